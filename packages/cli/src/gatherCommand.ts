@@ -1,0 +1,140 @@
+import {
+  describeOperationProblem,
+  describeStayReason,
+  embeddedBlocks,
+  pagesOf,
+  parsePage,
+  planGatherRules,
+  applyChangeSet,
+  planLookKeepingGather,
+  proveSites,
+  type LeftRule,
+  type Proof,
+  type Site,
+} from '@syndeton/core';
+import type { GatherReportReply } from '@syndeton/contract';
+import { plural, printProof } from './printReport.ts';
+import { checkTarget, readSiteFolder, UsageProblem, writeSiteFolder } from './siteFolder.ts';
+
+export interface GatherOptions {
+  readonly out: string;
+  readonly sheet: string;
+  readonly json: boolean;
+  readonly allowDifferences: boolean;
+}
+
+interface Outcome {
+  readonly site: Site;
+  readonly proof: Proof;
+  readonly sheet: string | null;
+  readonly rules: number;
+  readonly stayed: readonly { readonly page: string | null; readonly rule: string | null; readonly reason: string }[];
+}
+
+/** `syndeton gather`: 0 when every page looks the same, 1 when one differs. */
+export async function runGather(folder: string, options: GatherOptions, print: (text: string) => void): Promise<number> {
+  await checkTarget(options.out);
+  const before = await readSiteFolder(folder);
+  const outcome = options.allowDifferences ? gatherAll(before, options.sheet) : gatherSafely(before, options.sheet);
+  const same = outcome.proof.verdict === 'same';
+  const written = same || options.allowDifferences;
+  if (written) await writeSiteFolder(outcome.site, options.out);
+  const report = makeReport(before, outcome, written);
+  print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out));
+  return same ? 0 : 1;
+}
+
+function gatherSafely(site: Site, sheet: string): Outcome {
+  const planned = planLookKeepingGather(site, sheet);
+  if (!planned.ok) throw new UsageProblem(describeOperationProblem(planned.problem));
+  const { value } = planned;
+  if (!value) return { site, proof: proveSites(site, site), sheet: null, rules: 0, stayed: staying(site) };
+  return {
+    site: value.site,
+    proof: value.proof,
+    sheet: value.plan.sheet,
+    rules: value.plan.moved.length,
+    stayed: [
+      ...value.excluded.map((e) => ({ page: e.page ?? null, rule: e.label ?? null, reason: e.reason })),
+      ...leftRules(value.plan.left),
+    ],
+  };
+}
+
+function gatherAll(site: Site, sheet: string): Outcome {
+  const plan = planGatherRules(site, { kind: 'gather-rules', sheet });
+  if (!plan.ok) {
+    if (plan.problem.kind === 'nothing-to-gather') return { site, proof: proveSites(site, site), sheet: null, rules: 0, stayed: staying(site) };
+    throw new UsageProblem(describeOperationProblem(plan.problem));
+  }
+  const applied = applyChangeSet(site, plan.value.changes);
+  if (!applied.ok) throw new UsageProblem(describeOperationProblem(applied.problem));
+  const { moved, left } = plan.value;
+  return { site: applied.value, proof: proveSites(site, applied.value), sheet: plan.value.sheet, rules: moved.length, stayed: leftRules(left) };
+}
+
+function leftRules(left: readonly LeftRule[]): Outcome['stayed'] {
+  return left.map(({ page, label, reason }) => ({
+    page,
+    rule: label,
+    reason: reason === 'order-conflict' ? 'pages hold it in orders that cannot be joined' : describeStayReason(reason),
+  }));
+}
+
+/** Why blocks stay when nothing at all could be gathered. */
+function staying(site: Site): Outcome['stayed'] {
+  return pagesOf(site).flatMap((page) =>
+    embeddedBlocks(parsePage(page.text ?? ''), page.path).map((block) => ({
+      page: page.path,
+      rule: null,
+      reason: block.stays ? describeStayReason(block.stays) : block.units.length === 0 ? 'it holds no rule' : 'it could not be moved with the same look',
+    })),
+  );
+}
+
+function makeReport(before: Site, outcome: Outcome, written: boolean): GatherReportReply {
+  const count = (site: Site, path: string): number => {
+    const text = site.files.get(path)?.text;
+    return text === undefined ? 0 : embeddedBlocks(parsePage(text), path).length;
+  };
+  const pages = pagesOf(before).map(({ path, bytes }) => ({
+    path,
+    blocksBefore: count(before, path),
+    blocksAfter: count(outcome.site, path),
+    bytesBefore: bytes.length,
+    bytesAfter: outcome.site.files.get(path)?.bytes.length ?? 0,
+  }));
+  const sum = (read: (page: (typeof pages)[number]) => number): number => pages.reduce((total, page) => total + read(page), 0);
+  return {
+    sheet: outcome.sheet,
+    written,
+    rules: outcome.rules,
+    pages,
+    totals: {
+      pages: pages.length,
+      blocksBefore: sum((p) => p.blocksBefore),
+      blocksAfter: sum((p) => p.blocksAfter),
+      bytesBefore: sum((p) => p.bytesBefore),
+      bytesAfter: sum((p) => p.bytesAfter),
+    },
+    stayed: [...outcome.stayed],
+    proof: outcome.proof as GatherReportReply['proof'],
+  };
+}
+
+function printGather(report: GatherReportReply, out: string): string {
+  const { totals } = report;
+  const lines =
+    report.sheet === null
+      ? ['Nothing was gathered.']
+      : [`${plural(report.rules, 'rule')} gathered into ${report.sheet}.`, `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`];
+  if (report.stayed.length > 0) {
+    lines.push('', `${plural(report.stayed.length, 'thing')} stayed:`);
+    for (const { page, rule, reason } of report.stayed.slice(0, 40)) lines.push(`  ${rule ?? 'all blocks'}${page === null ? '' : ` (${page})`}: ${reason}`);
+    if (report.stayed.length > 40) lines.push(`  and ${report.stayed.length - 40} more (--json lists all)`);
+  }
+  lines.push('', printProof(report.proof as unknown as Proof));
+  lines.push('', report.written ? `The whole site is in ${out}.` : 'Nothing was written. --allow-differences writes it all the same.');
+  return lines.join('\n');
+}
+

@@ -1,0 +1,53 @@
+import { proveSites, surveySite } from '@syndeton/core';
+import { Command, CommanderError } from 'commander';
+import { runGather } from './gatherCommand.ts';
+import { printProof, printSurvey } from './printReport.ts';
+import { readSiteFolder, UsageProblem } from './siteFolder.ts';
+
+/** Runs the command line; gives the exit code: 0 same, 1 differs, 2 bad input. */
+export async function main(args: readonly string[], print: (text: string) => void, printError: (text: string) => void): Promise<number> {
+  let code = 0;
+  const program = new Command('syndeton')
+    .description('Moves embedded CSS out of hand-coded pages into shared sheets, and proves that no page looks different.')
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => print(text.trimEnd()), writeErr: (text) => printError(text.trimEnd()) });
+  program
+    .command('survey <dir>')
+    .description('pages with their sources, counts and bytes; repeated blocks')
+    .option('--json', 'as JSON')
+    .action(async (dir: string, options: { json?: boolean }) => {
+      const survey = surveySite(await readSiteFolder(dir));
+      print(options.json ? JSON.stringify(survey, nullForUndefined, 2) : printSurvey(survey));
+    });
+  program
+    .command('gather <dir>')
+    .description('takes every embedded block out that can go with no visible change, and writes the resulting site')
+    .requiredOption('--out <out>', 'empty or new folder for the whole resulting site')
+    .option('--sheet <path>', 'the sheet to gather into', 'css/site.css')
+    .option('--json', 'as JSON')
+    .option('--allow-differences', 'gather everything and write it even where pages look different')
+    .action(async (dir: string, options: { out: string; sheet: string; json?: boolean; allowDifferences?: boolean }) => {
+      code = await runGather(dir, { ...options, json: options.json ?? false, allowDifferences: options.allowDifferences ?? false }, print);
+    });
+  program
+    .command('proof <before> <after>')
+    .description('compares two states of a site, element by element')
+    .option('--json', 'as JSON')
+    .action(async (before: string, after: string, options: { json?: boolean }) => {
+      const proof = proveSites(await readSiteFolder(before), await readSiteFolder(after));
+      print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof));
+      code = proof.verdict === 'same' ? 0 : 1;
+    });
+  try {
+    await program.parseAsync([...args], { from: 'user' });
+    return code;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (!(error instanceof UsageProblem)) throw error;
+    printError(error.message);
+    return 2;
+  }
+}
+
+/** The schema has null where core has undefined. */
+const nullForUndefined = (_key: string, value: unknown): unknown => (value === undefined ? null : value);

@@ -1,0 +1,157 @@
+import { parseSelectorList } from '../selectors/parseSelector.ts';
+import type { SelectorList } from '../selectors/selector.ts';
+import type { GroupRule, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
+import { foldedText } from '../sheet/tokens.ts';
+import { unescapeCss } from '../sheet/unescape.ts';
+import { resolveReference } from '../values/urls.ts';
+import { comparableValue } from '../values/comparableValue.ts';
+import { compileBlock, type BlockContext } from './compileBlock.ts';
+import type { CompiledItem, CompiledSheet, Condition } from './compiledRule.ts';
+import { isAllMedia, mediaText } from './mediaText.ts';
+
+interface Around {
+  readonly conditions: readonly Condition[];
+  readonly layers: readonly string[];
+  readonly parent: { readonly selectors: SelectorList; readonly rule: StyleRule } | undefined;
+}
+
+/** The sheet's rules as the cascade needs them: nesting unfolded, conditions and layers attached, references resolved. */
+export function compileSheet(sheet: Sheet, id: number, context: BlockContext): CompiledSheet {
+  const compiler = new Compiler(sheet, id, context);
+  compiler.rules(sheet.rules, { conditions: [], layers: [], parent: undefined }, true);
+  return { id, text: sheet.text, items: compiler.items };
+}
+
+class Compiler {
+  readonly items: CompiledItem[] = [];
+  private readonly namespaces = new Map<string, string>();
+  private anonymous = 0;
+  private importsOver = false;
+  private namespacesOver = false;
+  private readonly sheet: Sheet;
+  private readonly id: number;
+  private readonly context: BlockContext;
+
+  constructor(sheet: Sheet, id: number, context: BlockContext) {
+    this.sheet = sheet;
+    this.id = id;
+    this.context = context;
+  }
+
+  rules(rules: readonly Rule[], around: Around, top: boolean): void {
+    for (const rule of rules) this.rule(rule, around, top);
+  }
+
+  private rule(rule: Rule, around: Around, top: boolean): void {
+    switch (rule.kind) {
+      case 'style':
+        this.styleRule(rule, around);
+        break;
+      case 'group':
+        this.group(rule, around);
+        break;
+      case 'import':
+        if (top && !this.importsOver) this.import(rule);
+        return;
+      case 'definition':
+        this.definition(rule, around);
+        break;
+      case 'statement':
+        this.statement(rule, around, top);
+        return;
+      case 'dropped':
+        return;
+    }
+    this.importsOver = true;
+    this.namespacesOver = true;
+  }
+
+  private styleRule(rule: StyleRule, around: Around): void {
+    const parent = around.parent?.selectors;
+    const selectors = parseSelectorList(rule.selector, { ...(parent ? { parent } : {}), namespaces: this.namespaces });
+    if (!selectors) return;
+    this.push(rule, selectors, rule.declarations, around);
+    this.rules(rule.nested, { ...around, parent: { selectors, rule } }, false);
+  }
+
+  private push(rule: StyleRule, selectors: SelectorList, declarations: StyleRule['declarations'], around: Around): void {
+    if (declarations.length === 0) return;
+    const block = compileBlock(declarations, this.context);
+    this.items.push({ kind: 'rule', selectors, block, conditions: around.conditions, layers: around.layers, rule });
+  }
+
+  private group(rule: GroupRule, around: Around): void {
+    const inside = this.inside(rule, around);
+    if (!inside) return;
+    if (around.parent) this.push(around.parent.rule, around.parent.selectors, rule.declarations, inside);
+    this.rules(rule.rules, inside, false);
+  }
+
+  private inside(rule: GroupRule, around: Around): Around | undefined {
+    const add = (condition: Condition): Around => ({ ...around, conditions: [...around.conditions, condition] });
+    switch (rule.name) {
+      case 'media':
+        return isAllMedia(rule.prelude) ? around : add({ kind: 'media', text: mediaText(rule.prelude) });
+      case 'supports':
+        return add({ kind: 'supports', text: rule.prelude });
+      case 'container':
+        return add({ kind: 'container', text: rule.prelude });
+      case 'layer':
+        return { ...around, layers: [...around.layers, ...this.layerName(rule.prelude)] };
+      case 'scope':
+      case 'starting-style':
+        return add({ kind: 'other', text: `@${rule.name} ${rule.prelude}` });
+      default:
+        return undefined; // @document and unknown groups: dropped by browsers
+    }
+  }
+
+  private layerName(prelude: string): readonly string[] {
+    if (prelude === '') return [`(anonymous ${this.id}.${this.anonymous++})`];
+    return prelude.split('.').map((name) => unescapeCss(name.trim()));
+  }
+
+  private import(rule: Extract<Rule, { kind: 'import' }>): void {
+    const conditions: Condition[] = [];
+    if (rule.supports !== undefined) conditions.push({ kind: 'supports', text: rule.supports });
+    if (!isAllMedia(rule.media)) conditions.push({ kind: 'media', text: mediaText(rule.media) });
+    this.items.push({
+      kind: 'import',
+      target: resolveReference(rule.reference, this.context.base),
+      conditions,
+      layer: rule.layer === null ? `(anonymous ${this.id}.${this.anonymous++})` : rule.layer,
+    });
+  }
+
+  private definition(rule: Extract<Rule, { kind: 'definition' }>, around: Around): void {
+    const raw = this.sheet.text.slice(rule.blockSpan.start, rule.blockSpan.end);
+    const context = this.context;
+    const block = compileBlock([{ property: 'src', value: raw, important: false, span: rule.span, valueSpan: rule.span }], context); // prettier-ignore
+    const subject = rule.name === 'font-face' ? familyOf(raw) : unescapeCss(rule.prelude.replace(/^["']|["']$/g, ''));
+    this.items.push({
+      kind: 'definition',
+      name: rule.name.replace(/^-webkit-/, ''),
+      subject,
+      key: `@${rule.name} ${rule.prelude}{${block.declarations[0]!.comparable}}`,
+      conditions: around.conditions,
+      layers: around.layers,
+      rule,
+    });
+  }
+
+  private statement(rule: Extract<Rule, { kind: 'statement' }>, around: Around, top: boolean): void {
+    if (rule.name === 'layer') {
+      const names = rule.prelude.split(',').map((n) => [...around.layers, ...this.layerName(n.trim())]);
+      this.items.push({ kind: 'layer-statement', names });
+    } else if (rule.name === 'namespace' && top && !this.namespacesOver) {
+      this.importsOver = true;
+      const found = /^(?:([^\s"'(]+)\s+)?(?:url\(\s*)?["']?([^"')]*)["']?\s*\)?$/i.exec(rule.prelude);
+      if (found) this.namespaces.set(found[1] ?? '', found[2]!.trim());
+    }
+  }
+}
+
+function familyOf(block: string): string {
+  const found = /font-family\s*:\s*([^;]+)/i.exec(foldedText(block));
+  return found ? comparableValue('font-family', found[1]!).replace(/^"|"$/g, '') : '';
+}

@@ -1,0 +1,78 @@
+import type { SelectorList } from '../selectors/selector.ts';
+import type { Declaration, Rule, StyleRule } from '../sheet/sheet.ts';
+import type { Validity } from '../values/declarationValidity.ts';
+import type { Target } from '../values/urls.ts';
+
+/** A declaration made ready for comparing: the longhands it sets and its value in comparable spelling, addresses resolved. */
+export interface CompiledDeclaration {
+  readonly declaration: Declaration;
+  readonly longhands: readonly string[];
+  /** Per longhand what it gets, where that can be told (box sides); else the whole shorthand's value. */
+  readonly comparable: string;
+  readonly validity: Validity;
+  /** The value hands over to weaker declarations, so those count as well: `revert`, `revert-layer`. */
+  readonly yields: boolean;
+}
+
+/** The declarations of one block; equal blocks, wherever they stand, have equal `key`. */
+export interface CompiledBlock {
+  readonly key: string;
+  readonly declarations: readonly CompiledDeclaration[];
+  /**
+   * The folder of the sheet, when a value uses `var()`: what it brings in may hold a relative reference, which counts from
+   * the sheet that uses it (CSS Values and Units 4, "Relative URLs"). Matters only where `definesReference` is somewhere.
+   */
+  readonly varFolder: string | undefined;
+  readonly definesReference: boolean;
+}
+
+export type Condition =
+  | { readonly kind: 'media'; readonly text: string }
+  | { readonly kind: 'supports'; readonly text: string }
+  | { readonly kind: 'container'; readonly text: string }
+  | { readonly kind: 'sheet-set'; readonly text: string; readonly preferred: boolean }
+  | { readonly kind: 'other'; readonly text: string };
+
+export const conditionKey = (conditions: readonly Condition[]): string =>
+  conditions.map((c) => `${c.kind} ${c.text}${c.kind === 'sheet-set' && !c.preferred ? ' off' : ''}`).join(' & ');
+
+/** A style rule of one sheet, nesting unfolded, with the conditions and layers written around it in that sheet. */
+export interface CompiledRule {
+  readonly kind: 'rule';
+  readonly selectors: SelectorList;
+  readonly block: CompiledBlock;
+  readonly conditions: readonly Condition[];
+  readonly layers: readonly string[];
+  readonly rule: StyleRule;
+}
+
+export interface CompiledImport {
+  readonly kind: 'import';
+  readonly target: Target;
+  readonly conditions: readonly Condition[];
+  readonly layer: string | null | undefined;
+}
+
+export interface CompiledDefinition {
+  readonly kind: 'definition';
+  readonly name: string;
+  /** What it defines: a family, a keyframes name, a page selector. */
+  readonly subject: string;
+  readonly key: string;
+  readonly conditions: readonly Condition[];
+  readonly layers: readonly string[];
+  readonly rule: Rule;
+}
+
+export interface CompiledLayerStatement {
+  readonly kind: 'layer-statement';
+  readonly names: readonly (readonly string[])[];
+}
+
+export type CompiledItem = CompiledRule | CompiledImport | CompiledDefinition | CompiledLayerStatement;
+
+export interface CompiledSheet {
+  readonly id: number;
+  readonly text: string;
+  readonly items: readonly CompiledItem[];
+}

@@ -1,0 +1,113 @@
+import type { ElementNode } from '../page/nodes.ts';
+import { parsePage, type PageTree } from '../page/parsePage.ts';
+import type { Site, SiteFile } from '../source/site.ts';
+import { Interner } from './interner.ts';
+import { matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
+import { pageRules, type PageRules } from './pageRules.ts';
+import { buildRuleIndex, type EntryMeaning, type RuleIndex } from './ruleIndex.ts';
+import { SheetCache } from './sheetCache.ts';
+import { attributeRank, slotKeys, type StackSource } from './stack.ts';
+
+/** What pages share while many are looked at: compiled sheets, rule indexes, match lists and their stacks. */
+export class CascadeSession {
+  readonly sheets: SheetCache;
+  private readonly interner: Interner;
+  private readonly indexes = new Map<string, RuleIndex>();
+  private readonly meanings: Map<number, EntryMeaning>;
+  private readonly lists: Interner;
+  private readonly sourcesOfList: Map<number, readonly StackSource[]>;
+  private readonly slots: Map<number, ReadonlyMap<string, string>>;
+
+  /** With `twin`, numbers of match lists are shared, so that before and after compare by number. */
+  constructor(options: { readonly fingerprints?: ReadonlyMap<string, string>; readonly twin?: CascadeSession } = {}) {
+    const { twin } = options;
+    this.sheets = new SheetCache(options.fingerprints);
+    this.interner = twin?.interner ?? new Interner();
+    this.meanings = twin?.meanings ?? new Map();
+    this.lists = twin?.lists ?? new Interner();
+    this.sourcesOfList = twin?.sourcesOfList ?? new Map();
+    this.slots = twin?.slots ?? new Map();
+  }
+
+  open(site: Site, file: SiteFile, scripting = true): PageCascade {
+    const tree = parsePage(file.text ?? '', scripting);
+    const rules = pageRules(tree, file.path, file.encoding ?? 'utf-8', site, this.sheets);
+    return new PageCascade(this, file.path, tree, rules);
+  }
+
+  /** The index of a page's rules. Pages with equal rules share one; its rules then name the first such page as their place. */
+  sharedIndex(rules: PageRules, quirks: boolean): RuleIndex {
+    const key = `${quirks ? 'q' : 's'} ${rules.key}`;
+    let known = this.indexes.get(key);
+    if (!known) {
+      if (this.indexes.size > 2000) this.indexes.clear();
+      this.indexes.set(key, (known = this.ownIndex(rules, quirks)));
+    }
+    return known;
+  }
+
+  /** An index whose rules carry this page's own places. */
+  ownIndex(rules: PageRules, quirks: boolean): RuleIndex {
+    return buildRuleIndex(rules, quirks, this.interner, this.meanings);
+  }
+
+  /** The number of an element's match list: equal numbers mean equal declarations in equal order under equal conditions. */
+  listNumber(matched: readonly MatchedSelector[], attribute: string | undefined, rules: PageRules): number {
+    let key = '';
+    for (const { indexed, match } of matched) key += (match === 2 ? indexed.sureId : indexed.perhapsId) + ',';
+    const block = attribute === undefined ? undefined : this.sheets.styleAttribute(attribute, rules.sources.base);
+    if (block && block.declarations.length > 0) key += `style ${block.key}`;
+    const number = this.lists.number(key);
+    if (!this.sourcesOfList.has(number)) {
+      const sources: StackSource[] = matched.map(({ indexed, match }) => {
+        const { rule, pseudoElement, layerRank, condition } = this.meanings.get(match === 2 ? indexed.sureId : indexed.perhapsId)!;
+        return { block: rule.compiled.block, pseudoElement, layerRank, condition };
+      });
+      if (block && block.declarations.length > 0)
+        sources.push({ block, pseudoElement: '', layerRank: attributeRank, condition: '' });
+      this.sourcesOfList.set(number, sources);
+    }
+    return number;
+  }
+
+  slotsOfList(number: number): ReadonlyMap<string, string> {
+    let known = this.slots.get(number);
+    if (!known) this.slots.set(number, (known = slotKeys(this.sourcesOfList.get(number)!)));
+    return known;
+  }
+
+  sourcesOf(number: number): readonly StackSource[] {
+    return this.sourcesOfList.get(number)!;
+  }
+}
+
+/** One page with its rules, ready to say which of them reach an element. */
+export class PageCascade {
+  readonly quirks: boolean;
+  private index: RuleIndex | undefined;
+  private exactIndex: RuleIndex | undefined;
+  readonly session: CascadeSession;
+  readonly path: string;
+  readonly tree: PageTree;
+  readonly rules: PageRules;
+
+  constructor(session: CascadeSession, path: string, tree: PageTree, rules: PageRules) {
+    this.session = session;
+    this.path = path;
+    this.tree = tree;
+    this.rules = rules;
+    this.quirks = tree.mode === 'quirks';
+  }
+
+  /** The element's match list as a number comparable over all pages of the session and its twin. */
+  listOf(element: ElementNode): number {
+    this.index ??= this.session.sharedIndex(this.rules, this.quirks);
+    return this.session.listNumber(matchElement(element, this.index), styleAttributeOf(element), this.rules);
+  }
+
+  /** The rules that reach the element, weakest first, with this page's own places. */
+  matched(element: ElementNode): readonly MatchedSelector[] {
+    this.exactIndex ??= this.session.ownIndex(this.rules, this.quirks);
+    return matchElement(element, this.exactIndex);
+  }
+}

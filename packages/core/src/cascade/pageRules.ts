@@ -1,0 +1,172 @@
+import type { PageTree } from '../page/parsePage.ts';
+import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
+import type { Site } from '../source/site.ts';
+import type { Target } from '../values/urls.ts';
+import { targetKey } from './compileBlock.ts';
+import { conditionKey, type CompiledDefinition, type CompiledRule, type CompiledSheet, type Condition } from './compiledRule.ts';
+import { LayerOrder } from './layers.ts';
+import { isAllMedia, mediaText } from './mediaText.ts';
+import type { SheetCache } from './sheetCache.ts';
+
+/** Where a rule stands: in which file, through which source of the page. */
+export interface RuleSource {
+  readonly kind: 'linked' | 'imported' | 'embedded';
+  /** The sheet's path, or the page's for an embedded block. */
+  readonly path: string;
+  /** Number among the page's links and blocks, from 0. */
+  readonly sourceIndex: number;
+  /** Where the compiled text starts in the file: 0 for a sheet, the block's start for an embedded one. */
+  readonly offset: number;
+}
+
+/** A rule as it applies to one page. */
+export interface AppliedRule {
+  readonly compiled: CompiledRule;
+  readonly source: RuleSource;
+  readonly conditions: readonly Condition[];
+  readonly conditionKey: string;
+  readonly layerPath: readonly string[];
+  /** How many sheets that cannot be read stand before it. */
+  readonly unreadBefore: number;
+}
+
+export interface AppliedDefinition {
+  readonly compiled: CompiledDefinition;
+  readonly source: RuleSource;
+  readonly conditionKey: string;
+  readonly layerPath: readonly string[];
+  readonly unreadBefore: number;
+}
+
+/** A sheet the page asks for and we cannot read: remote, missing, or no `.css` file. */
+export interface UnreadSheet {
+  readonly target: Target;
+  readonly key: string;
+  readonly sourceIndex: number;
+}
+
+/** All rules of a page in order of appearance, imports in place. */
+export interface PageRules {
+  readonly sources: StyleSources;
+  readonly rules: readonly AppliedRule[];
+  readonly definitions: readonly AppliedDefinition[];
+  readonly layers: LayerOrder;
+  readonly unread: readonly UnreadSheet[];
+  /** Equal for pages whose rules are the same ones in the same order. */
+  readonly key: string;
+}
+
+/** CSS Cascading and Inheritance Level 5, "Importing Style Sheets" and "Cascade Sorting Order": linked, embedded and imported sheets in tree order. */
+export function pageRules(page: PageTree, path: string, encoding: string, site: Site, cache: SheetCache): PageRules {
+  return new Collector(page, path, encoding, site, cache).collect();
+}
+
+const maxImportDepth = 32;
+
+class Collector {
+  private readonly rules: AppliedRule[] = [];
+  private readonly definitions: AppliedDefinition[] = [];
+  private readonly unread: UnreadSheet[] = [];
+  private readonly layers = new LayerOrder();
+  private readonly keys: string[] = [];
+  private readonly page: PageTree;
+  private readonly path: string;
+  private readonly encoding: string;
+  private readonly site: Site;
+  private readonly cache: SheetCache;
+
+  constructor(page: PageTree, path: string, encoding: string, site: Site, cache: SheetCache) {
+    this.page = page;
+    this.path = path;
+    this.encoding = encoding;
+    this.site = site;
+    this.cache = cache;
+  }
+
+  collect(): PageRules {
+    const sources = styleSources(this.page, this.path);
+    sources.sheets.forEach((source, index) => {
+      if (source.idle !== undefined) return;
+      const conditions = sourceConditions(source, sources.preferredTitle);
+      if (source.kind === 'embedded') this.embedded(source, index, sources, conditions);
+      else this.linked(source.target, { kind: 'linked', index, charset: source.charset }, conditions, [], []);
+    });
+    const { rules, definitions, layers, unread } = this;
+    return { sources, rules, definitions, layers, unread, key: this.keys.join('|') };
+  }
+
+  private embedded(source: EmbeddedSource, index: number, sources: StyleSources, conditions: readonly Condition[]): void {
+    const { start, end } = source.contents;
+    const sheet = this.cache.embedded(this.page.text, start, end, sources.base);
+    this.sheet(sheet, { kind: 'embedded', path: this.path, sourceIndex: index, offset: start }, conditions, [], []);
+  }
+
+  private linked(
+    target: Target,
+    by: { readonly kind: 'linked' | 'imported'; readonly index: number; readonly charset?: string | undefined },
+    conditions: readonly Condition[],
+    layers: readonly string[],
+    chain: readonly string[],
+  ): void {
+    const path = target.kind === 'site' ? target.path : undefined;
+    if (path !== undefined && (chain.includes(path) || chain.length > maxImportDepth)) return;
+    const sheet = path === undefined ? undefined : this.cache.file(this.site, path, by.charset ?? this.encoding);
+    if (!sheet || path === undefined) {
+      const key = `${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
+      this.unread.push({ target, key, sourceIndex: by.index });
+      this.keys.push(`unread ${key}`);
+      return;
+    }
+    this.sheet(sheet, { kind: by.kind, path, sourceIndex: by.index, offset: 0 }, conditions, layers, [...chain, path]);
+  }
+
+  private sheet(
+    sheet: CompiledSheet,
+    source: RuleSource,
+    conditions: readonly Condition[],
+    layers: readonly string[],
+    chain: readonly string[],
+  ): void {
+    const outer = conditionKey(conditions);
+    this.keys.push(`${sheet.id} ${outer} ${layers.join('.')}`);
+    for (const item of sheet.items) {
+      switch (item.kind) {
+        case 'layer-statement':
+          for (const name of item.names) this.layers.declare([...layers, ...name]);
+          break;
+        case 'import': {
+          const inner = item.layer === undefined || item.layer === null ? layers : [...layers, ...item.layer.split('.')];
+          if (inner.length > 0) this.layers.declare(inner);
+          this.linked(item.target, { kind: 'imported', index: source.sourceIndex }, [...conditions, ...item.conditions], inner, chain);
+          break;
+        }
+        case 'rule':
+        case 'definition':
+          this.applied(item, source, conditions, layers);
+      }
+    }
+  }
+
+  private applied(
+    compiled: CompiledRule | CompiledDefinition,
+    source: RuleSource,
+    outer: readonly Condition[],
+    outerLayers: readonly string[],
+  ): void {
+    const layerPath = outerLayers.length === 0 ? compiled.layers : [...outerLayers, ...compiled.layers];
+    if (layerPath.length > 0) this.layers.declare(layerPath);
+    const conditions = outer.length === 0 ? compiled.conditions : [...outer, ...compiled.conditions];
+    const shared = { source, conditionKey: conditionKey(conditions), layerPath, unreadBefore: this.unread.length };
+    if (compiled.kind === 'rule') this.rules.push({ compiled, conditions, ...shared });
+    else this.definitions.push({ compiled, ...shared });
+  }
+}
+
+function sourceConditions(source: LinkedSource | EmbeddedSource, preferred: string | undefined): readonly Condition[] {
+  const conditions: Condition[] = [];
+  const alternate = source.kind === 'linked' && source.alternate;
+  if (source.title !== '' || alternate)
+    conditions.push({ kind: 'sheet-set', text: source.title, preferred: source.title === preferred });
+  if (!isAllMedia(source.media)) conditions.push({ kind: 'media', text: mediaText(source.media) });
+  return conditions;
+}

@@ -1,0 +1,109 @@
+import type { ElementNode } from '../page/nodes.ts';
+import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
+import type { Interner } from './interner.ts';
+import type { AppliedRule, PageRules } from './pageRules.ts';
+
+/** One complex selector of one applied rule, ready for matching. */
+export interface IndexedSelector {
+  readonly rule: AppliedRule;
+  readonly selector: ComplexSelector;
+  readonly pseudoElement: string;
+  readonly layerRank: number;
+  /** Place in ascending order of strength for normal declarations: layer, specificity, order of appearance. */
+  position: number;
+  /** What it contributes, as a number: when it surely matches, and when it matches in some states only. */
+  readonly sureId: number;
+  readonly perhapsId: number;
+}
+
+/** The selectors of a page's rules, found by what their last compound asks for. */
+export interface RuleIndex {
+  readonly byId: ReadonlyMap<string, readonly IndexedSelector[]>;
+  readonly byClass: ReadonlyMap<string, readonly IndexedSelector[]>;
+  readonly byTag: ReadonlyMap<string, readonly IndexedSelector[]>;
+  readonly rest: readonly IndexedSelector[];
+  readonly quirks: boolean;
+}
+
+/** What an entry of a match list stands for; numbers of equal entries are equal over all pages and both states. */
+export interface EntryMeaning {
+  readonly rule: AppliedRule;
+  readonly pseudoElement: string;
+  readonly layerRank: number;
+  /** Empty when it holds always. */
+  readonly condition: string;
+}
+
+export function buildRuleIndex(rules: PageRules, quirks: boolean, interner: Interner, meanings: Map<number, EntryMeaning>): RuleIndex {
+  const marksFolders = rules.rules.some((rule) => rule.compiled.block.definesReference);
+  const all: IndexedSelector[] = [];
+  for (const rule of rules.rules) {
+    const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
+    const layered = rule.layerPath.length > 0;
+    const folder = marksFolders && rule.compiled.block.varFolder !== undefined ? rule.compiled.block.varFolder : '';
+    for (const selector of rule.compiled.selectors) {
+      const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
+      const key = `${rule.compiled.block.key}|${rule.conditionKey}|${layered ? layerRank : ''}|${pseudoElement}|${rule.unreadBefore}|${folder}`;
+      const sureId = interner.number(key);
+      const perhapsId = interner.number(`${key}|in some states: ${selector.text}`);
+      if (!meanings.has(sureId)) meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey });
+      if (!meanings.has(perhapsId))
+        meanings.set(perhapsId, { rule, pseudoElement, layerRank, condition: `${rule.conditionKey} ${selector.text}` });
+      all.push({ rule, selector, pseudoElement, layerRank, position: all.length, sureId, perhapsId });
+    }
+  }
+  const order = new Map(rules.rules.map((rule, i) => [rule, i]));
+  [...all]
+    .sort(
+      (a, b) =>
+        a.layerRank - b.layerRank ||
+        compareSpecificity(a.selector.specificity, b.selector.specificity) ||
+        order.get(a.rule)! - order.get(b.rule)!,
+    )
+    .forEach((indexed, i) => (indexed.position = i));
+  return bucket(all, quirks);
+}
+
+function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {
+  const byId = new Map<string, IndexedSelector[]>();
+  const byClass = new Map<string, IndexedSelector[]>();
+  const byTag = new Map<string, IndexedSelector[]>();
+  const rest: IndexedSelector[] = [];
+  for (const indexed of all) {
+    const { simples } = indexed.selector.compounds.at(-1)!;
+    const id = simples.find((s): s is Extract<SimpleSelector, { kind: 'id' }> => s.kind === 'id');
+    const own = simples.find((s): s is Extract<SimpleSelector, { kind: 'class' }> => s.kind === 'class');
+    const type = simples.find((s): s is Extract<SimpleSelector, { kind: 'type' }> => s.kind === 'type');
+    if (id) add(byId, foldFor(id.name, quirks), indexed);
+    else if (own) add(byClass, foldFor(own.name, quirks), indexed);
+    else if (type) add(byTag, type.lower, indexed);
+    else rest.push(indexed);
+  }
+  return { byId, byClass, byTag, rest, quirks };
+}
+
+const foldFor = (name: string, quirks: boolean): string => (quirks ? name.toLowerCase() : name);
+
+function add(map: Map<string, IndexedSelector[]>, key: string, indexed: IndexedSelector): void {
+  const list = map.get(key);
+  if (list) list.push(indexed);
+  else map.set(key, [indexed]);
+}
+
+/** The selectors whose last compound may match the element; each once. */
+export function candidatesFor(element: ElementNode, index: RuleIndex, out: IndexedSelector[]): void {
+  out.length = 0;
+  push(out, index.byTag.get(element.tag.toLowerCase()));
+  if (element.id !== undefined) push(out, index.byId.get(foldFor(element.id, index.quirks)));
+  const { classes } = element;
+  for (let i = 0; i < classes.length; i++) {
+    const name = foldFor(classes[i]!, index.quirks);
+    if (classes.slice(0, i).some((earlier) => foldFor(earlier, index.quirks) === name)) continue;
+    push(out, index.byClass.get(name));
+  }
+  push(out, index.rest);
+}
+
+function push(out: IndexedSelector[], list: readonly IndexedSelector[] | undefined): void {
+  if (list) for (const one of list) out.push(one);
+}

@@ -1,0 +1,129 @@
+import { boxSides } from '../values/boxSides.ts';
+import { isOutsideAll, physicalCounterparts } from '../values/longhands.ts';
+import type { CompiledBlock, CompiledDeclaration } from './compiledRule.ts';
+
+/** One block that reaches an element: a rule's or its style attribute's. */
+export interface StackSource {
+  readonly block: CompiledBlock;
+  readonly pseudoElement: string;
+  /** Layer rank; the style attribute stands above every layer and every rule. */
+  readonly layerRank: number;
+  /** What must hold for it to apply; empty when it always applies. */
+  readonly condition: string;
+}
+
+/** A declaration in its place in the order of strength. */
+export interface StackedDeclaration {
+  readonly source: number;
+  readonly compiled: CompiledDeclaration;
+}
+
+/**
+ * All declarations of the blocks, weakest first. `sources` are weakest first for normal declarations, the style attribute last.
+ * Important ones follow normal ones with the order of layers reversed; among equals the order of `sources` stands.
+ *
+ * CSS Cascading and Inheritance Level 5, "Cascade Sorting Order": origin and importance, element-attached styles, layers,
+ * specificity, order of appearance.
+ */
+export function orderDeclarations(sources: readonly StackSource[]): StackedDeclaration[] {
+  const normal: StackedDeclaration[] = [];
+  const important: StackedDeclaration[] = [];
+  sources.forEach(({ block }, source) => {
+    for (const compiled of block.declarations) (compiled.declaration.important ? important : normal).push({ source, compiled });
+  });
+  const rank = (s: StackedDeclaration): number => sources[s.source]!.layerRank;
+  if (important.length > 1)
+    important.sort((a, b) => {
+      const [x, y] = [rank(a), rank(b)];
+      if (x === attributeRank || y === attributeRank) return x - y;
+      return y - x;
+    });
+  return normal.concat(important);
+}
+
+/** The layer rank of a style attribute. */
+export const attributeRank = 1e9;
+
+/**
+ * For each longhand the declarations that can decide it, strongest first, as one comparable text, down to the first that
+ * surely applies. Keys are `pseudo-element longhand`. Equal texts look the same at every width, in every medium and state.
+ */
+export function slotKeys(sources: readonly StackSource[]): ReadonlyMap<string, string> {
+  const ordered = orderDeclarations(sources);
+  const open = new Map<string, Stack>();
+  for (const { source, compiled } of ordered)
+    for (const slot of slotsOf(compiled, sources[source]!.pseudoElement)) open.set(slot.slot, { text: '', closed: false, covered: new Set() });
+  for (let i = ordered.length - 1; i >= 0; i--) {
+    const { source, compiled } = ordered[i]!;
+    const { pseudoElement, condition } = sources[source]!;
+    const sure = compiled.validity === 'valid' && !compiled.yields;
+    if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, sure);
+    else
+      for (const { slot, text, closes } of slotsOf(compiled, pseudoElement)) append(open.get(slot)!, text, compiled, condition, sure && closes);
+  }
+  return new Map([...open].map(([slot, { text }]) => [slot, text]));
+}
+
+/** `covered`: conditions under which something stronger surely applies, so that weaker declarations under the same one never do. */
+interface Stack {
+  text: string;
+  closed: boolean;
+  readonly covered: Set<string>;
+}
+
+interface Slot {
+  readonly slot: string;
+  readonly text: string;
+  readonly closes: boolean;
+}
+
+function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly Slot[] {
+  const { declaration, longhands, comparable } = compiled;
+  const out: Slot[] = [];
+  const sides = longhands.length === 4 ? boxSides(declaration.property, comparable) : undefined;
+  longhands.forEach((longhand, i) => {
+    const text = sides ? `${longhand}:${sides[i]}` : `${declaration.property}:${comparable}`;
+    out.push({ slot: `${pseudoElement} ${longhand}`, text, closes: true });
+    // on which side a flow-relative longhand lands is decided elsewhere: it may decide each physical one
+    for (const physical of physicalCounterparts(longhand)) out.push({ slot: `${pseudoElement} ${physical}`, text, closes: false });
+  });
+  return out;
+}
+
+function append(slot: Stack, text: string, compiled: CompiledDeclaration, condition: string, closes: boolean): void {
+  if (slot.closed || slot.covered.has(condition)) return;
+  slot.text += `${text}${compiled.declaration.important ? ' !' : ''}${condition === '' ? '' : ` if ${condition}`}\n`;
+  slot.closed = closes && condition === '';
+  if (closes) slot.covered.add(condition);
+}
+
+function appendAll(
+  open: Map<string, Stack>,
+  pseudoElement: string,
+  compiled: CompiledDeclaration,
+  condition: string,
+  sure: boolean,
+): void {
+  for (const [slot, stack] of open) {
+    const longhand = slot.slice(pseudoElement.length + 1);
+    if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand)) append(stack, `all:${compiled.comparable}`, compiled, condition, sure);
+  }
+}
+
+/** The slots whose stacks differ. A slot only one side declares is compared with the other side's `all`. */
+export function differingSlots(before: ReadonlyMap<string, string>, after: ReadonlyMap<string, string>): readonly string[] {
+  const out: string[] = [];
+  for (const slot of new Set([...before.keys(), ...after.keys()])) {
+    const [pseudoElement, longhand] = splitSlot(slot);
+    const fallback = isOutsideAll(longhand) ? '' : undefined;
+    const left = before.get(slot) ?? fallback ?? before.get(`${pseudoElement} all`) ?? '';
+    const right = after.get(slot) ?? fallback ?? after.get(`${pseudoElement} all`) ?? '';
+    if (left !== right) out.push(slot);
+  }
+  return out;
+}
+
+export function splitSlot(slot: string): readonly [pseudoElement: string, longhand: string] {
+  const at = slot.lastIndexOf(' ');
+  return [slot.slice(0, at), slot.slice(at + 1)];
+}

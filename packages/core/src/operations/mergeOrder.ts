@@ -1,0 +1,151 @@
+import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
+import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { physicalCounterparts } from '../values/longhands.ts';
+
+/** What ordering needs to know of a rule: may two of them decide the same longhand of the same element by their order? */
+export interface Orderable {
+  readonly key: string;
+  readonly kind: 'rule' | 'definition';
+  readonly label: string;
+  readonly declarations: readonly CompiledDeclaration[];
+}
+
+/**
+ * One order for rules that many pages hold in orders of their own, such that on every page the rules that compete stand as they
+ * did. Where order is free, first appearance decides. `left` are rules no order serves; the rest is ordered without them.
+ *
+ * `sequences`: per page the keys in page order. Weight: on how many pages a rule stands; of a cycle the rarest rule is left.
+ */
+export function mergeOrder(
+  rules: ReadonlyMap<string, Orderable>,
+  sequences: readonly (readonly string[])[],
+): { readonly order: readonly string[]; readonly left: readonly string[] } {
+  const first = new Map<string, number>();
+  const weight = new Map<string, number>();
+  for (const sequence of sequences)
+    for (const key of sequence) {
+      if (!first.has(key)) first.set(key, first.size);
+      weight.set(key, (weight.get(key) ?? 0) + 1);
+    }
+  const later = collectEdges(rules, sequences);
+  return sortKeys([...first.keys()], later, weight);
+}
+
+function collectEdges(
+  rules: ReadonlyMap<string, Orderable>,
+  sequences: readonly (readonly string[])[],
+): Map<string, Set<string>> {
+  const later = new Map<string, Set<string>>();
+  const seen = new Set<string>();
+  const compete = new Map<string, boolean>();
+  const traits = new Map<string, Traits>();
+  const traitsFor = (key: string): Traits => {
+    let known = traits.get(key);
+    if (!known) traits.set(key, (known = traitsOf(rules.get(key)!)));
+    return known;
+  };
+  for (const sequence of sequences) {
+    const whole = sequence.join('\n\n');
+    if (seen.has(whole)) continue;
+    seen.add(whole);
+    for (let i = 0; i < sequence.length; i++)
+      for (let j = i + 1; j < sequence.length; j++) {
+        const [a, b] = [sequence[i]!, sequence[j]!];
+        const pair = a < b ? `${a}\n\n${b}` : `${b}\n\n${a}`;
+        let known = compete.get(pair);
+        if (known === undefined) compete.set(pair, (known = mayCompete(traitsFor(a), traitsFor(b))));
+        if (!known) continue;
+        let set = later.get(a);
+        if (!set) later.set(a, (set = new Set()));
+        set.add(b);
+      }
+  }
+  return later;
+}
+
+interface Traits {
+  readonly definition: string | undefined;
+  readonly specificities: readonly string[];
+  readonly values: ReadonlyMap<string, string>;
+  readonly everything: boolean;
+}
+
+function traitsOf(rule: Orderable): Traits {
+  if (rule.kind === 'definition') return { definition: rule.label, specificities: [], values: new Map(), everything: false };
+  const selectors = parseSelectorList(rule.label) ?? [];
+  const specificities = selectors.map((s) => `${s.specificity.join()}${s.compounds.at(-1)!.pseudoElement ?? ''}`);
+  const values = new Map<string, string>();
+  for (const compiled of rule.declarations)
+    for (const longhand of compiled.longhands)
+      for (const slot of [longhand, ...physicalCounterparts(longhand)])
+        values.set(slot, `${values.get(slot) ?? ''};${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`);
+  return { definition: undefined, specificities, values, everything: values.has('all') };
+}
+
+function mayCompete(a: Traits, b: Traits): boolean {
+  if (a.definition !== undefined || b.definition !== undefined) return a.definition === b.definition;
+  if (!a.specificities.some((s) => b.specificities.includes(s))) return false;
+  if (a.everything || b.everything) return true;
+  for (const [slot, value] of a.values) {
+    const other = b.values.get(slot);
+    if (other !== undefined && other !== value) return true;
+  }
+  return false;
+}
+
+/** Kahn's algorithm; among free rules the one that appeared first goes first. */
+function sortKeys(
+  keys: readonly string[],
+  later: ReadonlyMap<string, ReadonlySet<string>>,
+  weight: ReadonlyMap<string, number>,
+): { order: string[]; left: string[] } {
+  const waiting = new Map(keys.map((key) => [key, 0]));
+  for (const set of later.values()) for (const key of set) waiting.set(key, (waiting.get(key) ?? 0) + 1);
+  const order: string[] = [];
+  const left: string[] = [];
+  const remaining = new Set(keys);
+  const release = (key: string): void => {
+    remaining.delete(key);
+    for (const next of later.get(key) ?? []) waiting.set(next, waiting.get(next)! - 1);
+  };
+  while (remaining.size > 0) {
+    let progressed = false;
+    for (const key of [...remaining]) {
+      if (waiting.get(key) !== 0) continue;
+      order.push(key);
+      release(key);
+      progressed = true;
+      if (hasFreedEarlier(key, later, waiting, remaining)) break;
+    }
+    if (progressed) continue;
+    const rarest = [...remaining].filter((key) => inCycle(key, later, remaining)).sort((a, b) => weight.get(a)! - weight.get(b)!)[0]!;
+    left.push(rarest);
+    release(rarest);
+  }
+  return { order, left };
+}
+
+/** Whether releasing a rule freed one that appeared before it, so that the scan must start over to keep first appearance. */
+function hasFreedEarlier(
+  key: string,
+  later: ReadonlyMap<string, ReadonlySet<string>>,
+  waiting: ReadonlyMap<string, number>,
+  remaining: ReadonlySet<string>,
+): boolean {
+  for (const next of later.get(key) ?? []) if (remaining.has(next) && waiting.get(next) === 0) return true;
+  return false;
+}
+
+function inCycle(key: string, later: ReadonlyMap<string, ReadonlySet<string>>, remaining: ReadonlySet<string>): boolean {
+  const stack = [...(later.get(key) ?? [])];
+  const seen = new Set<string>();
+  while (stack.length > 0) {
+    const at = stack.pop()!;
+    if (at === key) return true;
+    if (seen.has(at) || !remaining.has(at)) continue;
+    seen.add(at);
+    stack.push(...(later.get(at) ?? []));
+  }
+  return false;
+}
+

@@ -1,0 +1,79 @@
+import { applyChangeSet, describeChangeProblem, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
+import { fail, succeed, type Result } from '../source/result.ts';
+import type { Site } from '../source/site.ts';
+import { describeEditSheetProblem, planEditSheet, type EditSheet, type EditSheetProblem } from './editSheet.ts';
+import { describeGatherProblem, planGatherRules, type GatherProblem, type GatherRules, type LeftRule } from './gatherRules.ts';
+
+/** One described change of a site. */
+export type Operation = GatherRules | EditSheet;
+
+export type OperationProblem = GatherProblem | EditSheetProblem | ChangeProblem;
+
+export interface OperationPlan {
+  readonly changes: ChangeSet;
+  readonly sentence: string;
+  readonly left: readonly LeftRule[];
+}
+
+/** What an operation would change, and in one sentence. */
+export function planOperation(site: Site, operation: Operation): Result<OperationPlan, OperationProblem> {
+  switch (operation.kind) {
+    case 'gather-rules': {
+      const plan = planGatherRules(site, operation);
+      if (!plan.ok) return plan;
+      const { changes, left, moved, pages, sheet } = plan.value;
+      const into = site.files.has(sheet) ? sheet : `${sheet}, a new sheet`;
+      return succeed({ changes, left, sentence: `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}` });
+    }
+    case 'edit-sheet': {
+      const plan = planEditSheet(site, operation);
+      return plan.ok ? succeed({ changes: plan.value, left: [], sentence: `Edit ${operation.path}` }) : plan;
+    }
+  }
+}
+
+const count = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
+
+export function describeOperationProblem(problem: OperationProblem): string {
+  switch (problem.kind) {
+    case 'sheet-path':
+    case 'no-such-page':
+    case 'nothing-to-gather':
+      return describeGatherProblem(problem);
+    case 'sheet-opaque':
+    case 'no-such-sheet':
+    case 'sheet-changed':
+    case 'page-markup':
+      return describeEditSheetProblem(problem);
+    case 'file-exists':
+    case 'file-missing':
+    case 'file-changed':
+    case 'file-opaque':
+    case 'not-in-encoding':
+    case 'bad-edit':
+      return describeChangeProblem(problem);
+  }
+}
+
+/** The site after operations lined up one after the other, each planned on what the ones before it leave. */
+export interface DraftSite {
+  readonly site: Site;
+  readonly steps: readonly OperationPlan[];
+}
+
+export function applyOperations(
+  site: Site,
+  operations: readonly Operation[],
+): Result<DraftSite, { readonly index: number; readonly problem: OperationProblem }> {
+  let at = site;
+  const steps: OperationPlan[] = [];
+  for (const [index, operation] of operations.entries()) {
+    const plan = planOperation(at, operation);
+    if (!plan.ok) return fail({ index, problem: plan.problem });
+    const next = applyChangeSet(at, plan.value.changes);
+    if (!next.ok) return fail({ index, problem: next.problem });
+    at = next.value;
+    steps.push(plan.value);
+  }
+  return succeed({ site: at, steps });
+}

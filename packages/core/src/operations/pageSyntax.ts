@@ -1,0 +1,38 @@
+import { attributeOf } from '../page/nodes.ts';
+import type { PageTree } from '../page/parsePage.ts';
+import { isStylesheetRel } from '../page/styleSources.ts';
+import { lineEndOf } from '../source/lineEnds.ts';
+
+/** How a page writes its tags, so that new ones look like its own. */
+export interface PageSyntax {
+  /** ` />` closes void elements, as in XHTML. */
+  readonly slashed: boolean;
+  readonly upperCase: boolean;
+  readonly quote: '"' | "'";
+  /** `type="text/css"` is written on links and blocks. */
+  readonly typed: boolean;
+  readonly lineEnd: string;
+}
+
+export function pageSyntax(page: PageTree): PageSyntax {
+  const voids = page.elements.filter((e) => e.start >= 0 && /^(meta|link|br|img|hr|input|base)$/.test(e.tag));
+  const tags = voids.map((e) => page.text.slice(e.start, e.startTagEnd));
+  const slashed = tags.filter((tag) => tag.endsWith('/>')).length * 2 > tags.length;
+  const styles = page.elements.filter((e) => e.start >= 0 && (e.tag === 'style' || e.tag === 'link'));
+  const upperCase = styles.length > 0 && styles.every((e) => /^<[A-Z]/.test(page.text.slice(e.start, e.start + 2)));
+  const heads = styles.map((e) => page.text.slice(e.start, e.startTagEnd));
+  const single = heads.filter((tag) => /='/.test(tag)).length;
+  const double = heads.filter((tag) => /="/.test(tag)).length;
+  const sheets = page.elements.filter((e) => e.tag === 'style' || (e.tag === 'link' && isStylesheetRel(attributeOf(e, 'rel') ?? '')));
+  const typed = sheets.length > 0 && sheets.every((e) => attributeOf(e, 'type') !== undefined);
+  return { slashed, upperCase, quote: single > double ? "'" : '"', typed, lineEnd: lineEndOf(page.text) };
+}
+
+/** The tag that links a sheet, in the page's own syntax. `reference` is already percent-encoded. */
+export function printLink(syntax: PageSyntax, reference: string): string {
+  const { quote } = syntax;
+  const safe = reference.replaceAll('&', '&amp;').replaceAll(quote, quote === '"' ? '&quot;' : '&#39;');
+  const name = (text: string): string => (syntax.upperCase ? text.toUpperCase() : text);
+  const type = syntax.typed ? ` ${name('type')}=${quote}text/css${quote}` : '';
+  return `<${name('link')} ${name('rel')}=${quote}stylesheet${quote}${type} ${name('href')}=${quote}${safe}${quote}${syntax.slashed ? ' />' : '>'}`;
+}

@@ -1,0 +1,25 @@
+import { compileBlock } from '../cascade/compileBlock.ts';
+import { parseSheet } from '../sheet/parseSheet.ts';
+import { foldedText } from '../sheet/tokens.ts';
+import { mediaText } from '../cascade/mediaText.ts';
+import type { Rule } from '../sheet/sheet.ts';
+import type { SiteFile } from '../source/site.ts';
+import { familyKey, type Group } from '../survey/blockUnits.ts';
+import { siteBase } from '../values/urls.ts';
+
+/** What a sheet already says: `family newline version` of each of its style rules. */
+export function unitsOfSheet(file: SiteFile): ReadonlySet<string> {
+  const text = file.text ?? '';
+  const context = { base: siteBase(file.path), fingerprint: undefined };
+  const out = new Set<string>();
+  const walk = (rules: readonly Rule[], groups: readonly Group[]): void => {
+    for (const rule of rules) {
+      if (rule.kind === 'group') walk(rule.rules, [...groups, { name: rule.name, prelude: rule.name === 'media' ? mediaText(rule.prelude) : rule.prelude }]);
+      if (rule.kind !== 'style') continue;
+      const nested = rule.nested.map((n) => foldedText(text.slice(n.span.start, n.span.end))).join(' ');
+      out.add(`${familyKey(groups, rule.selector)}\n${`${compileBlock(rule.declarations, context).key} ${nested}`.trim()}`);
+    }
+  };
+  walk(parseSheet(text).rules, []);
+  return out;
+}

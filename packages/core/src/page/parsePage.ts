@@ -1,0 +1,82 @@
+import { parse } from 'parse5';
+import type { CommentNode, DocumentNode, ElementNode, ParentNode } from './nodes.ts';
+import { treeAdapter, type Map5 } from './treeAdapter.ts';
+
+/** A page as the HTML standard's parser builds it. Contents of `template` are left out. */
+export interface PageTree {
+  readonly text: string;
+  readonly document: DocumentNode;
+  readonly mode: DocumentNode['mode'];
+  /** All elements in document order; `elements[i].index === i`. */
+  readonly elements: readonly ElementNode[];
+  readonly comments: readonly CommentNode[];
+}
+
+/**
+ * Parses a page. With `scripting` (as in a browser) the contents of `noscript` are text; without, they are elements.
+ *
+ * HTML Standard, "Parsing HTML documents". Never throws; nesting beyond 512 open elements is flattened by nobody here:
+ * the tree is walked without recursion.
+ */
+export function parsePage(text: string, scripting = true): PageTree {
+  const document = parse<Map5>(text, { treeAdapter, sourceCodeLocationInfo: true, scriptingEnabled: scripting });
+  const elements: ElementNode[] = [];
+  const comments: CommentNode[] = [];
+  const stack: { node: ParentNode; at: number }[] = [{ node: document, at: 0 }];
+  numberSiblings(document);
+  while (stack.length > 0) {
+    const top = stack.at(-1)!;
+    const child = top.node.children[top.at++];
+    if (child === undefined) stack.pop();
+    else if (child.type === 'comment') comments.push(child);
+    else if (child.type === 'element') {
+      child.index = elements.length;
+      elements.push(child);
+      if (child.children.length > 0) {
+        numberSiblings(child);
+        stack.push({ node: child, at: 0 });
+      }
+    }
+  }
+  return { text, document, mode: document.mode, elements, comments };
+}
+
+function numberSiblings(parent: ParentNode): void {
+  const siblings: ElementNode[] = [];
+  for (const child of parent.children) {
+    if (child.type !== 'element') continue;
+    child.siblingIndex = siblings.length;
+    child.siblings = siblings;
+    siblings.push(child);
+  }
+}
+
+export const parentElement = (element: ElementNode): ElementNode | undefined =>
+  element.parent?.type === 'element' ? element.parent : undefined;
+
+export const previousElement = (element: ElementNode): ElementNode | undefined =>
+  element.siblings[element.siblingIndex - 1];
+
+/** The element's own path, as people and scripts can follow it: `html>body:nth-child(2)>p:nth-child(1)`. */
+export function elementPath(element: ElementNode): string {
+  const parent = parentElement(element);
+  if (!parent) return element.tag;
+  return `${elementPath(parent)}>${element.tag}:nth-child(${element.siblingIndex + 1})`;
+}
+
+/** A short name for people: `h2#prices`, `p.notice`. */
+export function elementName(element: ElementNode): string {
+  const id = element.id !== undefined ? `#${element.id}` : '';
+  const classes = id === '' ? element.classes.slice(0, 2).map((name) => `.${name}`).join('') : ''; // prettier-ignore
+  return `${element.tag}${id}${classes}`;
+}
+
+/** All text inside an element, in order. */
+export function textContent(element: ElementNode): string {
+  let out = '';
+  for (const child of element.children) {
+    if (child.type === 'text') out += child.value;
+    else if (child.type === 'element') out += textContent(child);
+  }
+  return out;
+}

@@ -1,0 +1,136 @@
+import type { Span } from '../source/span.ts';
+import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
+import { attributeOf, type ElementNode } from './nodes.ts';
+import type { PageTree } from './parsePage.ts';
+import { parentElement } from './parsePage.ts';
+
+/** Why a `link` or `style` element gives the page no rules. */
+export type Idle = 'type' | 'disabled' | 'no-reference' | 'untitled-alternate';
+
+interface Placed {
+  readonly element: ElementNode;
+  readonly span: Span;
+  readonly media: string;
+  readonly title: string;
+  /** Set when browsers take no rules from it. */
+  readonly idle: Idle | undefined;
+}
+
+export interface LinkedSource extends Placed {
+  readonly kind: 'linked';
+  readonly reference: string;
+  readonly target: Target;
+  readonly alternate: boolean;
+  readonly charset: string | undefined;
+}
+
+export interface EmbeddedSource extends Placed {
+  readonly kind: 'embedded';
+  /** The block's text between the tags, in the page's own text. */
+  readonly contents: Span;
+  /** SVG's `style`: entities and CDATA are parsed there, so its text is not the page's. */
+  readonly foreign: boolean;
+}
+
+/** The links and embedded blocks of a page in tree order, and the base its references count from. */
+export interface StyleSources {
+  readonly base: Base;
+  readonly baseElement: ElementNode | undefined;
+  readonly sheets: readonly (LinkedSource | EmbeddedSource)[];
+  /** The title of the preferred set, or undefined when no sheet has a title. */
+  readonly preferredTitle: string | undefined;
+}
+
+/** HTML Standard, "The link element", "The style element", "The base element"; CSSOM, "CSS Style Sheet Collections". */
+export function styleSources(page: PageTree, path: string): StyleSources {
+  const baseElement = page.elements.find((e) => e.tag === 'base' && e.namespace === 'html' && attributeOf(e, 'href') !== undefined);
+  const base = baseOf(baseElement, path);
+  const sheets: (LinkedSource | EmbeddedSource)[] = [];
+  for (const element of page.elements) {
+    if (element.tag === 'style' && (element.namespace === 'html' || element.namespace === 'svg')) sheets.push(embeddedSource(element));
+    else if (element.tag === 'link' && element.namespace === 'html') {
+      const link = linkedSource(element, base);
+      if (link) sheets.push(link);
+    }
+  }
+  return { base, baseElement, sheets, preferredTitle: preferredTitle(page, sheets) };
+}
+
+function baseOf(element: ElementNode | undefined, path: string): Base {
+  const own = siteBase(path);
+  if (!element) return own;
+  const target = resolveReference(attributeOf(element, 'href') ?? '', own);
+  switch (target.kind) {
+    case 'site':
+      return siteBase(target.path);
+    case 'remote':
+      return { kind: 'remote', url: target.url };
+    case 'outside':
+      return { kind: 'remote', url: target.reference };
+    case 'data':
+    case 'local':
+    case 'empty':
+      return own;
+  }
+}
+
+function embeddedSource(element: ElementNode): EmbeddedSource {
+  const type = attributeOf(element, 'type');
+  const wrongType = type !== undefined && type !== '' && type.toLowerCase() !== 'text/css';
+  const contentsEnd = element.endTagStart >= 0 ? element.endTagStart : element.end;
+  return {
+    kind: 'embedded',
+    element,
+    span: { start: element.start, end: element.end },
+    contents: { start: element.startTagEnd, end: Math.max(contentsEnd, element.startTagEnd) },
+    foreign: element.namespace !== 'html',
+    media: attributeOf(element, 'media') ?? '',
+    title: inDocumentTree(element) ? (attributeOf(element, 'title') ?? '') : '',
+    idle: wrongType ? 'type' : undefined,
+  };
+}
+
+const inDocumentTree = (element: ElementNode): boolean => parentElement(element) !== undefined;
+
+/** Whether a `rel` names a stylesheet. */
+export const isStylesheetRel = (rel: string): boolean => relTokens(rel).includes('stylesheet');
+
+const relTokens = (rel: string): string[] => rel.toLowerCase().split(/[\t\n\f\r ]+/);
+
+function linkedSource(element: ElementNode, base: Base): LinkedSource | undefined {
+  const rel = attributeOf(element, 'rel') ?? '';
+  if (!isStylesheetRel(rel)) return undefined;
+  const reference = attributeOf(element, 'href') ?? '';
+  const type = (attributeOf(element, 'type') ?? '').split(';')[0]!.trim().toLowerCase();
+  const alternate = relTokens(rel).includes('alternate');
+  const title = attributeOf(element, 'title') ?? '';
+  let idle: Idle | undefined;
+  if (reference.trim() === '') idle = 'no-reference';
+  else if (type !== '' && type !== 'text/css') idle = 'type';
+  else if (attributeOf(element, 'disabled') !== undefined) idle = 'disabled';
+  else if (alternate && title === '') idle = 'untitled-alternate';
+  return {
+    kind: 'linked',
+    element,
+    span: { start: element.start, end: element.end },
+    reference,
+    target: resolveReference(reference, base),
+    alternate,
+    charset: attributeOf(element, 'charset'),
+    media: attributeOf(element, 'media') ?? '',
+    title,
+    idle,
+  };
+}
+
+function preferredTitle(page: PageTree, sheets: readonly (LinkedSource | EmbeddedSource)[]): string | undefined {
+  const titled = (s: LinkedSource | EmbeddedSource): boolean =>
+    s.title !== '' && s.idle === undefined && !(s.kind === 'linked' && s.alternate);
+  const first = sheets.find(titled);
+  const meta = page.elements.find(
+    (e) => e.tag === 'meta' && attributeOf(e, 'http-equiv')?.toLowerCase() === 'default-style',
+  );
+  const named = meta && attributeOf(meta, 'content');
+  // a meta before the first titled sheet names the set; after it, HTML Standard has it change the set as well
+  return named !== undefined && named !== '' ? named : first?.title;
+}

@@ -1,0 +1,121 @@
+import { isStylesheetRel } from '../page/styleSources.ts';
+import { attributeOf, type ChildNode, type ElementNode, type ParentNode } from '../page/nodes.ts';
+import type { PageTree } from '../page/parsePage.ts';
+
+/** Two elements that are one and the same before and after. */
+export interface ElementPair {
+  readonly before: ElementNode;
+  readonly after: ElementNode;
+}
+
+/** Something in the page itself, not in its styling, that is not the same. */
+export type MarkupDifference =
+  | { readonly kind: 'element-differs'; readonly before: string; readonly after: string; readonly parent: ElementNode | undefined }
+  | { readonly kind: 'attribute-differs'; readonly element: ElementNode; readonly name: string }
+  | { readonly kind: 'text-differs'; readonly element: ElementNode }
+  | { readonly kind: 'mode-differs'; readonly before: string; readonly after: string };
+
+export interface Pairing {
+  readonly pairs: readonly ElementPair[];
+  readonly differences: readonly MarkupDifference[];
+  /** Pairs in whose text only the amount of white space differs: it shows where white space is kept. */
+  readonly spacing: readonly ElementPair[];
+}
+
+/**
+ * Walks two trees side by side. Links to sheets and `style` elements may come and go; `style` and `class` attributes may
+ * differ (the cascade sees to them); all else must be equal.
+ */
+export function pairElements(before: PageTree, after: PageTree): Pairing {
+  const pairs: ElementPair[] = [];
+  const differences: MarkupDifference[] = [];
+  const spacing: ElementPair[] = [];
+  if (before.mode !== after.mode) differences.push({ kind: 'mode-differs', before: before.mode, after: after.mode });
+  const stack: [ParentNode, ParentNode][] = [[before.document, after.document]];
+  while (stack.length > 0 && differences.length < 20) {
+    const [left, right] = stack.pop()!;
+    compareChildren(left, right, { pairs, differences, spacing }, stack);
+  }
+  return { pairs, differences, spacing };
+}
+
+function compareChildren(
+  left: ParentNode,
+  right: ParentNode,
+  out: { pairs: ElementPair[]; differences: MarkupDifference[]; spacing: ElementPair[] },
+  stack: [ParentNode, ParentNode][],
+): void {
+  const a = elementsAndText(left.children);
+  const b = elementsAndText(right.children);
+  const count = Math.max(a.elements.length, b.elements.length);
+  for (let i = 0; i < count; i++) {
+    const one = a.elements[i];
+    const two = b.elements[i];
+    if (!one || !two || one.tag !== two.tag || one.namespace !== two.namespace) {
+      const parent = left.type === 'element' ? left : undefined;
+      out.differences.push({ kind: 'element-differs', before: one?.tag ?? 'nothing', after: two?.tag ?? 'nothing', parent });
+      return;
+    }
+    const name = differingAttribute(one, two);
+    if (name !== undefined) out.differences.push({ kind: 'attribute-differs', element: one, name });
+    out.pairs.push({ before: one, after: two });
+    if (one.children.length > 0 || two.children.length > 0) stack.push([one, two]);
+  }
+  if (left.type !== 'element' || right.type !== 'element') return;
+  compareText(left, right, a.texts, b.texts, out);
+}
+
+function compareText(
+  left: ElementNode,
+  right: ElementNode,
+  a: readonly string[],
+  b: readonly string[],
+  out: { differences: MarkupDifference[]; spacing: ElementPair[] },
+): void {
+  const invisible = left.tag === 'head' || left.tag === 'html';
+  for (let i = 0; i < Math.max(a.length, b.length); i++) {
+    const one = a[i] ?? '';
+    const two = b[i] ?? '';
+    if (one === two) continue;
+    if (fold(one) !== fold(two)) {
+      if (invisible && fold(one).trim() === fold(two).trim()) continue;
+      out.differences.push({ kind: 'text-differs', element: left });
+      return;
+    }
+    if (!invisible) {
+      out.spacing.push({ before: left, after: right });
+      return;
+    }
+  }
+}
+
+const fold = (text: string): string => text.replace(/[\t\n\f\r ]+/g, ' ');
+
+/** The elements that are no style sources, and the text before, between and after them. */
+function elementsAndText(children: readonly ChildNode[]): { elements: ElementNode[]; texts: string[] } {
+  const elements: ElementNode[] = [];
+  const texts: string[] = [''];
+  for (const child of children) {
+    if (child.type === 'text') texts[texts.length - 1] += child.value;
+    else if (child.type === 'element' && !isStyleSource(child)) {
+      elements.push(child);
+      texts.push('');
+    }
+  }
+  return { elements, texts };
+}
+
+export function isStyleSource(element: ElementNode): boolean {
+  if (element.tag === 'style') return true;
+  return element.tag === 'link' && element.namespace === 'html' && isStylesheetRel(attributeOf(element, 'rel') ?? '');
+}
+
+function differingAttribute(one: ElementNode, two: ElementNode): string | undefined {
+  const left = one.attributes;
+  const right = two.attributes;
+  if (left.length === right.length && left.every((x, i) => x.name === right[i]!.name && x.value === right[i]!.value)) return undefined;
+  for (const { name, value } of left)
+    if (name !== 'style' && name !== 'class' && attributeOf(two, name) !== value) return name;
+  for (const { name } of right) if (name !== 'style' && name !== 'class' && attributeOf(one, name) === undefined) return name;
+  return undefined;
+}

@@ -1,0 +1,54 @@
+import type { Specificity } from '../selectors/selector.ts';
+
+/** Where a declaration stands, for people and for links. Line and column from 1. */
+export interface Place {
+  readonly path: string;
+  readonly line: number;
+  readonly column: number;
+}
+
+/** What decides a property on one side of the comparison. */
+export interface Decider {
+  readonly property: string;
+  readonly value: string;
+  readonly important: boolean;
+  readonly source: 'linked' | 'imported' | 'embedded' | 'attribute' | 'hint';
+  readonly selector: string | undefined;
+  readonly specificity: Specificity;
+  readonly place: Place | undefined;
+}
+
+export interface ElementRef {
+  /** `html>body:nth-child(2)>p:nth-child(1)`, on the page as it was before. */
+  readonly path: string;
+  readonly name: string;
+  readonly line: number;
+}
+
+/** One reason for which elements of a page are not the same, with the elements. */
+export interface Cause {
+  readonly pseudoElement: string;
+  readonly property: string;
+  readonly before: Decider | undefined;
+  readonly after: Decider | undefined;
+  readonly reason: string;
+  readonly elements: readonly ElementRef[];
+}
+
+export type Verdict = 'same' | 'differs' | 'added' | 'removed';
+
+export interface PageProof {
+  readonly path: string;
+  readonly verdict: Verdict;
+  readonly elements: number;
+  readonly differingElements: number;
+  readonly causes: readonly Cause[];
+  /** Differences that are no element's: markup, definitions, sheets that cannot be read. Sentences. */
+  readonly notes: readonly string[];
+}
+
+export interface Proof {
+  readonly verdict: 'same' | 'differs';
+  readonly pages: readonly PageProof[];
+  readonly elements: number;
+}

@@ -1,0 +1,142 @@
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { elementName, elementPath, parentElement } from '../page/parsePage.ts';
+import { desktop, type Environment } from '../cascade/environment.ts';
+import { differingSlots, splitSlot } from '../cascade/stack.ts';
+import { placeOf } from '../source/span.ts';
+import { compareDefinitions } from './compareDefinitions.ts';
+import { explainDifference, type PageState } from './explainDifference.ts';
+import { pairElements, type ElementPair, type MarkupDifference } from './pairElements.ts';
+import type { Cause, ElementRef, PageProof } from './proof.ts';
+
+/** How many elements of a page are explained one by one; beyond, a page that differs is only counted. */
+const explainedElements = 400;
+
+/**
+ * Compares two states of one page, element by element. `same` is said only when every stack of declarations is equal for
+ * every element, pseudo-element and longhand, and the page, its definitions and its unread sheets are too.
+ */
+export function provePage(before: PageState, after: PageState, environment: Environment = desktop): PageProof {
+  const left = before.cascade;
+  const right = after.cascade;
+  const path = left.path;
+  const elements = left.tree.elements.length;
+  if (left.session === right.session && left.tree.text === right.tree.text && left.rules.key === right.rules.key)
+    return { path, verdict: 'same', elements, differingElements: 0, causes: [], notes: [] };
+  const { pairs, differences, spacing } = pairElements(left.tree, right.tree);
+  const notes = differences.map((d) => describeMarkupDifference(d, left.tree.text));
+  notes.push(...compareUnread(before, after));
+  notes.push(...compareDefinitions(left.rules, right.rules, (name) => saysName(before, name) || saysName(after, name)));
+  const kept = spacing.find((pair) => keepsSpace(before, pair.before) || keepsSpace(after, pair.after));
+  if (kept) notes.push(`The white space in ${elementName(kept.before)} is not the same, and it may be kept there.`);
+  const { causes, differing } = compareStacks(before, after, pairs, environment);
+  const verdict = causes.length === 0 && notes.length === 0 ? 'same' : 'differs';
+  return { path, verdict, elements, differingElements: differing, causes, notes };
+}
+
+function compareStacks(
+  before: PageState,
+  after: PageState,
+  pairs: readonly ElementPair[],
+  environment: Environment,
+): { causes: readonly Cause[]; differing: number } {
+  const session = before.cascade.session;
+  const causes = new Map<string, Cause & { elements: ElementRef[] }>();
+  const memo = new Map<string, readonly string[]>();
+  let differing = 0;
+  for (const pair of pairs) {
+    const left = before.cascade.listOf(pair.before);
+    const right = after.cascade.listOf(pair.after);
+    if (left === right) continue;
+    const key = `${left} ${right}`;
+    let slots = memo.get(key);
+    if (!slots) memo.set(key, (slots = differingSlots(session.slotsOfList(left), session.slotsOfList(right))));
+    if (slots.length === 0) continue;
+    if (differing++ < explainedElements) explainSlots(before, after, pair, slots, environment, causes);
+  }
+  return { causes: [...causes.values()], differing };
+}
+
+function explainSlots(
+  before: PageState,
+  after: PageState,
+  pair: ElementPair,
+  slots: readonly string[],
+  environment: Environment,
+  causes: Map<string, Cause & { elements: ElementRef[] }>,
+): void {
+  const seen = new Set<string>();
+  for (const slot of slots) {
+    const [pseudoElement, longhand] = splitSlot(slot);
+    const explanation = explainDifference(before, after, pair, longhand, pseudoElement, environment);
+    const property = sharedProperty(explanation.before?.property, explanation.after?.property) ?? longhand;
+    const key = [pseudoElement, property, valueKey(explanation.before), valueKey(explanation.after), withoutName(explanation.reason, longhand)].join('\n');
+    if (seen.has(key)) continue;
+    seen.add(key);
+    let cause = causes.get(key);
+    if (!cause) causes.set(key, (cause = { pseudoElement, property, ...explanation, elements: [] }));
+    cause.elements.push(refOf(pair.before, before.cascade.tree.text));
+  }
+}
+
+const valueKey = (decider: { readonly property: string; readonly value: string; readonly selector: string | undefined } | undefined): string =>
+  decider ? `${decider.selector} ${decider.property} ${decider.value}` : '-';
+
+const withoutName = (reason: string, longhand: string): string => reason.replace(longhand, '');
+
+/** Both sides set the longhand by one shorthand, or the only side that sets it does: say the shorthand once. */
+function sharedProperty(before: string | undefined, after: string | undefined): string | undefined {
+  if (before === undefined) return after;
+  return after === undefined || after === before ? before : undefined;
+}
+
+export const refOf = (element: ElementNode, text: string): ElementRef => ({
+  path: elementPath(element),
+  name: elementName(element),
+  line: placeOf(text, Math.max(element.start, 0)).line,
+});
+
+function compareUnread(before: PageState, after: PageState): readonly string[] {
+  const old = before.cascade.rules.unread.map((sheet) => sheet.key);
+  const now = after.cascade.rules.unread.map((sheet) => sheet.key);
+  if (old.join('\n') === now.join('\n')) return [];
+  const gone = old.find((key) => !now.includes(key));
+  if (gone !== undefined) return [`The page asked for a sheet that cannot be read here (${gone.trim()}) and does not any more.`];
+  const come = now.find((key) => !old.includes(key));
+  if (come !== undefined) return [`The page asks for a sheet that cannot be read here (${come.trim()}) and did not before.`];
+  return ['Sheets that cannot be read here are asked for in another order.'];
+}
+
+function saysName(state: PageState, name: string): boolean {
+  const wanted = name.toLowerCase();
+  if (wanted === '') return true;
+  return (
+    state.cascade.rules.rules.some(({ compiled }) => compiled.block.key.toLowerCase().includes(wanted)) ||
+    state.cascade.tree.elements.some((e) => attributeOf(e, 'style')?.toLowerCase().includes(wanted)) ||
+    state.cascade.tree.elements.some((e) => e.tag === 'script')
+  );
+}
+
+const keepingTags = /^(pre|textarea|listing|xmp|plaintext)$/;
+
+function keepsSpace(state: PageState, element: ElementNode): boolean {
+  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
+    if (keepingTags.test(at.tag) || (element.tag === 'script' && at === element)) return true;
+    const slots = state.cascade.session.slotsOfList(state.cascade.listOf(at));
+    for (const [slot, stack] of slots)
+      if (/ (white-space|white-space-collapse|all)$/.test(slot) && /pre|break-spaces|var\(|revert/.test(stack)) return true;
+  }
+  return false;
+}
+
+export function describeMarkupDifference(difference: MarkupDifference, text: string): string {
+  switch (difference.kind) {
+    case 'element-differs':
+      return `The markup itself changed: ${difference.before} became ${difference.after}${difference.parent ? ` in ${elementName(difference.parent)}` : ''}.`;
+    case 'attribute-differs':
+      return `The attribute ${difference.name} of ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) changed.`;
+    case 'text-differs':
+      return `The text in ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) changed.`;
+    case 'mode-differs':
+      return `The page is read in ${difference.after} mode now; it was in ${difference.before} mode.`;
+  }
+}

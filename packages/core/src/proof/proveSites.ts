@@ -1,0 +1,87 @@
+import { CascadeSession } from '../cascade/pageCascade.ts';
+import { changedFiles } from '../source/changeSet.ts';
+import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
+import { fileNameOf } from '../source/sitePath.ts';
+import { sameBytes } from '../source/textCoding.ts';
+import type { PageProof, Proof } from './proof.ts';
+import { provePage } from './provePage.ts';
+
+export interface ProofOptions {
+  /** Only these pages; all when absent. */
+  readonly paths?: ReadonlySet<string>;
+  readonly onPage?: (done: number, total: number) => void;
+}
+
+/**
+ * Compares two states of a site, page by page, by the bytes they hold. Pages that are only on one side are `added` or `removed`.
+ */
+export function proveSites(before: Site, after: Site, options: ProofOptions = {}): Proof {
+  const sessions = makeSessions(before, after);
+  const wanted = (file: SiteFile): boolean => options.paths?.has(file.path) ?? true;
+  const pages = pagesOf(before).filter(wanted);
+  const added = pagesOf(after).filter((file) => !before.files.has(file.path) && wanted(file));
+  const results: PageProof[] = [];
+  for (const file of pages) {
+    results.push(proveFile(before, after, file, sessions));
+    options.onPage?.(results.length, pages.length + added.length);
+  }
+  for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
+  return {
+    verdict: results.every((page) => page.verdict === 'same') ? 'same' : 'differs',
+    pages: results,
+    elements: results.reduce((sum, page) => sum + page.elements, 0),
+  };
+}
+
+interface Sessions {
+  readonly before: CascadeSession;
+  readonly after: CascadeSession;
+  /** Files that are neither pages nor sheets and whose bytes differ. */
+  readonly changedResources: readonly string[];
+  readonly changedPaths: ReadonlySet<string>;
+  readonly onlyPagesChanged: boolean;
+}
+
+function makeSessions(before: Site, after: Site): Sessions {
+  const changed = changedFiles(before, after);
+  const resources = changed.filter(({ path }) => (before.files.get(path) ?? after.files.get(path))!.kind === 'other').map((c) => c.path);
+  const kinds = changed.map(({ path }) => (before.files.get(path) ?? after.files.get(path))!.kind);
+  const common = {
+    changedResources: resources,
+    changedPaths: new Set(changed.map((c) => c.path)),
+    onlyPagesChanged: kinds.every((kind) => kind === 'page'),
+  };
+  if (resources.length === 0) {
+    const session = new CascadeSession();
+    return { before: session, after: session, ...common };
+  }
+  const mark = (site: Site): Map<string, string> => new Map(resources.map((path) => [path, ` ${site.files.get(path)?.hash ?? 'missing'}`]));
+  const first = new CascadeSession({ fingerprints: mark(before) });
+  return { before: first, after: new CascadeSession({ fingerprints: mark(after), twin: first }), ...common };
+}
+
+function proveFile(before: Site, after: Site, file: SiteFile, sessions: Sessions): PageProof {
+  const now = after.files.get(file.path);
+  if (!now) return { ...unseen(file.path), verdict: 'removed' };
+  if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, sessions);
+  const results = [true, ...(/<noscript/i.test(file.text) ? [false] : [])].map((scripting) =>
+    provePage(
+      { cascade: sessions.before.open(before, file, scripting), site: before },
+      { cascade: sessions.after.open(after, now, scripting), site: after },
+    ),
+  );
+  // a page with noscript is two pages: the one that differs speaks
+  const result = results.find((r) => r.verdict !== 'same') ?? results[0]!;
+  const used = sessions.changedResources.filter((path) => file.text!.includes(fileNameOf(path)));
+  if (used.length === 0) return result;
+  return { ...result, verdict: 'differs', notes: [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)] };
+}
+
+/** A page that cannot be read is the same only when neither it nor any sheet changed. */
+function proveOpaque(file: SiteFile, now: SiteFile, sessions: Sessions): PageProof {
+  const same = sameBytes(file.bytes, now.bytes) && sessions.onlyPagesChanged;
+  if (same) return { ...unseen(file.path), verdict: 'same' };
+  return { ...unseen(file.path), verdict: 'differs', notes: ['The page does not encode back to its own bytes, so it cannot be compared.'] };
+}
+
+const unseen = (path: string): PageProof => ({ path, verdict: 'same', elements: 0, differingElements: 0, causes: [], notes: [] });

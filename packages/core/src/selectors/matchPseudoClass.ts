@@ -1,0 +1,161 @@
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { parentElement } from '../page/parsePage.ts';
+import type { Match } from './matchSelector.ts';
+import { stateClasses } from './pseudoTable.ts';
+
+/** HTML Standard, "Pseudo-classes"; Selectors 4, "Tree-Structural pseudo-classes". */
+export function matchPseudoClass(
+  element: ElementNode,
+  name: string,
+  argument: string | undefined,
+  state: 'any' | 'rest',
+): Match {
+  if (stateClasses.has(name)) {
+    if (!canHold(element, name)) return 0;
+    return state === 'any' ? 1 : holdsAtRest(element, name);
+  }
+  switch (name) {
+    case 'root':
+    case 'scope':
+      return yes(parentElement(element) === undefined);
+    case 'any-link':
+    case '-webkit-any-link':
+      return yes(isHyperlink(element));
+    case 'defined':
+      return element.namespace === 'html' && element.tag.includes('-') ? (state === 'any' ? 1 : 0) : 2;
+    case 'empty':
+      return yes(element.children.every((c) => c.type === 'comment' || (c.type === 'text' && c.value === '')));
+    case 'first-child':
+      return yes(element.siblingIndex === 0);
+    case 'last-child':
+      return yes(element.siblingIndex === element.siblings.length - 1);
+    case 'only-child':
+      return yes(element.siblings.length === 1);
+    case 'first-of-type':
+      return yes(firstOfType(element, 0, element.siblingIndex));
+    case 'last-of-type':
+      return yes(firstOfType(element, element.siblingIndex + 1, element.siblings.length));
+    case 'only-of-type':
+      return yes(
+        firstOfType(element, 0, element.siblingIndex) &&
+          firstOfType(element, element.siblingIndex + 1, element.siblings.length),
+      );
+    case 'lang':
+      return yes(matchesLanguage(element, argument ?? ''));
+    case 'dir':
+      return matchesDirection(element, (argument ?? '').toLowerCase());
+    case 'state':
+    case 'active-view-transition-type':
+      return state === 'any' ? 1 : 0;
+    default:
+      return 0; // :host and :host-context() match nothing outside shadow trees
+  }
+}
+
+const yes = (condition: boolean): Match => (condition ? 2 : 0);
+
+const isHyperlink = (element: ElementNode): boolean =>
+  (element.tag === 'a' || element.tag === 'area') && attributeOf(element, 'href') !== undefined;
+
+function firstOfType(element: ElementNode, from: number, to: number): boolean {
+  for (let i = from; i < to; i++) {
+    const other = element.siblings[i]!;
+    if (other.tag === element.tag && other.namespace === element.namespace) return false;
+  }
+  return true;
+}
+
+const controls = new Set(['button', 'input', 'select', 'textarea', 'option', 'optgroup', 'fieldset']);
+const fields = new Set(['input', 'select', 'textarea']);
+
+/** Whether an element can ever be in a state; where unknown, yes. */
+function canHold(element: ElementNode, name: string): boolean {
+  const { tag } = element;
+  switch (name) {
+    case 'link':
+    case 'visited':
+      return isHyperlink(element);
+    case 'enabled':
+    case 'disabled':
+      return controls.has(tag) || tag.includes('-');
+    case 'checked':
+      return tag === 'input' || tag === 'option';
+    case 'required':
+    case 'optional':
+    case 'placeholder-shown':
+      return fields.has(tag);
+    default:
+      return true;
+  }
+}
+
+function holdsAtRest(element: ElementNode, name: string): Match {
+  switch (name) {
+    case 'link':
+      return 2;
+    case 'enabled':
+      return yes(!isDisabled(element));
+    case 'disabled':
+      return yes(isDisabled(element));
+    case 'checked':
+      return yes(attributeOf(element, element.tag === 'option' ? 'selected' : 'checked') !== undefined);
+    case 'required':
+      return yes(attributeOf(element, 'required') !== undefined);
+    case 'optional':
+      return yes(attributeOf(element, 'required') === undefined);
+    case 'read-write':
+      return yes(isWritable(element));
+    case 'read-only':
+      return yes(!isWritable(element));
+    case 'open':
+      return yes(/^(details|dialog)$/.test(element.tag) && attributeOf(element, 'open') !== undefined);
+    case 'placeholder-shown':
+      return yes(attributeOf(element, 'placeholder') !== undefined && (attributeOf(element, 'value') ?? '') === '');
+    default:
+      return 0;
+  }
+}
+
+function isDisabled(element: ElementNode): boolean {
+  if (attributeOf(element, 'disabled') !== undefined) return true;
+  for (let at = parentElement(element); at; at = parentElement(at))
+    if ((at.tag === 'fieldset' || (element.tag === 'option' && at.tag === 'optgroup')) && attributeOf(at, 'disabled') !== undefined)
+      return true; // prettier-ignore
+  return false;
+}
+
+const textTypes = /^(text|search|url|tel|email|password|date|month|week|time|datetime-local|number)$/;
+
+function isWritable(element: ElementNode): boolean {
+  const writableField =
+    element.tag === 'textarea' || (element.tag === 'input' && textTypes.test(attributeOf(element, 'type')?.toLowerCase() ?? 'text'));
+  if (writableField) return attributeOf(element, 'readonly') === undefined && !isDisabled(element);
+  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
+    const editable = attributeOf(at, 'contenteditable');
+    if (editable !== undefined) return editable.toLowerCase() !== 'false';
+  }
+  return false;
+}
+
+/** Selectors 4, "The Language Pseudo-class: :lang()", with identifiers as arguments. */
+function matchesLanguage(element: ElementNode, argument: string): boolean {
+  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
+    const language = attributeOf(at, 'lang');
+    if (language === undefined) continue;
+    const own = language.toLowerCase();
+    return argument
+      .split(',')
+      .map((range) => range.trim().toLowerCase())
+      .some((range) => range !== '' && (own === range || own.startsWith(`${range}-`)));
+  }
+  return false;
+}
+
+function matchesDirection(element: ElementNode, wanted: string): Match {
+  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
+    const dir = attributeOf(at, 'dir')?.toLowerCase();
+    if (dir === 'ltr' || dir === 'rtl') return yes(dir === wanted);
+    if (dir === 'auto' || at.tag === 'bdi' || at.tag === 'input' || at.tag === 'textarea') return 1;
+  }
+  return yes(wanted === 'ltr');
+}

@@ -1,0 +1,470 @@
+import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
+import { unescapeCss } from '../sheet/unescape.ts';
+import { functionalPseudoElements, oneColonElements, pseudoElements, stateClasses, textArgumentClasses, treeClasses } from './pseudoTable.ts'; // prettier-ignore
+import type { AttributeTest, Combinator, ComplexSelector, CompoundSelector, RelativeSelector, SelectorList, SimpleSelector, Specificity } from './selector.ts'; // prettier-ignore
+
+export interface SelectorContext {
+  /** What `&` stands for: the selectors of the rule around. Absent at top level, where `&` is `:scope`. */
+  readonly parent?: SelectorList;
+  /** Namespace prefixes declared in the sheet; '' is the default one. */
+  readonly namespaces?: ReadonlyMap<string, string>;
+}
+
+/**
+ * The selectors of a rule's prelude, or undefined when a browser drops the rule for them.
+ *
+ * Selectors 4, "Selector Syntax and Validity"; `:is()` and `:where()` are forgiving. With a parent, selectors are relative
+ * to it as CSS Nesting 1, "Syntax", says.
+ */
+export function parseSelectorList(text: string, context: SelectorContext = {}): SelectorList | undefined {
+  try {
+    return new Reader(tokensOf(text), context).list(context.parent !== undefined);
+  } catch (error) {
+    if (error === invalid) return undefined;
+    throw error;
+  }
+}
+
+/** Thrown inside the reader only, to leave a selector a browser would not take. */
+const invalid = new Error('invalid selector');
+const maxDepth = 60;
+
+class Reader {
+  private at = 0;
+  private depth = 0;
+  private insideHas = false;
+  private readonly t: Tokens;
+  private readonly context: SelectorContext;
+
+  constructor(tokens: Tokens, context: SelectorContext) {
+    this.t = tokens;
+    this.context = context;
+  }
+
+  list(relative: boolean): ComplexSelector[] {
+    const out: ComplexSelector[] = [];
+    do {
+      out.push(relative ? this.nestedSelector() : this.complex());
+      this.space();
+    } while (this.take(T.Comma));
+    if (this.at < this.t.count) throw invalid;
+    return out;
+  }
+
+  /** A selector in a nested rule: without `&` it hangs under the parent by its leading combinator or a descendant one. */
+  private nestedSelector(): ComplexSelector {
+    this.space();
+    const start = this.at;
+    const leading = this.combinatorSign();
+    const inner = this.complex();
+    if (leading === undefined && this.saidNesting(start)) return inner;
+    return join(nesting(this.context.parent ?? []), leading ?? ' ', inner);
+  }
+
+  private saidNesting(from: number): boolean {
+    for (let i = from; i < this.at; i++) if (this.isDelim(i, '&')) return true;
+    return false;
+  }
+
+  private complex(): ComplexSelector {
+    this.space();
+    const first = this.at;
+    const compounds: CompoundSelector[] = [this.compound()];
+    const combinators: Combinator[] = [];
+    for (;;) {
+      const combinator = this.combinator();
+      if (combinator === undefined) break;
+      if (compounds.at(-1)!.pseudoElement !== undefined) throw invalid;
+      combinators.push(combinator);
+      compounds.push(this.compound());
+    }
+    const text = this.t.text.slice(this.t.start[first], this.t.end[this.lastSolid()]).trim();
+    return { compounds, combinators, specificity: specificityOf(compounds), text };
+  }
+
+  private lastSolid(): number {
+    let i = this.at - 1;
+    while (i > 0 && (this.t.type[i] === T.WhiteSpace || this.t.type[i] === T.Comment)) i--;
+    return i;
+  }
+
+  private combinator(): Combinator | undefined {
+    const spaced = this.space();
+    const sign = this.combinatorSign();
+    if (sign !== undefined) return sign;
+    const type = this.t.type[this.at];
+    if (!spaced || type === undefined || type === T.Comma || type === T.RightParenthesis) return undefined;
+    return ' ';
+  }
+
+  private combinatorSign(): Combinator | undefined {
+    for (const sign of ['>', '+', '~'] as const)
+      if (this.isDelim(this.at, sign)) {
+        this.at++;
+        this.space();
+        return sign;
+      }
+    return undefined;
+  }
+
+  private compound(): CompoundSelector {
+    const simples: SimpleSelector[] = [];
+    let pseudoElement: string | undefined;
+    const type = this.typeOrUniversal();
+    if (type) simples.push(type);
+    for (;;) {
+      const before = this.at;
+      if (this.is(T.Hash)) simples.push(this.idSelector());
+      else if (this.isDelim(this.at, '.')) simples.push(this.classSelector());
+      else if (this.is(T.LeftSquareBracket)) simples.push(this.attribute());
+      else if (this.isDelim(this.at, '&')) {
+        this.at++;
+        simples.push(this.context.parent ? nesting(this.context.parent) : scopeClass);
+      } else if (this.is(T.Colon)) {
+        const pseudo = this.pseudo(pseudoElement);
+        if (typeof pseudo === 'string') pseudoElement = pseudo;
+        else simples.push(pseudo);
+      } else break;
+      if (pseudoElement !== undefined && simples.length > 0 && before < this.at && !this.colonBefore(before)) throw invalid;
+    }
+    if (simples.length === 0 && pseudoElement === undefined) throw invalid;
+    return { simples, pseudoElement };
+  }
+
+  private colonBefore(at: number): boolean {
+    return this.t.type[at] === T.Colon;
+  }
+
+  private typeOrUniversal(): SimpleSelector | undefined {
+    const named = this.is(T.Ident) || this.isDelim(this.at, '*');
+    if (!named && !this.isDelim(this.at, '|')) return undefined;
+    let namespace: string | undefined;
+    if (named && this.isDelim(this.at + 1, '|') && this.nameAt(this.at + 2)) {
+      namespace = this.isDelim(this.at, '*') ? '*' : this.namespaceUri(this.ident());
+      if (namespace === '*') this.at++;
+      this.at++;
+    } else if (!named) {
+      if (!this.nameAt(this.at + 1)) throw invalid;
+      this.at++;
+      namespace = '';
+    }
+    if (this.isDelim(this.at, '*')) {
+      this.at++;
+      return { kind: 'universal', namespace: namespace ?? this.context.namespaces?.get('') };
+    }
+    const name = this.ident();
+    return { kind: 'type', name, lower: name.toLowerCase(), namespace: namespace ?? this.context.namespaces?.get('') };
+  }
+
+  private nameAt(i: number): boolean {
+    return this.t.type[i] === T.Ident || this.isDelim(i, '*');
+  }
+
+  private namespaceUri(prefix: string): string {
+    const uri = this.context.namespaces?.get(prefix);
+    if (uri === undefined || prefix === '') throw invalid;
+    return uri;
+  }
+
+  private idSelector(): SimpleSelector {
+    const raw = this.raw(this.at++).slice(1);
+    // a hash that is no identifier, such as #1a, is not an ID selector
+    if (/^(-?[0-9]|-$)/.test(raw)) throw invalid;
+    return { kind: 'id', name: unescapeCss(raw) };
+  }
+
+  private classSelector(): SimpleSelector {
+    this.at++;
+    if (!this.is(T.Ident)) throw invalid;
+    return { kind: 'class', name: this.ident() };
+  }
+
+  private attribute(): SimpleSelector {
+    this.at++;
+    this.space();
+    let namespace: string | undefined = '';
+    if (this.isDelim(this.at, '*') && this.isDelim(this.at + 1, '|')) {
+      namespace = '*';
+      this.at += 2;
+    } else if (this.isDelim(this.at, '|')) this.at++;
+    else if (this.is(T.Ident) && this.isDelim(this.at + 1, '|') && this.t.type[this.at + 2] === T.Ident) {
+      namespace = this.namespaceUri(this.ident());
+      this.at++;
+    }
+    if (!this.is(T.Ident)) throw invalid;
+    const name = this.ident();
+    this.space();
+    if (this.take(T.RightSquareBracket)) return { kind: 'attribute', name, test: '', value: '', ignoreCase: false, namespace };
+    const test = this.attributeTest();
+    this.space();
+    const value = this.attributeValue();
+    this.space();
+    const ignoreCase = this.caseFlag(name);
+    this.space();
+    if (this.at < this.t.count && !this.take(T.RightSquareBracket)) throw invalid;
+    return { kind: 'attribute', name, test, value, ignoreCase, namespace };
+  }
+
+  private attributeTest(): AttributeTest {
+    let sign = '';
+    while (this.is(T.Delim) && sign.length < 2) sign += this.raw(this.at++);
+    if (!['=', '~=', '|=', '^=', '$=', '*='].includes(sign)) throw invalid;
+    return sign as AttributeTest;
+  }
+
+  private attributeValue(): string {
+    if (this.is(T.Ident)) return this.ident();
+    if (!this.is(T.String)) throw invalid;
+    const raw = this.raw(this.at++);
+    return unescapeCss(raw.slice(1, raw.length > 1 && raw.endsWith(raw[0]!) ? -1 : undefined));
+  }
+
+  /** `i` asks for it; HTML, "Case-sensitivity of selectors", lists names whose values ignore case anyway. */
+  private caseFlag(name: string): boolean {
+    if (!this.is(T.Ident)) return caselessAttributes.has(name.toLowerCase());
+    const flag = this.ident().toLowerCase();
+    if (flag === 'i') return true;
+    throw invalid; // Chromium takes no "s" flag
+  }
+
+  private pseudo(before: string | undefined): SimpleSelector | string {
+    this.at++;
+    const double = this.take(T.Colon);
+    if (this.is(T.Ident)) {
+      const name = this.ident().toLowerCase();
+      if (double || oneColonElements.has(name)) {
+        if (before !== undefined) {
+          if (!/^::(before|after)$/.test(before) || name !== 'marker') throw invalid;
+          return `${before}::marker`;
+        }
+        if (!pseudoElements.has(name) && !name.startsWith('-webkit-')) throw invalid;
+        return `::${name}`;
+      }
+      if (!stateClasses.has(name) && !treeClasses.has(name)) throw invalid;
+      return { kind: 'pseudo-class', name, argument: undefined };
+    }
+    if (!this.is(T.Function)) throw invalid;
+    const name = unescapeCss(this.raw(this.at++).slice(0, -1)).toLowerCase();
+    const inner = this.inner();
+    if (double) {
+      if (!functionalPseudoElements.has(name) || before !== undefined || inner.trim() === '') throw invalid;
+      return `::${name}(${inner.trim()})`;
+    }
+    return this.functional(name, inner);
+  }
+
+  /** The text up to the matching closing parenthesis, which is passed. */
+  private inner(): string {
+    const from = this.at < this.t.count ? this.t.start[this.at]! : this.t.text.length;
+    let open = 1;
+    for (; this.at < this.t.count; this.at++) {
+      const type = this.t.type[this.at]!;
+      if (type === T.Function || type === T.LeftParenthesis) open++;
+      if (type === T.RightParenthesis && --open === 0) return this.t.text.slice(from, this.t.start[this.at++]);
+    }
+    return this.t.text.slice(from);
+  }
+
+  private functional(name: string, inner: string): SimpleSelector {
+    switch (name) {
+      case 'is':
+      case 'where':
+      case '-webkit-any':
+        return { kind: 'matches', name: name === 'where' ? 'where' : 'is', list: this.forgiving(inner) };
+      case 'not':
+        return { kind: 'matches', name: 'not', list: this.sub(inner).list(false).map(withoutPseudoElement) };
+      case 'has':
+        return { kind: 'has', list: this.relativeList(inner) };
+      case 'nth-child':
+      case 'nth-last-child':
+      case 'nth-of-type':
+      case 'nth-last-of-type':
+        return this.nth(name, inner);
+      default:
+        if (!textArgumentClasses.has(name) || inner.trim() === '') throw invalid;
+        if (name === 'lang' && /["']/.test(inner)) throw invalid; // Chromium takes identifiers only
+        return { kind: 'pseudo-class', name, argument: inner.trim() };
+    }
+  }
+
+  private sub(text: string): Reader {
+    const reader = new Reader(tokensOf(text), this.context);
+    reader.depth = this.depth + 1;
+    reader.insideHas = this.insideHas;
+    if (reader.depth > maxDepth) throw invalid;
+    return reader;
+  }
+
+  private forgiving(inner: string): ComplexSelector[] {
+    const out: ComplexSelector[] = [];
+    for (const part of splitCommas(inner)) {
+      try {
+        out.push(...this.sub(part).list(false).map(withoutPseudoElement));
+      } catch (error) {
+        if (error !== invalid) throw error;
+      }
+    }
+    return out;
+  }
+
+  private relativeList(inner: string): RelativeSelector[] {
+    if (this.insideHas) throw invalid;
+    return splitCommas(inner).map((part) => {
+      const reader = this.sub(part);
+      reader.insideHas = true;
+      reader.space();
+      const combinator = reader.combinatorSign() ?? ' ';
+      const [selector] = reader.list(false);
+      return { combinator, selector: withoutPseudoElement(selector!) };
+    });
+  }
+
+  private nth(name: string, inner: string): SimpleSelector {
+    const folded = inner.replace(/\/\*[^]*?\*\//g, '').trim();
+    const found = /^(even|odd|[+-]?\d+(?![\dn])|([+-]?\d*)n(?:\s*([+-])\s*(\d+))?)(?:\s+of\s+([^]+))?$/i.exec(folded);
+    const ofType = name.endsWith('of-type');
+    if (!found || (found[5] !== undefined && ofType)) throw invalid;
+    const formula = found[1]!.toLowerCase();
+    let step = 0;
+    let offset = 0;
+    if (formula === 'even' || formula === 'odd') {
+      step = 2;
+      offset = formula === 'odd' ? 1 : 0;
+    } else if (/n/.test(formula)) {
+      const sign = found[2]!;
+      step = sign === '' || sign === '+' ? 1 : sign === '-' ? -1 : Number(sign);
+      offset = found[4] === undefined ? 0 : Number(`${found[3]}${found[4]}`);
+    } else offset = Number(formula);
+    const of = found[5] === undefined ? undefined : this.sub(found[5]).list(false).map(withoutPseudoElement);
+    return { kind: 'nth', last: name.includes('last'), ofType, step, offset, of };
+  }
+
+  private space(): boolean {
+    let spaced = false;
+    for (; this.at < this.t.count; this.at++) {
+      if (this.t.type[this.at] === T.WhiteSpace) spaced = true;
+      else if (this.t.type[this.at] !== T.Comment) break;
+    }
+    return spaced;
+  }
+
+  private is(type: number): boolean {
+    return this.t.type[this.at] === type;
+  }
+
+  private take(type: number): boolean {
+    if (this.t.type[this.at] !== type) return false;
+    this.at++;
+    return true;
+  }
+
+  private isDelim(i: number, char: string): boolean {
+    return this.t.type[i] === T.Delim && this.raw(i) === char;
+  }
+
+  private raw(i: number): string {
+    return this.t.text.slice(this.t.start[i], this.t.end[i]);
+  }
+
+  private ident(): string {
+    return unescapeCss(this.raw(this.at++));
+  }
+}
+
+const caselessAttributes = new Set(
+  (
+    'accept accept-charset align alink axis bgcolor charset checked clear codetype color compact declare defer dir direction ' +
+    'disabled enctype face frame hreflang http-equiv lang language link media method multiple nohref noresize noshade nowrap ' +
+    'readonly rel rev rules scope scrolling selected shape target text type valign valuetype vlink'
+  ).split(' '),
+);
+
+const scopeClass: SimpleSelector = { kind: 'pseudo-class', name: 'scope', argument: 'nesting' };
+
+const nesting = (list: SelectorList): SimpleSelector => ({ kind: 'matches', name: 'nesting', list });
+
+function join(parent: SimpleSelector, combinator: Combinator, inner: ComplexSelector): ComplexSelector {
+  const compounds = [{ simples: [parent], pseudoElement: undefined }, ...inner.compounds];
+  const combinators = [combinator, ...inner.combinators];
+  const text = combinator === ' ' ? `& ${inner.text}` : `& ${combinator} ${inner.text}`;
+  return { compounds, combinators, specificity: specificityOf(compounds), text };
+}
+
+function withoutPseudoElement(selector: ComplexSelector): ComplexSelector {
+  if (selector.compounds.some((c) => c.pseudoElement !== undefined)) throw invalid;
+  return selector;
+}
+
+/** Splits at commas outside parentheses, brackets and strings. */
+function splitCommas(text: string): string[] {
+  const tokens = tokensOf(text);
+  const out: string[] = [];
+  let open = 0;
+  let from = 0;
+  for (let i = 0; i < tokens.count; i++) {
+    const type = tokens.type[i]!;
+    if (type === T.Function || type === T.LeftParenthesis || type === T.LeftSquareBracket) open++;
+    if (type === T.RightParenthesis || type === T.RightSquareBracket) open--;
+    if (type === T.Comma && open === 0) {
+      out.push(text.slice(from, tokens.start[i]));
+      from = tokens.end[i]!;
+    }
+  }
+  out.push(text.slice(from));
+  return out;
+}
+
+function specificityOf(compounds: readonly CompoundSelector[]): Specificity {
+  let a = 0;
+  let b = 0;
+  let c = 0;
+  for (const { simples, pseudoElement } of compounds) {
+    if (pseudoElement !== undefined) {
+      c += pseudoElement.split('::').length - 1;
+      const slotted = /^::slotted\((.*)\)$/s.exec(pseudoElement);
+      const inner = slotted ? parseSelectorList(slotted[1]!) : undefined;
+      if (inner) [a, b, c] = sum([a, b, c], strongest(inner));
+    }
+    for (const simple of simples) [a, b, c] = sum([a, b, c], specificityOfSimple(simple));
+  }
+  return [a, b, c];
+}
+
+const sum = (x: Specificity, y: Specificity): Specificity => [x[0] + y[0], x[1] + y[1], x[2] + y[2]];
+
+function specificityOfSimple(simple: SimpleSelector): Specificity {
+  switch (simple.kind) {
+    case 'universal':
+      return [0, 0, 0];
+    case 'type':
+      return [0, 0, 1];
+    case 'id':
+      return [1, 0, 0];
+    case 'class':
+    case 'attribute':
+      return [0, 1, 0];
+    case 'pseudo-class':
+      return specificityOfPseudoClass(simple.name, simple.argument);
+    case 'matches':
+      return simple.name === 'where' ? [0, 0, 0] : strongest(simple.list);
+    case 'has':
+      return strongest(simple.list.map((relative) => relative.selector));
+    case 'nth':
+      return sum([0, 1, 0], simple.of ? strongest(simple.of) : [0, 0, 0]);
+  }
+}
+
+function specificityOfPseudoClass(name: string, argument: string | undefined): Specificity {
+  if (name === 'scope' && argument === 'nesting') return [0, 0, 0];
+  const inner = /^host/.test(name) && argument !== undefined ? parseSelectorList(argument) : undefined;
+  return inner ? sum([0, 1, 0], strongest(inner)) : [0, 1, 0];
+}
+
+function strongest(list: SelectorList): Specificity {
+  let best: Specificity = [0, 0, 0];
+  for (const { specificity } of list) {
+    const [a, b, c] = specificity;
+    if (a > best[0] || (a === best[0] && (b > best[1] || (b === best[1] && c > best[2])))) best = specificity;
+  }
+  return best;
+}

@@ -1,0 +1,40 @@
+import { tokenize, tokenTypes } from 'css-tree';
+
+export { tokenTypes };
+
+/** The tokens of a stretch of text, as parallel arrays; offsets count from the start of the whole text. */
+export interface Tokens {
+  readonly text: string;
+  readonly type: readonly number[];
+  readonly start: readonly number[];
+  readonly end: readonly number[];
+  readonly count: number;
+}
+
+/** CSS Syntax 3, "Tokenization". `from` and `to` bound the stretch; comments are kept as tokens. */
+export function tokensOf(text: string, from = 0, to = text.length): Tokens {
+  const type: number[] = [];
+  const start: number[] = [];
+  const end: number[] = [];
+  const part = from === 0 && to === text.length ? text : text.slice(from, to);
+  tokenize(part, (t: number, s: number, e: number) => {
+    type.push(t);
+    start.push(s + from);
+    end.push(e + from);
+  });
+  return { text, type, start, end, count: type.length };
+}
+
+/** The text with comments left out and each run of white space as one space, trimmed; strings and urls as written. */
+export function foldedText(text: string): string {
+  if (!/[\s/]/.test(text)) return text;
+  const tokens = tokensOf(text);
+  let out = '';
+  for (let i = 0; i < tokens.count; i++) {
+    if (tokens.type[i] === tokenTypes.Comment) continue;
+    if (tokens.type[i] === tokenTypes.WhiteSpace) {
+      if (!out.endsWith(' ')) out += ' ';
+    } else out += text.slice(tokens.start[i], tokens.end[i]);
+  }
+  return out.trim();
+}

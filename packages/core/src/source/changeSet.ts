@@ -1,0 +1,95 @@
+import { applyEdits, describeEditProblem, type EditProblem } from './applyEdits.ts';
+import { fail, succeed, type Result } from './result.ts';
+import { makeSiteFile, type Site, type SiteFile } from './site.ts';
+import type { Edit } from './span.ts';
+import { encodeText } from './textCoding.ts';
+
+/** Edits of one file, measured on the file with this hash. */
+export interface FileEdits {
+  readonly path: string;
+  readonly hash: string;
+  readonly edits: readonly Edit[];
+}
+
+/** One described change of a site: files created (UTF-8 text), edited by spans, deleted. */
+export interface ChangeSet {
+  readonly created: readonly { readonly path: string; readonly text: string }[];
+  readonly edited: readonly FileEdits[];
+  readonly deleted: readonly string[];
+}
+
+export const emptyChangeSet: ChangeSet = { created: [], edited: [], deleted: [] };
+
+export type ChangeProblem =
+  | { readonly kind: 'file-exists'; readonly path: string }
+  | { readonly kind: 'file-missing'; readonly path: string }
+  | { readonly kind: 'file-changed'; readonly path: string }
+  | { readonly kind: 'file-opaque'; readonly path: string }
+  | { readonly kind: 'not-in-encoding'; readonly path: string; readonly encoding: string }
+  | { readonly kind: 'bad-edit'; readonly path: string; readonly edit: EditProblem };
+
+/**
+ * The site after the change set; the given site is not touched. Only here are files written.
+ * An edit measured on another version of a file, or on a file that does not encode back, is a problem; then nothing is applied.
+ */
+export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, ChangeProblem> {
+  const files = new Map(site.files);
+  for (const path of changes.deleted) {
+    if (!files.delete(path)) return fail({ kind: 'file-missing', path });
+  }
+  for (const { path, text } of changes.created) {
+    if (files.has(path)) return fail({ kind: 'file-exists', path });
+    files.set(path, makeSiteFile(path, encodeText(text, 'utf-8')!));
+  }
+  for (const change of changes.edited) {
+    const edited = editFile(files.get(change.path), change);
+    if (!edited.ok) return edited;
+    files.set(change.path, edited.value);
+  }
+  return succeed({ files });
+}
+
+function editFile(file: SiteFile | undefined, change: FileEdits): Result<SiteFile, ChangeProblem> {
+  const { path } = change;
+  if (!file) return fail({ kind: 'file-missing', path });
+  if (file.hash !== change.hash) return fail({ kind: 'file-changed', path });
+  if (file.text === undefined || file.encoding === undefined) return fail({ kind: 'file-opaque', path });
+  const text = applyEdits(file.text, change.edits);
+  if (!text.ok) return fail({ kind: 'bad-edit', path, edit: text.problem });
+  const bytes = encodeText(text.value, file.encoding);
+  if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding: file.encoding });
+  return succeed(makeSiteFile(path, bytes));
+}
+
+export function describeChangeProblem(problem: ChangeProblem): string {
+  switch (problem.kind) {
+    case 'file-exists':
+      return `There is already a file ${problem.path}. Choose another name.`;
+    case 'file-missing':
+      return `There is no file ${problem.path} in this site.`;
+    case 'file-changed':
+      return `${problem.path} was changed since this was planned. Plan it again on the file as it is now.`;
+    case 'file-opaque':
+      return `${problem.path} does not encode back to its own bytes, so it is carried along but never edited.`;
+    case 'not-in-encoding':
+      return `${problem.path} is written in ${problem.encoding}, which has no place for a character of the new text.`;
+    case 'bad-edit':
+      return `${problem.path}: ${describeEditProblem(problem.edit)}`;
+  }
+}
+
+/** The paths whose bytes differ between two sites, and what became of each. */
+export function changedFiles(
+  before: Site,
+  after: Site,
+): readonly { readonly path: string; readonly change: 'created' | 'edited' | 'deleted' }[] {
+  const out: { path: string; change: 'created' | 'edited' | 'deleted' }[] = [];
+  for (const [path, file] of after.files) {
+    const old = before.files.get(path);
+    if (!old) out.push({ path, change: 'created' });
+    else if (old !== file && (old.hash !== file.hash || old.bytes.length !== file.bytes.length))
+      out.push({ path, change: 'edited' });
+  }
+  for (const path of before.files.keys()) if (!after.files.has(path)) out.push({ path, change: 'deleted' });
+  return out.sort((a, b) => (a.path < b.path ? -1 : 1));
+}

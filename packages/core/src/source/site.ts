@@ -1,0 +1,64 @@
+import { contentHash } from './contentHash.ts';
+import { pageEncoding } from './pageEncoding.ts';
+import { sheetEncoding } from './sheetEncoding.ts';
+import { fileKindOf, type FileKind } from './sitePath.ts';
+import { decodeText, encodeText, sameBytes } from './textCoding.ts';
+
+/**
+ * One file of a site. `text` is set for pages and sheets that encode back to their own bytes; a page or sheet
+ * without `text` is opaque: shown, carried along, never edited. A sheet's text is decoded with UTF-8 as its environment.
+ */
+export interface SiteFile {
+  readonly path: string;
+  readonly kind: FileKind;
+  readonly bytes: Uint8Array;
+  readonly hash: string;
+  readonly encoding?: string;
+  readonly text?: string;
+}
+
+/** The set of files brought in, by site path. */
+export interface Site {
+  readonly files: ReadonlyMap<string, SiteFile>;
+}
+
+export function makeSiteFile(path: string, bytes: Uint8Array): SiteFile {
+  const kind = fileKindOf(path);
+  const hash = contentHash(bytes);
+  if (kind === 'other') return { path, kind, bytes, hash };
+  const encoding = kind === 'page' ? pageEncoding(bytes) : sheetEncoding(bytes, 'utf-8');
+  for (const candidate of kind === 'page' ? [encoding] : [encoding, 'windows-1252']) {
+    const text = decodeText(bytes, candidate);
+    const back = encodeText(text, candidate);
+    if (back && sameBytes(back, bytes)) return { path, kind, bytes, hash, encoding: candidate, text };
+  }
+  return { path, kind, bytes, hash, encoding };
+}
+
+export function makeSite(files: Iterable<readonly [path: string, bytes: Uint8Array]>): Site {
+  const map = new Map<string, SiteFile>();
+  for (const [path, bytes] of files) map.set(path, makeSiteFile(path, bytes));
+  return { files: map };
+}
+
+/** The pages that can be read, in path order (`/` before letters is the order people see in a folder list). */
+export function pagesOf(site: Site): readonly SiteFile[] {
+  return [...site.files.values()].filter((file) => file.kind === 'page').sort(byPath);
+}
+
+export function sheetsOf(site: Site): readonly SiteFile[] {
+  return [...site.files.values()].filter((file) => file.kind === 'sheet').sort(byPath);
+}
+
+/** Files of a folder before its subfolders, each by code unit. */
+export function byPath(a: { readonly path: string }, b: { readonly path: string }): number {
+  const left = a.path.split('/');
+  const right = b.path.split('/');
+  for (let i = 0; ; i++) {
+    const leafLeft = i === left.length - 1;
+    const leafRight = i === right.length - 1;
+    if (leafLeft !== leafRight) return leafLeft ? -1 : 1;
+    if (left[i] !== right[i]) return left[i]! < right[i]! ? -1 : 1;
+    if (leafLeft) return 0;
+  }
+}

@@ -1,0 +1,27 @@
+/** A stretch of one source text, half-open `[start, end)`, in UTF-16 code units from the start of the file. */
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Replace `span` by `text`. An empty span inserts; an empty text removes. */
+export interface Edit {
+  readonly span: Span;
+  readonly text: string;
+}
+
+export const textOf = (source: string, span: Span): string => source.slice(span.start, span.end);
+
+/** Line and column of an offset, both from 1. LF, CR and CRLF end a line, as for people's editors. */
+export function placeOf(source: string, offset: number): { readonly line: number; readonly column: number } {
+  let line = 1;
+  let lineStart = 0;
+  for (let i = 0; i < offset && i < source.length; i++) {
+    const code = source.charCodeAt(i);
+    if (code === 10 || (code === 13 && source.charCodeAt(i + 1) !== 10)) {
+      line++;
+      lineStart = i + 1;
+    }
+  }
+  return { line, column: offset - lineStart + 1 };
+}

@@ -1,0 +1,75 @@
+// The two coders of the Encoding Standard are in every runtime core runs in (Node, workers, browsers); they compute only.
+declare class TextDecoder {
+  constructor(label?: string, options?: { fatal?: boolean; ignoreBOM?: boolean });
+  readonly encoding: string;
+  decode(input: Uint8Array): string;
+}
+declare class TextEncoder {
+  encode(input: string): Uint8Array;
+}
+
+/** The Encoding Standard's name for a label, lower case, or undefined for an unknown label. */
+export function encodingName(label: string): string | undefined {
+  try {
+    return new TextDecoder(label.trim()).encoding;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The text of the bytes, byte order mark kept as U+FEFF. Malformed sequences become U+FFFD. */
+export function decodeText(bytes: Uint8Array, encoding: string): string {
+  return new TextDecoder(encoding, { ignoreBOM: true }).decode(bytes);
+}
+
+/**
+ * The bytes of a text in an encoding, or undefined when a character has no place in it or we do not write that encoding.
+ * UTF-8, UTF-16 and all single-byte encodings of the Encoding Standard are written.
+ */
+export function encodeText(text: string, encoding: string): Uint8Array | undefined {
+  if (encoding === 'utf-8') return new TextEncoder().encode(text);
+  if (encoding === 'utf-16le' || encoding === 'utf-16be') return encodeUtf16(text, encoding === 'utf-16be');
+  const table = singleByteTable(encoding);
+  if (!table) return undefined;
+  const out = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) {
+    const byte = table.get(text.charCodeAt(i));
+    if (byte === undefined) return undefined;
+    out[i] = byte;
+  }
+  return out;
+}
+
+function encodeUtf16(text: string, bigEndian: boolean): Uint8Array {
+  const out = new Uint8Array(text.length * 2);
+  for (let i = 0; i < text.length; i++) {
+    const unit = text.charCodeAt(i);
+    out[2 * i + (bigEndian ? 1 : 0)] = unit & 0xff;
+    out[2 * i + (bigEndian ? 0 : 1)] = unit >> 8;
+  }
+  return out;
+}
+
+const tables = new Map<string, ReadonlyMap<number, number> | undefined>();
+
+function singleByteTable(encoding: string): ReadonlyMap<number, number> | undefined {
+  if (!tables.has(encoding)) tables.set(encoding, makeSingleByteTable(encoding));
+  return tables.get(encoding);
+}
+
+function makeSingleByteTable(encoding: string): ReadonlyMap<number, number> | undefined {
+  if (!/^(windows-|iso-8859-|koi8-|macintosh|x-mac-cyrillic|ibm866)/.test(encoding)) return undefined;
+  const table = new Map<number, number>();
+  const decoder = new TextDecoder(encoding);
+  for (let byte = 0; byte < 256; byte++) {
+    const text = decoder.decode(Uint8Array.of(byte));
+    if (text.length === 1 && text !== '\uFFFD') table.set(text.charCodeAt(0), byte);
+  }
+  return table;
+}
+
+export function sameBytes(a: Uint8Array, b: Uint8Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+}

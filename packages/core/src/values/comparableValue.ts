@@ -1,0 +1,155 @@
+import { parse as parseColour } from 'culori';
+import { tokenize, tokenTypes } from 'css-tree';
+
+/**
+ * A value spelled so that equal spellings of one value are equal text: white space and comments folded, keywords, units and
+ * hexadecimal colours in lower case, plain sRGB colours as `#rrggbb[aa]`, numbers without needless zeros, zero lengths as `0`,
+ * strings in double quotes. Case inside strings, custom identifiers, `url()` and custom properties is kept.
+ *
+ * Two texts that differ may still mean the same; two that are equal mean the same in every property except where a
+ * property takes custom identifiers, whose case is therefore kept.
+ */
+export function comparableValue(property: string, value: string): string {
+  const key = `${property}\0${value}`;
+  let known = memo.get(key);
+  if (known === undefined) {
+    if (memo.size > 50_000) memo.clear();
+    memo.set(key, (known = property.startsWith('--') ? foldSpace(value) : spell(property, value)));
+  }
+  return known;
+}
+
+const memo = new Map<string, string>();
+
+interface Token {
+  readonly type: number;
+  readonly text: string;
+}
+
+function tokensOf(value: string): Token[] {
+  const tokens: Token[] = [];
+  tokenize(value, (type: number, start: number, end: number) => {
+    if (type !== tokenTypes.Comment) tokens.push({ type, text: value.slice(start, end) });
+  });
+  return tokens;
+}
+
+function foldSpace(value: string): string {
+  return tokensOf(value)
+    .map((token) => (token.type === tokenTypes.WhiteSpace ? ' ' : token.text))
+    .join('')
+    .trim();
+}
+
+function spell(property: string, value: string): string {
+  const whole = takesColour(property) ? colourText(value.trim()) : undefined;
+  if (whole !== undefined) return whole;
+  const tokens = tokensOf(value);
+  const out: string[] = [];
+  let depth = 0;
+  let i = 0;
+  while (i < tokens.length) {
+    const token = tokens[i]!;
+    if (token.type === tokenTypes.Function) {
+      const close = closingOf(tokens, i);
+      const text = tokens
+        .slice(i, close + 1)
+        .map((t) => t.text)
+        .join('');
+      const colour = takesColour(property) && /^(rgb|hsl)a?\(/i.test(text) ? colourText(text) : undefined;
+      if (colour !== undefined) {
+        out.push(colour);
+        i = close + 1;
+        continue;
+      }
+      depth++;
+    }
+    if (token.type === tokenTypes.RightParenthesis) depth--;
+    out.push(spellToken(token, property, depth));
+    i++;
+  }
+  return tidySpace(out);
+}
+
+const takesColour = (property: string): boolean =>
+  /color|background|border|outline|shadow|fill|stroke|text-decoration|text-emphasis|column-rule/.test(property);
+
+function colourText(text: string): string | undefined {
+  if (!/^(#[0-9a-f]{3,8}|[a-z]+|(rgb|hsl)a?\([^a-z]*(?:deg[^a-z]*)?\))$/i.test(text)) return undefined;
+  const colour = parseColour(text.toLowerCase());
+  if (!colour || (colour.mode !== 'rgb' && colour.mode !== 'hsl')) return undefined;
+  if (colour.mode === 'hsl') return undefined; // rounding differs between engines: keep the author's spelling
+  const bytes = [colour.r, colour.g, colour.b].map((x) => x * 255);
+  if (bytes.some((x) => x < -1e-9 || x > 255 + 1e-9 || Math.abs(x - Math.round(x)) > 1e-6)) return undefined;
+  const alpha = colour.alpha ?? 1;
+  const hex = '#' + bytes.map((x) => Math.round(x).toString(16).padStart(2, '0')).join('');
+  return alpha === 1 ? hex : `${hex}/${alpha}`;
+}
+
+function closingOf(tokens: readonly Token[], open: number): number {
+  let depth = 0;
+  for (let i = open; i < tokens.length; i++) {
+    const { type } = tokens[i]!;
+    if (type === tokenTypes.Function || type === tokenTypes.LeftParenthesis) depth++;
+    if (type === tokenTypes.RightParenthesis && --depth === 0) return i;
+  }
+  return tokens.length - 1;
+}
+
+function spellToken(token: Token, property: string, depth: number): string {
+  const { type, text } = token;
+  if (type === tokenTypes.WhiteSpace) return ' ';
+  if (type === tokenTypes.String) return spellString(text);
+  if (type === tokenTypes.Number) return spellNumber(text);
+  if (type === tokenTypes.Percentage) return spellNumber(text.slice(0, -1)) + '%';
+  if (type === tokenTypes.Dimension) return spellDimension(text, property, depth);
+  if (type === tokenTypes.Hash) return takesColour(property) ? (colourText(text) ?? text.toLowerCase()) : text;
+  if (type === tokenTypes.Function) return text.toLowerCase();
+  if (type === tokenTypes.Ident && !keepsCase(property)) {
+    return (depth === 0 && takesColour(property) ? colourText(text) : undefined) ?? text.toLowerCase();
+  }
+  return text;
+}
+
+/** Properties whose values may hold an author's own, case-sensitive identifiers. */
+const keepsCase = (property: string): boolean =>
+  /^(animation|counter|container|view-|grid|list-style|font-family$|font$|will-change|transition|scroll-timeline|timeline|anchor|position-|page$|quotes|font-palette|font-variant|content$|offset|font-feature)/.test(
+    property,
+  );
+
+function spellString(text: string): string {
+  const quote = text[0]!;
+  const closed = text.length > 1 && text.endsWith(quote);
+  const body = text.slice(1, closed ? -1 : undefined);
+  return body.includes('"') || body.includes('\\') ? text : `"${body}"`;
+}
+
+function spellNumber(text: string): string {
+  if (/e/i.test(text)) return text.toLowerCase();
+  const plain = text.replace(/^\+/, '').replace(/^(-?)0+(?=\d)/, '$1');
+  const short = plain.includes('.') ? plain.replace(/0+$/, '').replace(/\.$/, '') : plain;
+  const led = short.replace(/^(-?)\./, '$10.');
+  return led === '-0' || led === '' || led === '-' ? '0' : led;
+}
+
+function spellDimension(text: string, property: string, depth: number): string {
+  const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)(.*)$/is.exec(text);
+  if (!found) return text.toLowerCase();
+  const number = spellNumber(found[1]!);
+  const unit = found[2]!.toLowerCase();
+  const isLength = /^(px|em|rem|ex|ch|pt|pc|in|cm|mm|q|vw|vh|vmin|vmax)$/.test(unit);
+  // inside a function 0px and 0 can differ in type; in flex a bare 0 is a factor, in line-height and tab-size a number
+  if (number === '0' && isLength && depth === 0 && !/^(flex|line-height|tab-size|font$|-webkit|zoom)/.test(property))
+    return '0';
+  return number + unit;
+}
+
+function tidySpace(parts: readonly string[]): string {
+  let out = '';
+  for (const part of parts) {
+    if (part === ' ' && (out === '' || out.endsWith(' ') || out.endsWith(',') || out.endsWith('('))) continue;
+    if ((part === ',' || part === ')') && out.endsWith(' ')) out = out.slice(0, -1);
+    out += part;
+  }
+  return out.trim();
+}
