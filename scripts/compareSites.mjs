@@ -13,11 +13,12 @@ const types = {
 }; // prettier-ignore
 
 /** Serves a folder on loopback, without charset, as plain servers do. */
-export async function serveFolder(folder) {
+export async function serveFolder(given) {
+  const folder = path.resolve(given);
   const server = http.createServer((request, response) => {
     const wanted = decodeURIComponent(new URL(request.url, 'http://x').pathname);
     const file = path.join(folder, path.normalize(wanted));
-    if (!file.startsWith(path.resolve(folder)) || !fs.existsSync(file) || !fs.statSync(file).isFile()) {
+    if (!file.startsWith(folder + path.sep) || !fs.existsSync(file) || !fs.statSync(file).isFile()) {
       response.writeHead(404).end();
       return;
     }
@@ -28,42 +29,56 @@ export async function serveFolder(folder) {
   return { origin: `http://127.0.0.1:${server.address().port}`, close: () => server.close() };
 }
 
-/** Runs in the page: one line of computed values per element and pseudo-element. */
-function readStyles() {
+/**
+ * Runs in the page: per element and pseudo-element its name and a fingerprint of all computed values, addresses counted from the
+ * origin. With `wanted`, the values themselves of those boxes instead.
+ */
+function readStyles(wanted) {
   const names = [...getComputedStyle(document.documentElement)];
   const elements = [...document.querySelectorAll('*')].filter(
     (e) => e.localName !== 'style' && !(e.localName === 'link' && /\bstylesheet\b/i.test(e.rel)),
   );
-  const out = [];
+  const boxes = [];
+  const values = {};
   for (const element of elements) {
     for (const pseudo of [null, '::before', '::after']) {
       const style = getComputedStyle(element, pseudo);
       if (pseudo && style.content === 'none') continue;
-      out.push([`${element.localName}${pseudo ?? ''}`, names.map((name) => style.getPropertyValue(name))]);
+      const list = names.map((name) => style.getPropertyValue(name).replaceAll(location.origin, ''));
+      if (wanted?.includes(boxes.length)) values[boxes.length] = list;
+      let a = 0x811c9dc5;
+      let b = 7;
+      for (const char of list.join('\n')) {
+        const code = char.codePointAt(0);
+        a = Math.imul(a ^ code, 0x01000193);
+        b = Math.imul(b ^ code, 0x5bd1e995) ^ (b >>> 13);
+      }
+      boxes.push(`${element.localName}${pseudo ?? ''} ${a} ${b}`);
     }
   }
-  return { names, out };
+  return { names, boxes, values };
 }
 
 /** The differences of one page: `element property: before → after`, at most ten. */
-function differences(before, after, origins) {
-  const strip = (text) => text.replaceAll(origins[0], '').replaceAll(origins[1], '');
-  const found = [];
-  if (before.out.length !== after.out.length) found.push(`${before.out.length} → ${after.out.length} boxes to compare`);
-  before.out.forEach(([name, values], i) => {
-    const other = after.out[i];
-    if (!other || other[0] !== name) return;
-    values.forEach((value, j) => {
-      if (strip(value) !== strip(other[1][j]) && found.length < 10) found.push(`${name} #${i} ${before.names[j]}: ${value} → ${other[1][j]}`);
-    });
+async function differences(tabs, before, after) {
+  if (before.boxes.length !== after.boxes.length) return [`${before.boxes.length} → ${after.boxes.length} boxes to compare`];
+  const wanted = before.boxes.flatMap((box, i) => (box === after.boxes[i] ? [] : [i])).slice(0, 10);
+  if (wanted.length === 0) return [];
+  const read = await Promise.all(tabs.map((tab) => tab.evaluate(readStyles, wanted)));
+  return wanted.map((i) => {
+    const j = read[0].values[i].findIndex((value, k) => value !== read[1].values[i][k]);
+    return `${before.boxes[i].split(' ')[0]} #${i} ${before.names[j]}: ${read[0].values[i][j]} → ${read[1].values[i][j]}`;
   });
-  return found;
 }
 
 export async function compareSites(beforeFolder, afterFolder, options = {}) {
   const servers = await Promise.all([serveFolder(beforeFolder), serveFolder(afterFolder)]);
   const browser = await launchChromium();
-  const pages = fs.readdirSync(beforeFolder, { recursive: true }).map(String).filter((p) => /\.(html?|xhtml|shtml)$/i.test(p)).sort();
+  const pages = fs
+    .readdirSync(beforeFolder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && /\.(html?|xhtml|shtml)$/i.test(entry.name))
+    .map((entry) => path.relative(beforeFolder, path.join(entry.parentPath, entry.name)))
+    .sort();
   const step = options.limit && pages.length > options.limit ? pages.length / options.limit : 1;
   const sample = step === 1 ? pages : Array.from({ length: options.limit }, (_, i) => pages[Math.floor(i * step)]);
   const results = [];
@@ -80,11 +95,11 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
         const read = await Promise.all(
           tabs.map(async (tab, i) => {
             await tab.goto(`${servers[i].origin}/${url}`, { waitUntil: 'load' });
-            return tab.evaluate(readStyles);
+            return tab.evaluate(readStyles, undefined);
           }),
         );
-        boxes += read[0].out.length;
-        const found = differences(read[0], read[1], servers.map((s) => s.origin));
+        boxes += read[0].boxes.length;
+        const found = await differences(tabs, read[0], read[1]);
         if (found.length) results.push({ page, medium, found });
       }
       await context.close();

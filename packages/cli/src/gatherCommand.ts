@@ -8,6 +8,7 @@ import {
   applyChangeSet,
   planLookKeepingGather,
   proveSites,
+  type GatherPlan,
   type LeftRule,
   type Proof,
   type Site,
@@ -18,7 +19,7 @@ import { checkTarget, readSiteFolder, UsageProblem, writeSiteFolder } from './si
 
 export interface GatherOptions {
   readonly out: string;
-  readonly sheet: string;
+  readonly sheet: string | undefined;
   readonly json: boolean;
   readonly allowDifferences: boolean;
 }
@@ -26,8 +27,7 @@ export interface GatherOptions {
 interface Outcome {
   readonly site: Site;
   readonly proof: Proof;
-  readonly sheet: string | null;
-  readonly rules: number;
+  readonly sheets: readonly GatherPlan[];
   readonly stayed: readonly { readonly page: string | null; readonly rule: string | null; readonly reason: string }[];
 }
 
@@ -35,7 +35,8 @@ interface Outcome {
 export async function runGather(folder: string, options: GatherOptions, print: (text: string) => void): Promise<number> {
   await checkTarget(options.out);
   const before = await readSiteFolder(folder);
-  const outcome = options.allowDifferences ? gatherAll(before, options.sheet) : gatherSafely(before, options.sheet);
+  const sheet = options.sheet ?? freeSheetName(before);
+  const outcome = options.allowDifferences ? gatherAll(before, sheet) : gatherSafely(before, sheet);
   const same = outcome.proof.verdict === 'same';
   const written = same || options.allowDifferences;
   if (written) await writeSiteFolder(outcome.site, options.out);
@@ -44,33 +45,30 @@ export async function runGather(folder: string, options: GatherOptions, print: (
   return same ? 0 : 1;
 }
 
+/** css/site.css, or when the site has a sheet of that name already, the next free one: its rules would reach pages they did not. */
+function freeSheetName(site: Site): string {
+  const taken = new Set([...site.files.keys()].map((path) => path.toLowerCase()));
+  for (const name of ['site', 'shared', 'gathered']) if (!taken.has(`css/${name}.css`)) return `css/${name}.css`;
+  for (let n = 2; ; n++) if (!taken.has(`css/site-${n}.css`)) return `css/site-${n}.css`;
+}
+
 function gatherSafely(site: Site, sheet: string): Outcome {
   const planned = planLookKeepingGather(site, sheet);
   if (!planned.ok) throw new UsageProblem(describeOperationProblem(planned.problem));
   const { value } = planned;
-  if (!value) return { site, proof: proveSites(site, site), sheet: null, rules: 0, stayed: staying(site) };
-  return {
-    site: value.site,
-    proof: value.proof,
-    sheet: value.plan.sheet,
-    rules: value.plan.moved.length,
-    stayed: [
-      ...value.excluded.map((e) => ({ page: e.page ?? null, rule: e.label ?? null, reason: e.reason })),
-      ...leftRules(value.plan.left),
-    ],
-  };
+  const plans = value.sheets.map((s) => s.plan);
+  return { site: value.site, proof: value.proof, sheets: plans, stayed: staying(value.site) };
 }
 
 function gatherAll(site: Site, sheet: string): Outcome {
   const plan = planGatherRules(site, { kind: 'gather-rules', sheet });
   if (!plan.ok) {
-    if (plan.problem.kind === 'nothing-to-gather') return { site, proof: proveSites(site, site), sheet: null, rules: 0, stayed: staying(site) };
+    if (plan.problem.kind === 'nothing-to-gather') return { site, proof: proveSites(site, site), sheets: [], stayed: staying(site) };
     throw new UsageProblem(describeOperationProblem(plan.problem));
   }
   const applied = applyChangeSet(site, plan.value.changes);
   if (!applied.ok) throw new UsageProblem(describeOperationProblem(applied.problem));
-  const { moved, left } = plan.value;
-  return { site: applied.value, proof: proveSites(site, applied.value), sheet: plan.value.sheet, rules: moved.length, stayed: leftRules(left) };
+  return { site: applied.value, proof: proveSites(site, applied.value), sheets: [plan.value], stayed: leftRules(plan.value.left) };
 }
 
 function leftRules(left: readonly LeftRule[]): Outcome['stayed'] {
@@ -81,7 +79,7 @@ function leftRules(left: readonly LeftRule[]): Outcome['stayed'] {
   }));
 }
 
-/** Why blocks stay when nothing at all could be gathered. */
+/** The blocks still in pages, and why. */
 function staying(site: Site): Outcome['stayed'] {
   return pagesOf(site).flatMap((page) =>
     embeddedBlocks(parsePage(page.text ?? ''), page.path).map((block) => ({
@@ -106,9 +104,14 @@ function makeReport(before: Site, outcome: Outcome, written: boolean): GatherRep
   }));
   const sum = (read: (page: (typeof pages)[number]) => number): number => pages.reduce((total, page) => total + read(page), 0);
   return {
-    sheet: outcome.sheet,
+    sheets: outcome.sheets.map((plan) => ({
+      path: plan.sheet,
+      rules: plan.moved.length,
+      bytes: outcome.site.files.get(plan.sheet)?.bytes.length ?? 0,
+      pages: [...plan.pages],
+    })),
     written,
-    rules: outcome.rules,
+    rules: outcome.sheets.reduce((total, plan) => total + plan.moved.length, 0),
     pages,
     totals: {
       pages: pages.length,
@@ -124,12 +127,12 @@ function makeReport(before: Site, outcome: Outcome, written: boolean): GatherRep
 
 function printGather(report: GatherReportReply, out: string): string {
   const { totals } = report;
-  const lines =
-    report.sheet === null
-      ? ['Nothing was gathered.']
-      : [`${plural(report.rules, 'rule')} gathered into ${report.sheet}.`, `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`];
+  const lines = report.sheets.length === 0 ? ['Nothing was gathered.'] : [];
+  for (const { path, rules, bytes, pages } of report.sheets)
+    lines.push(`${path}: ${plural(rules, 'rule')} gathered, ${bytes.toLocaleString('en')} bytes, linked by ${pages.length === 1 ? pages[0]! : plural(pages.length, 'page')}`);
+  lines.push('', `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`);
   if (report.stayed.length > 0) {
-    lines.push('', `${plural(report.stayed.length, 'thing')} stayed:`);
+    lines.push('', `${plural(report.stayed.length, 'block')} stayed:`);
     for (const { page, rule, reason } of report.stayed.slice(0, 40)) lines.push(`  ${rule ?? 'all blocks'}${page === null ? '' : ` (${page})`}: ${reason}`);
     if (report.stayed.length > 40) lines.push(`  and ${report.stayed.length - 40} more (--json lists all)`);
   }

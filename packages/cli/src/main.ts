@@ -23,11 +23,11 @@ export async function main(args: readonly string[], print: (text: string) => voi
     .command('gather <dir>')
     .description('takes every embedded block out that can go with no visible change, and writes the resulting site')
     .requiredOption('--out <out>', 'empty or new folder for the whole resulting site')
-    .option('--sheet <path>', 'the sheet to gather into', 'css/site.css')
+    .option('--sheet <path>', 'the shared sheet to gather into (css/site.css unless the site has one)')
     .option('--json', 'as JSON')
     .option('--allow-differences', 'gather everything and write it even where pages look different')
-    .action(async (dir: string, options: { out: string; sheet: string; json?: boolean; allowDifferences?: boolean }) => {
-      code = await runGather(dir, { ...options, json: options.json ?? false, allowDifferences: options.allowDifferences ?? false }, print);
+    .action(async (dir: string, options: { out: string; sheet?: string; json?: boolean; allowDifferences?: boolean }) => {
+      code = await runGather(dir, { out: options.out, sheet: options.sheet, json: options.json ?? false, allowDifferences: options.allowDifferences ?? false }, print);
     });
   program
     .command('proof <before> <after>')

@@ -27,7 +27,7 @@ export function printSurvey(survey: Survey): string {
 /** The proof in words: the verdict, then each page that differs with its causes. */
 export function printProof(proof: Proof): string {
   const same = proof.pages.filter((page) => page.verdict === 'same').length;
-  const lines = [`${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared).`];
+  const lines = [`${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`];
   for (const page of proof.pages.filter((p) => p.verdict !== 'same')) {
     lines.push('', `${page.path}: ${page.verdict}${page.differingElements > 0 ? `, ${plural(page.differingElements, 'element')}` : ''}`);
     for (const note of page.notes) lines.push(`  ${note}`);

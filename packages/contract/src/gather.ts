@@ -4,7 +4,7 @@ import { Proof } from './proof.ts';
 /** What `syndeton gather --json` prints. */
 export const GatherReport = Type.Object(
   {
-    sheet: Type.Union([Type.String(), Type.Null()]),
+    sheets: Type.Array(Type.Object({ path: Type.String(), rules: Type.Integer(), bytes: Type.Integer(), pages: Type.Array(Type.String()) })),
     written: Type.Boolean(),
     rules: Type.Integer(),
     pages: Type.Array(

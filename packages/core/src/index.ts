@@ -24,4 +24,4 @@ export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath
 export { planGatherRules, type GatherPlan, type GatherRules, type LeftRule, type RuleChoice } from './operations/gatherRules.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
 export { applyOperations, describeOperationProblem, planOperation, type DraftSite, type Operation, type OperationPlan, type OperationProblem } from './operations/operation.ts';
-export { planLookKeepingGather, type LookKeepingPlan, type PlanExclusion } from './plan/planGather.ts';
+export { planLookKeepingGather, type LookKeepingPlan, type PlanExclusion, type PlannedSheet } from './plan/planGather.ts';

@@ -68,6 +68,8 @@ interface PagePlan {
   readonly text: string;
   readonly tree: ReturnType<typeof parsePage>;
   readonly blocks: readonly EmbeddedBlock[];
+  /** Blocks without a single rule: they go when everything is gathered. */
+  readonly empty: readonly EmbeddedBlock[];
   readonly taken: { readonly block: EmbeddedBlock; readonly unit: BlockUnit; readonly key: string; readonly text: string }[];
 }
 
@@ -84,7 +86,7 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   const pages = takePages(site, operation, sheetPath, left);
   const { order, conflicts } = orderUnits(pages);
   for (const page of pages) dropConflicts(page, conflicts, left);
-  const planned = pages.filter((page) => page.taken.length > 0);
+  const planned = pages.filter((page) => page.taken.length > 0 || page.empty.length > 0);
   if (planned.length === 0) return fail({ kind: 'nothing-to-gather' });
   const kept = order.filter((key) => !conflicts.has(key));
   const sheetChange = writeSheet(target, sheetPath, kept, planned);
@@ -115,7 +117,8 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
     if (!/<style/i.test(file.text)) continue;
     const tree = parsePage(file.text);
     const blocks = embeddedBlocks(tree, file.path);
-    const plan: PagePlan = { file, text: file.text, tree, blocks, taken: [] };
+    const empty = operation.rules === undefined ? blocks.filter((b) => b.stays === undefined && b.units.length === 0 && isEmptied(b, new Set(), file.text!)) : [];
+    const plan: PagePlan = { file, text: file.text, tree, blocks, empty, taken: [] };
     const seen = new Map<string, number>();
     for (const block of blocks)
       for (const unit of block.units) {
@@ -131,7 +134,7 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
         seen.set(plain, copies);
         plan.taken.push({ block, unit, key: copies === 1 ? plain : `${plain}\n#${copies}`, text: text as string });
       }
-    if (plan.taken.length > 0) plans.push(plan);
+    if (plan.taken.length > 0 || empty.length > 0) plans.push(plan);
   }
   return plans;
 }
@@ -244,7 +247,7 @@ function trailing(page: PagePlan, unit: BlockUnit): readonly string[] {
 const sameComment = (a: string, b: string): boolean => a.replace(/\s+/g, ' ') === b.replace(/\s+/g, ' ');
 
 /** Whether the author left a blank line before the rule. */
-const hadGap = (text: string, unit: BlockUnit): boolean => /(\r\n|\n|\r)[ \t]*(\r\n|\n|\r)[ \t]*$/.test(text.slice(Math.max(0, unit.lead - 200), unit.lead));
+const hadGap = (text: string, unit: BlockUnit): boolean => /(\r\n|\n|\r(?!\n))[ \t]*(\r\n|\n|\r(?!\n))[ \t]*$/.test(text.slice(Math.max(0, unit.lead - 200), unit.lead));
 
 function editPage(page: PagePlan, sheetPath: string, keepEmpty: boolean): { readonly edits: FileEdits; readonly blocksEmptied: number } {
   const { file, text, tree } = page;
@@ -252,10 +255,10 @@ function editPage(page: PagePlan, sheetPath: string, keepEmpty: boolean): { read
   let blocksEmptied = 0;
   const linked = linksSheet(tree, file.path, sheetPath);
   const link = linked ? '' : printLink(pageSyntax(tree), encodePath(relativePath(file.path, sheetPath)));
-  let pending = link;
+  let pending = page.taken.length === 0 ? '' : link;
   for (const block of page.blocks) {
     const taken = new Set(page.taken.filter((t) => t.block === block).map((t) => t.unit));
-    if (taken.size === 0) continue;
+    if (taken.size === 0 && !page.empty.includes(block)) continue;
     const { span } = block.source;
     const emptied = isEmptied(block, taken, text);
     if (emptied) blocksEmptied++;

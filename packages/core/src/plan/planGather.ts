@@ -1,137 +1,131 @@
-import { applyChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
-import { parsePage } from '../page/parsePage.ts';
-import { embeddedBlocks } from '../survey/blockUnits.ts';
-import { planGatherRules, type GatherPlan, type GatherProblem, type GatherRules, type RuleChoice } from '../operations/gatherRules.ts';
+import { applyChangeSet } from '../source/changeSet.ts';
+import { parseSheetPath } from '../operations/sheetPath.ts';
+import { planGatherRules, type GatherPlan, type GatherRules, type RuleChoice } from '../operations/gatherRules.ts';
 import type { OperationProblem } from '../operations/operation.ts';
 import { proveSites } from '../proof/proveSites.ts';
-import type { Cause, PageProof, Proof } from '../proof/proof.ts';
+import type { Proof } from '../proof/proof.ts';
+import { blame } from './blame.ts';
+import { leftoverGroups, widestLeftover } from './leftovers.ts';
 
-/** Why a rule or page was left out of the plan, in words. */
+/** Why a rule or a page was left out of a sheet, in words. */
 export interface PlanExclusion {
   readonly page: string | undefined;
   readonly label: string | undefined;
-  readonly family: string | undefined;
   readonly reason: string;
 }
 
-export interface LookKeepingPlan {
+/** One sheet of the plan, with what it takes. */
+export interface PlannedSheet {
   readonly operation: GatherRules;
   readonly plan: GatherPlan;
+}
+
+export interface LookKeepingPlan {
+  /** In order; each is planned on what the ones before it leave. Empty when nothing can be gathered. */
+  readonly sheets: readonly PlannedSheet[];
   readonly site: Site;
+  /** Of the site as it was against the site after all operations, by their bytes. Always `same`. */
   readonly proof: Proof;
-  readonly excluded: readonly PlanExclusion[];
-  readonly rounds: number;
+  /** What went to a sheet of its own instead of the shared one, or stayed, and why. */
+  readonly exclusions: readonly PlanExclusion[];
 }
 
 export interface PlanOptions {
   readonly pages?: readonly string[];
-  readonly rules?: readonly RuleChoice[];
+  /** Give what cannot be shared by all a sheet for its group of pages, or for its page. */
+  readonly groupSheets?: boolean;
   readonly onRound?: (round: number, differing: number) => void;
 }
 
-const mostRounds = 24;
-
 /**
- * The largest gathering of embedded rules into one sheet that the proof calls the same on every page.
+ * Takes embedded rules out of pages with no visible change: as many as possible into one shared sheet, and, with `groupSheets`,
+ * the rest into sheets for the groups of pages that hold the same rest.
  *
- * All rules are tried first. Where the proof finds a difference, the rules to blame stay in their pages, and it is tried again;
- * a page that still differs when no rule can be blamed keeps its blocks whole.
+ * Nothing is believed: every step is proved on the bytes it would write, and what the proof finds different is taken back.
  */
-export function planLookKeepingGather(site: Site, sheet: string, options: PlanOptions = {}): Result<LookKeepingPlan | undefined, GatherProblem | OperationProblem> {
-  const except = new Map<string, RuleChoice>();
-  let pages = options.pages ?? pagesOf(site).map((page) => page.path);
-  const excluded: PlanExclusion[] = [];
+export function planLookKeepingGather(site: Site, sheet: string, options: PlanOptions = {}): Result<LookKeepingPlan, OperationProblem> {
+  const path = parseSheetPath(sheet, site);
+  if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
+  const pages = options.pages ?? pagesOf(site).map((page) => page.path);
+  const exclusions: PlanExclusion[] = [];
+  const sheets: PlannedSheet[] = [];
+  let at = site;
+  const take = (step: Step): void => {
+    sheets.push(step.planned);
+    at = step.site;
+  };
+  const shared = planShared(site, path.value, pages, exclusions, options.onRound);
+  if (shared) take(shared);
+  if (options.groupSheets ?? true) {
+    const tried = new Set<string>();
+    while (sheets.length < mostSharedSheets) {
+      const group = widestLeftover(at, pages, path.value, tried);
+      if (!group) break;
+      const next = planShared(at, group.sheet, group.pages, [], options.onRound);
+      if (next && next.planned.plan.pages.length > 1) take(next);
+    }
+    for (const group of leftoverGroups(at, pages, path.value)) {
+      const own = tryOperation(site, at, { kind: 'gather-rules', sheet: group.sheet, pages: group.pages });
+      if (!own) exclusions.push({ page: group.pages[0], label: undefined, reason: 'Its blocks stay: a sheet of their own would change the look.' });
+      else take(own);
+    }
+  }
+  const proof = proveSites(site, at);
+  if (proof.verdict !== 'same') return succeed({ sheets: [], site, proof: proveSites(site, site), exclusions });
+  return succeed({ sheets, site: at, proof, exclusions });
+}
+
+interface Step {
+  readonly planned: PlannedSheet;
+  readonly site: Site;
+}
+
+/** Plans an operation on `at` and keeps it only when the pages it touches look as they did in `original`. */
+function tryOperation(original: Site, at: Site, operation: GatherRules): Step | undefined {
+  const plan = planGatherRules(at, operation);
+  if (!plan.ok) return undefined;
+  const applied = applyChangeSet(at, plan.value.changes);
+  if (!applied.ok) return undefined;
+  const proof = proveSites(original, applied.value, { paths: new Set(plan.value.pages) });
+  return proof.verdict === 'same' ? { planned: { operation, plan: plan.value }, site: applied.value } : undefined;
+}
+
+const mostRounds = 20;
+/** Sheets for many pages; beyond, what is left goes to the sheets of single pages and of pages with one and the same rest. */
+const mostSharedSheets = 8;
+
+/** The shared sheet: all rules first; where the proof finds a difference, what is to blame is left out, and it is tried again. */
+function planShared(
+  site: Site,
+  sheet: string,
+  allPages: readonly string[],
+  exclusions: PlanExclusion[],
+  onRound: PlanOptions['onRound'],
+): Step | undefined {
+  const except = new Map<string, Required<RuleChoice>>();
+  let pages = allPages;
   for (let round = 1; round <= mostRounds; round++) {
-    const operation: GatherRules = { kind: 'gather-rules', sheet, pages, ...(options.rules ? { rules: options.rules } : {}), except: [...except.values()] };
+    const operation: GatherRules = { kind: 'gather-rules', sheet, pages, ...(except.size > 0 ? { except: [...except.values()] } : {}) };
     const plan = planGatherRules(site, operation);
-    if (!plan.ok) return plan.problem.kind === 'nothing-to-gather' ? succeed(undefined) : plan;
+    if (!plan.ok) return undefined;
     const applied = applyChangeSet(site, plan.value.changes);
-    if (!applied.ok) return fail(applied.problem);
-    const proof = proveSites(site, applied.value);
+    if (!applied.ok) return undefined;
+    // a new sheet reaches only the pages that are given a link to it
+    const proof = proveSites(site, applied.value, site.files.has(sheet) ? {} : { paths: new Set(plan.value.pages) });
     const differing = proof.pages.filter((page) => page.verdict !== 'same');
-    options.onRound?.(round, differing.length);
-    if (differing.length === 0) return succeed({ operation, plan: plan.value, site: applied.value, proof, excluded, rounds: round });
-    const blamed = blame(differing, plan.value, site, round);
-    for (const rule of blamed) {
-      except.set(`${rule.choice.family}\n${rule.choice.version ?? ''}`, rule.choice);
-      excluded.push({ page: rule.page, label: rule.label, family: rule.choice.family, reason: rule.reason });
+    onRound?.(round, differing.length);
+    if (differing.length === 0) return { planned: { operation, plan: plan.value }, site: applied.value };
+    const verdict = blame(differing, plan.value, site, round > mostRounds / 2);
+    for (const { choice, page, label, reason } of verdict.rules) {
+      except.set(`${choice.family}\n${choice.version}`, choice);
+      exclusions.push({ page, label, reason });
     }
-    if (blamed.length === 0) {
-      const stuck = new Set(differing.map((page) => page.path));
-      const shrunk = pages.filter((page) => !stuck.has(page));
-      // a page that differs though nothing was taken from it differs by the sheet it already links: nothing can be gathered there
-      if (shrunk.length === pages.length) return succeed(undefined);
-      for (const page of differing) excluded.push({ page: page.path, label: undefined, family: undefined, reason: reasonOf(page) });
-      pages = shrunk;
-    }
+    const shrunk = pages.filter((page) => !verdict.pages.has(page));
+    for (const [page, reason] of verdict.pages) exclusions.push({ page, label: undefined, reason });
+    if (verdict.rules.length === 0 && shrunk.length === pages.length) return undefined;
+    pages = shrunk;
   }
-  return succeed(undefined);
+  return undefined;
 }
-
-const reasonOf = (page: PageProof): string => page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
-
-interface Blamed {
-  readonly choice: RuleChoice;
-  readonly label: string;
-  readonly page: string;
-  readonly reason: string;
-}
-
-/**
- * The gathered rules that the differences point at: a rule of the sheet that reaches an element it did not reach, or one that
- * no longer stands where it stood. Of rules at odds, those on fewer pages are blamed first; late rounds blame all.
- */
-function blame(differing: readonly PageProof[], plan: GatherPlan, site: Site, round: number): readonly Blamed[] {
-  const spread = pagesOfVersions(site, plan);
-  const out = new Map<string, Blamed>();
-  for (const page of differing)
-    for (const cause of page.causes)
-      for (const choice of suspects(cause, plan, spread, page.path, round)) {
-        const key = `${choice.family}\n${choice.version}`;
-        const label = choice.family.split(' { ').at(-1)!;
-        if (!out.has(key)) out.set(key, { choice, label, page: page.path, reason: cause.reason });
-      }
-  return [...out.values()];
-}
-
-function suspects(
-  cause: Cause,
-  plan: GatherPlan,
-  spread: ReadonlyMap<string, ReadonlySet<string>>,
-  page: string,
-  round: number,
-): readonly Required<RuleChoice>[] {
-  const named = [cause.after, cause.before].filter((d) => d !== undefined);
-  const inReason = plan.moved.filter((m) => named.some((d) => d.selector !== undefined && mentions(m.family, d.selector)) || cause.reason.includes(`\`${lastLabel(m.family)}\``));
-  if (inReason.length === 0) return round > 2 ? plan.moved.filter((m) => touchesProperty(m, cause.property)) : [];
-  // first what leaks: a rule of other pages that now reaches this one
-  const leaks = inReason.filter((m) => !spread.get(`${m.family}\n${m.version}`)?.has(page));
-  if (leaks.length > 0) return leaks;
-  return inReason;
-}
-
-const lastLabel = (family: string): string => family.split(' { ').at(-1)!;
-
-const mentions = (family: string, selector: string): boolean => lastLabel(family).split(',').some((part) => part.trim() === selector.trim());
-
-const touchesProperty = (choice: Required<RuleChoice>, property: string): boolean => choice.version.includes(property.split('-')[0]!);
-
-function pagesOfVersions(site: Site, plan: GatherPlan): ReadonlyMap<string, ReadonlySet<string>> {
-  const moved = new Set(plan.moved.map((m) => `${m.family}\n${m.version}`));
-  const out = new Map<string, Set<string>>();
-  for (const path of plan.pages) {
-    const file = site.files.get(path)!;
-    for (const block of embeddedBlocks(parsePage(file.text!), path))
-      for (const unit of block.units) {
-        const key = `${unit.family}\n${unit.version}`;
-        if (!moved.has(key)) continue;
-        let set = out.get(key);
-        if (!set) out.set(key, (set = new Set()));
-        set.add(path);
-      }
-  }
-  return out;
-}
-

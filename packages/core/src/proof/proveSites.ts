@@ -1,7 +1,7 @@
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import { changedFiles } from '../source/changeSet.ts';
-import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
-import { fileNameOf } from '../source/sitePath.ts';
+import { pagesOf, sheetsOf, type Site, type SiteFile } from '../source/site.ts';
+import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
@@ -13,7 +13,8 @@ export interface ProofOptions {
 }
 
 /**
- * Compares two states of a site, page by page, by the bytes they hold. Pages that are only on one side are `added` or `removed`.
+ * Compares two states of a site, page by page, by the bytes they hold. A page that neither changed nor names anything that did
+ * is the same without being read; its `elements` are 0. Pages that are only on one side are `added` or `removed`.
  */
 export function proveSites(before: Site, after: Site, options: ProofOptions = {}): Proof {
   const sessions = makeSessions(before, after);
@@ -40,6 +41,8 @@ interface Sessions {
   readonly changedResources: readonly string[];
   readonly changedPaths: ReadonlySet<string>;
   readonly onlyPagesChanged: boolean;
+  /** Whether a page's text names a changed file, or a sheet that might lead to one. */
+  readonly mayReachChange: (pageText: string) => boolean;
 }
 
 function makeSessions(before: Site, after: Site): Sessions {
@@ -50,6 +53,7 @@ function makeSessions(before: Site, after: Site): Sessions {
     changedResources: resources,
     changedPaths: new Set(changed.map((c) => c.path)),
     onlyPagesChanged: kinds.every((kind) => kind === 'page'),
+    mayReachChange: reachesAny(leadingNames([before, after], changed.map((c) => c.path).filter((path) => fileKindOf(path) !== 'page'))),
   };
   if (resources.length === 0) {
     const session = new CascadeSession();
@@ -63,6 +67,7 @@ function makeSessions(before: Site, after: Site): Sessions {
 function proveFile(before: Site, after: Site, file: SiteFile, sessions: Sessions): PageProof {
   const now = after.files.get(file.path);
   if (!now) return { ...unseen(file.path), verdict: 'removed' };
+  if (file.text !== undefined && !sessions.changedPaths.has(file.path) && !sessions.mayReachChange(file.text)) return unseen(file.path);
   if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, sessions);
   const results = [true, ...(/<noscript/i.test(file.text) ? [false] : [])].map((scripting) =>
     provePage(
@@ -82,6 +87,27 @@ function proveOpaque(file: SiteFile, now: SiteFile, sessions: Sessions): PagePro
   const same = sameBytes(file.bytes, now.bytes) && sessions.onlyPagesChanged;
   if (same) return { ...unseen(file.path), verdict: 'same' };
   return { ...unseen(file.path), verdict: 'differs', notes: ['The page does not encode back to its own bytes, so it cannot be compared.'] };
+}
+
+/** The names of the changed files, and of all sheets that name one of these. Percent escapes make a name unrecognisable: then undefined. */
+function leadingNames(sites: readonly Site[], changed: readonly string[]): ReadonlySet<string> | undefined {
+  const names = new Set(changed.map(fileNameOf));
+  const sheets = sites.flatMap((site) => sheetsOf(site));
+  for (let grown = names.size > 0; grown; ) {
+    grown = false;
+    for (const sheet of sheets) {
+      const name = fileNameOf(sheet.path);
+      if (names.has(name) || ![...names].some((n) => (sheet.text ?? '').includes(n))) continue;
+      names.add(name);
+      grown = true;
+    }
+  }
+  return [...names].every((name) => /^[\w.-]+$/.test(name)) ? names : undefined;
+}
+
+function reachesAny(names: ReadonlySet<string> | undefined): (pageText: string) => boolean {
+  // an escape, of CSS, HTML or a URL, could spell a name in another way
+  return (text) => names === undefined || [...names].some((name) => text.includes(name)) || (names.size > 0 && /(href|import)[^>;]{0,300}[\\%&]/i.test(text));
 }
 
 const unseen = (path: string): PageProof => ({ path, verdict: 'same', elements: 0, differingElements: 0, causes: [], notes: [] });

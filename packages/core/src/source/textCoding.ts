@@ -19,7 +19,25 @@ export function encodingName(label: string): string | undefined {
 
 /** The text of the bytes, byte order mark kept as U+FEFF. Malformed sequences become U+FFFD. */
 export function decodeText(bytes: Uint8Array, encoding: string): string {
-  return new TextDecoder(encoding, { ignoreBOM: true }).decode(bytes);
+  return encoding === 'windows-1252' ? decodeWindows1252(bytes) : new TextDecoder(encoding, { ignoreBOM: true }).decode(bytes);
+}
+
+/** Encoding Standard, "index windows-1252", bytes 80 to 9F. Some Node versions decode this encoding as ISO-8859-1, so we do it. */
+const windows1252High =
+  '\u20AC\x81\u201A\u0192\u201E\u2026\u2020\u2021\u02C6\u2030\u0160\u2039\u0152\x8D\u017D\x8F' +
+  '\x90\u2018\u2019\u201C\u201D\u2022\u2013\u2014\u02DC\u2122\u0161\u203A\u0153\x9D\u017E\u0178';
+
+function decodeWindows1252(bytes: Uint8Array): string {
+  const parts: string[] = [];
+  for (let from = 0; from < bytes.length; from += 8192) {
+    const codes: number[] = [];
+    for (let i = from; i < Math.min(from + 8192, bytes.length); i++) {
+      const byte = bytes[i]!;
+      codes.push(byte >= 0x80 && byte < 0xa0 ? windows1252High.charCodeAt(byte - 0x80) : byte);
+    }
+    parts.push(String.fromCharCode(...codes));
+  }
+  return parts.join('');
 }
 
 /**
@@ -60,9 +78,8 @@ function singleByteTable(encoding: string): ReadonlyMap<number, number> | undefi
 function makeSingleByteTable(encoding: string): ReadonlyMap<number, number> | undefined {
   if (!/^(windows-|iso-8859-|koi8-|macintosh|x-mac-cyrillic|ibm866)/.test(encoding)) return undefined;
   const table = new Map<number, number>();
-  const decoder = new TextDecoder(encoding);
   for (let byte = 0; byte < 256; byte++) {
-    const text = decoder.decode(Uint8Array.of(byte));
+    const text = decodeText(Uint8Array.of(byte), encoding);
     if (text.length === 1 && text !== '\uFFFD') table.set(text.charCodeAt(0), byte);
   }
   return table;

@@ -103,6 +103,7 @@ function surveyPage(file: SiteFile, sheets: SheetReader, blocks: BlockCollector)
     if (source.kind === 'linked') sources.push(...linkedSources(source, file.text!, sheets));
     else {
       const block = embedded.find((b) => b.sourceIndex === i)!;
+      if (source.idle === undefined) sources.push(...importedByBlock(block, file.text!, sheets));
       sources.push(embeddedSource(block, file.text!));
       blocks.add(path, file.text!, block);
     }
@@ -132,6 +133,15 @@ function linkedSources(source: LinkedSource, text: string, sheets: SheetReader):
   if (source.idle !== undefined)
     return [{ kind: 'linked', target: source.reference, problem: source.idle, rules: 0, declarations: 0, bytes: 0, ...common }];
   return sheets.withImports(source.target, source.reference, 'linked').map((s) => ({ ...s, ...common }));
+}
+
+/** What an embedded block imports comes before the block's own rules. */
+function importedByBlock(block: EmbeddedBlock, text: string, sheets: SheetReader): readonly SurveySource[] {
+  return block.sheet.rules.flatMap((rule) => {
+    if (rule.kind !== 'import') return [];
+    const common = { media: rule.media, count: 1, line: placeOf(text, rule.span.start).line };
+    return sheets.withImports(resolveReference(rule.reference, block.base), rule.reference, 'imported').map((s) => ({ ...s, ...common }));
+  });
 }
 
 function embeddedSource(block: EmbeddedBlock, text: string): SurveySource {

@@ -1,0 +1,31 @@
+import { Type, type Static } from '@sinclair/typebox';
+
+const RuleChoice = Type.Object({ family: Type.String(), version: Type.Optional(Type.String()) }, { additionalProperties: false });
+
+export const GatherRulesOperation = Type.Object(
+  {
+    kind: Type.Literal('gather-rules'),
+    sheet: Type.String({ minLength: 1, maxLength: 400 }),
+    pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    rules: Type.Optional(Type.Array(RuleChoice, { maxItems: 50_000 })),
+    except: Type.Optional(Type.Array(RuleChoice, { maxItems: 50_000 })),
+    keepEmptyBlocks: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+
+export const EditSheetOperation = Type.Object(
+  {
+    kind: Type.Literal('edit-sheet'),
+    path: Type.String(),
+    hash: Type.String(),
+    text: Type.String({ maxLength: 20_000_000 }),
+  },
+  { additionalProperties: false },
+);
+
+export const Operation = Type.Union([GatherRulesOperation, EditSheetOperation]);
+
+export const Operations = Type.Array(Operation, { maxItems: 500 });
+
+export type OperationBody = Static<typeof Operation>;

@@ -1,0 +1,191 @@
+import { workerData } from 'node:worker_threads';
+import {
+  applyOperations,
+  changedFiles,
+  describeOperationProblem,
+  describeStayReason,
+  driftedProperties,
+  familiesOf,
+  makeSite,
+  planLookKeepingGather,
+  proveSites,
+  surveySite,
+  type DraftSite,
+  type LeftRule,
+  type Operation,
+  type Site,
+  type Survey,
+} from '@syndeton/core';
+import type { DraftReply, ProofReply, ProposalReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import { connect } from '../db/connect.ts';
+import { makeSequelizeSiteStore } from '../features/sites/sequelizeSiteStore.ts';
+import { Refusal } from '../http/refusal.ts';
+import type { AnalysisTasks, SiteState } from './tasks.ts';
+
+const { databaseUrl } = (workerData as [unknown, { databaseUrl: string }] | { databaseUrl: string }) instanceof Array
+  ? (workerData as [unknown, { databaseUrl: string }])[1]
+  : (workerData as { databaseUrl: string });
+const store = makeSequelizeSiteStore(connect(databaseUrl, 2));
+
+/** The last few revisions read, kept warm. */
+const sites = new Map<string, Promise<Site>>();
+const drafts = new Map<string, DraftSite & { readonly problem?: DraftReply['problem'] }>();
+const mostKept = 3;
+
+function readSite(siteId: string, number: number): Promise<Site> {
+  const key = `${siteId} ${number}`;
+  return keep(sites, key, () => loadSite(siteId, number));
+}
+
+async function loadSite(siteId: string, number: number): Promise<Site> {
+  const manifest = await store.manifest(siteId, number);
+  if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
+  const blobs = await store.readBlobs(Object.values(manifest));
+  return makeSite(Object.entries(manifest).map(([path, hash]) => [path, blobs.get(hash)!] as const));
+}
+
+function keep<Value>(map: Map<string, Value>, key: string, make: () => Value): Value {
+  const known = map.get(key);
+  if (known !== undefined) {
+    map.delete(key);
+    map.set(key, known);
+    return known;
+  }
+  const made = make();
+  map.set(key, made);
+  if (map.size > mostKept) map.delete(map.keys().next().value!);
+  return made;
+}
+
+async function draftOf(state: SiteState): Promise<DraftSite & { readonly before: Site; readonly problem?: DraftReply['problem'] }> {
+  const before = await readSite(state.siteId, state.number);
+  const key = `${state.siteId} ${state.number} ${JSON.stringify(state.operations)}`;
+  return { ...keep(drafts, key, () => applyAll(before, state.operations as readonly Operation[])), before };
+}
+
+function applyAll(before: Site, operations: readonly Operation[]): DraftSite & { readonly problem?: DraftReply['problem'] } {
+  const applied = applyOperations(before, operations);
+  if (applied.ok) return applied.value;
+  const { index, problem } = applied.problem;
+  const stands = applyOperations(before, operations.slice(0, index));
+  if (!stands.ok) throw new Error(`operations before the one refused are refused too: ${index}`);
+  return { ...stands.value, problem: { index, detail: describeOperationProblem(problem) } };
+}
+
+const tasks: AnalysisTasks = {
+  async survey({ state }) {
+    const { site } = await draftOf(state);
+    return surveyReply(surveySite(site));
+  },
+  async families({ state }) {
+    const { site } = await draftOf(state);
+    const families = familiesOf(site).map(({ stays, ...family }) => ({
+      ...family,
+      groups: [...family.groups],
+      pages: [...family.pages],
+      versions: family.versions.map((v) => ({ ...v, pages: [...v.pages], declarations: [...v.declarations] })),
+      drifted: [...driftedProperties({ ...family, stays })],
+      ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
+    }));
+    return { families };
+  },
+  async draft({ state }) {
+    const { site, steps, before, problem } = await draftOf(state);
+    const survey = surveySite(site);
+    return {
+      base: state.number,
+      operations: [...state.operations],
+      steps: steps.map(({ sentence, left }) => ({ sentence, left: left.map(describeLeft) })),
+      changes: changesOf(before, site),
+      sheets: survey.sheets.map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
+      ...(problem ? { problem } : {}),
+    };
+  },
+  async proof({ state, port }) {
+    const { site, before } = await draftOf(state);
+    let last = 0;
+    const proof = proveSites(before, site, {
+      onPage: (done, total) => {
+        const now = Date.now();
+        if (now - last < 100) return;
+        last = now;
+        port?.postMessage({ done, total });
+      },
+    });
+    port?.close();
+    return proof as unknown as ProofReply;
+  },
+  async proposal({ state, sheet, pages }) {
+    const { site } = await draftOf(state);
+    const planned = planLookKeepingGather(site, sheet, pages ? { pages } : {});
+    if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
+    const { sheets, exclusions } = planned.value;
+    const notes = exclusions.map(({ page, label, reason }) => ({
+      ...(page === undefined ? {} : { page }),
+      ...(label === undefined ? {} : { label }),
+      reason,
+    }));
+    return {
+      operations: sheets.map((s) => s.operation) as ProposalReply['operations'],
+      rules: sheets.reduce((sum, s) => sum + s.plan.moved.length, 0),
+      sheets: sheets.map((s) => s.plan.sheet),
+      notes: [...notes, ...sheets.flatMap((s) => s.plan.left.map(describeLeft))],
+    };
+  },
+  async file({ state, path }) {
+    const { site } = await draftOf(state);
+    const file = site.files.get(path);
+    if (!file) return undefined;
+    return { text: { path, hash: file.hash, encoding: file.encoding ?? '', text: file.text ?? null }, bytes: file.bytes };
+  },
+  async changedFiles({ state }) {
+    const { site, before, steps, problem } = await draftOf(state);
+    if (problem) throw new Refusal('operation-refused', problem.detail);
+    const files = changedFiles(before, site).map(({ path }) => ({ path, bytes: site.files.get(path)?.bytes }));
+    return { files, sentences: steps.map((s) => s.sentence), figures: figuresOf(surveySite(site)) };
+  },
+  async changesBetween({ siteId, from, to }) {
+    return changesOf(await readSite(siteId, from), await readSite(siteId, to));
+  },
+  async figures({ files }) {
+    return figuresOf(surveySite(makeSite(files)));
+  },
+};
+
+const describeLeft = ({ page, label, reason }: LeftRule): { page: string; label: string; reason: string } => ({
+  page,
+  label,
+  reason: reason === 'order-conflict' ? 'pages hold it in orders that cannot be joined' : describeStayReason(reason),
+});
+
+function changesOf(before: Site, after: Site): DraftReply['changes'] {
+  return changedFiles(before, after).map(({ path, change }) => {
+    const old = before.files.get(path);
+    const now = after.files.get(path);
+    return { path, change, bytesBefore: old?.bytes.length ?? 0, bytesAfter: now?.bytes.length ?? 0, kind: (now ?? old)!.kind };
+  });
+}
+
+const surveyReply = (survey: Survey): SurveyReply =>
+  JSON.parse(JSON.stringify(survey, (_key, value: unknown) => (value === undefined ? null : value))) as SurveyReply;
+
+function figuresOf(survey: Survey): SiteFiguresReply {
+  const sum = (kind: string): number =>
+    survey.pages.reduce((total, page) => total + page.sources.filter((s) => s.kind === kind).reduce((n, s) => n + s.bytes, 0), 0);
+  return {
+    pages: survey.pages.length,
+    sheets: survey.sheets.length,
+    otherFiles: survey.otherFiles,
+    embeddedRules: survey.pages.reduce((n, p) => n + p.embeddedRules, 0),
+    styleAttributes: survey.pages.reduce((n, p) => n + p.styleAttributes, 0),
+    sharedBytes: survey.sheets.filter((s) => s.pages.length > 0).reduce((n, s) => n + s.bytes, 0),
+    embeddedBytes: sum('embedded'),
+    attributeBytes: sum('attribute'),
+    presentationalBytes: sum('presentational'),
+  };
+}
+
+/** piscina calls this with the name of a task and its input. */
+export default function run<Name extends keyof AnalysisTasks>({ name, input }: { name: Name; input: Parameters<AnalysisTasks[Name]>[0] }): ReturnType<AnalysisTasks[Name]> {
+  return (tasks[name] as (input: unknown) => ReturnType<AnalysisTasks[Name]>)(input);
+}

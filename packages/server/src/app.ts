@@ -1,0 +1,73 @@
+import path from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Sequelize } from 'sequelize';
+import { openApiDocument } from '@syndeton/contract';
+import type { Analysis } from './analysis/pool.ts';
+import { makeDemoReader } from './features/demo/readDemo.ts';
+import { draftRoutes } from './features/drafts/draftRoutes.ts';
+import { makeDraftService } from './features/drafts/draftService.ts';
+import { leadBackToPreview, previewRoutes } from './features/preview/previewRoutes.ts';
+import { revisionRoutes } from './features/revisions/revisionRoutes.ts';
+import { makeRevisionService } from './features/revisions/revisionService.ts';
+import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
+import { siteRoutes } from './features/sites/siteRoutes.ts';
+import { makeSiteService } from './features/sites/siteService.ts';
+import { handleErrors } from './http/errors.ts';
+import { guardOrigin } from './http/guards.ts';
+import { Refusal } from './http/refusal.ts';
+
+export interface AppParts {
+  readonly sequelize: Sequelize;
+  readonly analysis: Analysis;
+  readonly log: Logger;
+  readonly demoFolder: string;
+  /** Where the built interface lies; absent in tests of the API. */
+  readonly webFolder?: string;
+  readonly allowedHosts: readonly string[];
+}
+
+export const version = '0.1.0';
+
+export function createApp({ sequelize, analysis, log, demoFolder, webFolder, allowedHosts }: AppParts): Express {
+  const store = makeSequelizeSiteStore(sequelize);
+  const sites = makeSiteService({ store, analysis });
+  const drafts = makeDraftService({ sites, store, analysis });
+  const revisions = makeRevisionService({ sites, store, analysis });
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, autoLogging: false }));
+  app.use(guardOrigin(new Set(allowedHosts)));
+  app.use(leadBackToPreview);
+  app.use(helmet({ contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, styleSrc: ["'self'", "'unsafe-inline'"], workerSrc: ["'self'", 'blob:'], imgSrc: ["'self'", 'data:', 'blob:'] } } }));
+  app.use(compression());
+  app.use(express.json({ limit: '25mb' }));
+  app.get('/api/health', async (_request, response) => {
+    await sequelize.query('SELECT 1');
+    response.json({ ok: true, version });
+  });
+  app.get('/api/openapi.json', (_request, response) => {
+    response.json(openApiDocument(version));
+  });
+  app.use('/api', siteRoutes({ sites, readDemo: makeDemoReader(demoFolder) }));
+  app.use('/api', draftRoutes(drafts));
+  app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis }));
+  app.use('/api', () => {
+    throw new Refusal('file-not-found', 'There is no such address. /api/openapi.json lists them all.');
+  });
+  app.use(previewRoutes({ drafts, analysis }));
+  if (webFolder) serveInterface(app, webFolder);
+  app.use(handleErrors(log));
+  return app;
+}
+
+function serveInterface(app: Express, folder: string): void {
+  app.use('/assets', express.static(path.join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(folder, { index: false }));
+  app.get('/{*path}', (_request, response) => {
+    response.sendFile('index.html', { root: folder, headers: { 'cache-control': 'no-cache' } });
+  });
+}

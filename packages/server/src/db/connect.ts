@@ -1,0 +1,24 @@
+import { Sequelize, type QueryInterface } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import { sites } from './migrations/0001-sites.ts';
+import { defineModels } from './models.ts';
+
+export function connect(url: string, connections = 10): Sequelize {
+  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: connections, min: 0, idle: 10_000 } });
+  defineModels(sequelize);
+  return sequelize;
+}
+
+/** Brings the database to the newest schema. Several servers may start at once: an advisory lock lets one do it. */
+export async function migrate(sequelize: Sequelize): Promise<void> {
+  await sequelize.transaction(async (transaction) => {
+    await sequelize.query('SELECT pg_advisory_xact_lock(4870)', { transaction });
+    const umzug = new Umzug<QueryInterface>({
+      migrations: [sites],
+      context: sequelize.getQueryInterface(),
+      storage: new SequelizeStorage({ sequelize, tableName: 'schema_migration' }),
+      logger: undefined,
+    });
+    await umzug.up();
+  });
+}

@@ -1,0 +1,68 @@
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { LeftOutReply, OperationBody, SiteFiguresReply } from '@syndeton/contract';
+
+export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAttributes<SiteModel>> {
+  declare id: CreationOptional<string>;
+  declare name: string;
+  declare prefix: string;
+  declare head: number;
+  declare leftOut: LeftOutReply[];
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class RevisionModel extends Model<InferAttributes<RevisionModel>, InferCreationAttributes<RevisionModel>> {
+  declare siteId: string;
+  declare number: number;
+  declare parent: number | null;
+  declare message: string;
+  /** Site path → SHA-256 of its bytes, in hex. */
+  declare manifest: Record<string, string>;
+  declare figures: SiteFiguresReply;
+  declare changedFiles: number;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class BlobModel extends Model<InferAttributes<BlobModel>, InferCreationAttributes<BlobModel>> {
+  declare hash: string;
+  declare size: number;
+  declare bytes: Buffer;
+}
+
+export class DraftModel extends Model<InferAttributes<DraftModel>, InferCreationAttributes<DraftModel>> {
+  declare siteId: string;
+  declare base: number;
+  declare operations: OperationBody[];
+  declare updatedAt: CreationOptional<Date>;
+}
+
+export function defineModels(sequelize: Sequelize): void {
+  const id = { type: DataTypes.UUID, primaryKey: true };
+  const text = { type: DataTypes.TEXT, allowNull: false };
+  const integer = { type: DataTypes.INTEGER, allowNull: false };
+  const json = { type: DataTypes.JSONB, allowNull: false };
+  SiteModel.init(
+    { id: { ...id, defaultValue: DataTypes.UUIDV4 }, name: text, prefix: text, head: integer, leftOut: json, createdAt: DataTypes.DATE },
+    { sequelize, tableName: 'site', underscored: true, updatedAt: false },
+  );
+  RevisionModel.init(
+    {
+      siteId: id,
+      number: { ...integer, primaryKey: true },
+      parent: { type: DataTypes.INTEGER, allowNull: true },
+      message: text,
+      manifest: json,
+      figures: json,
+      changedFiles: integer,
+      createdAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'revision', underscored: true, updatedAt: false },
+  );
+  BlobModel.init(
+    { hash: { type: DataTypes.TEXT, primaryKey: true }, size: integer, bytes: { type: DataTypes.BLOB, allowNull: false } },
+    { sequelize, tableName: 'blob', underscored: true, timestamps: false },
+  );
+  DraftModel.init(
+    { siteId: id, base: integer, operations: json, updatedAt: DataTypes.DATE },
+    { sequelize, tableName: 'draft', underscored: true, createdAt: false },
+  );
+}

@@ -1,0 +1,46 @@
+import { Router, type RequestHandler } from 'express';
+import mime from 'mime-types';
+import type { Analysis } from '../../analysis/pool.ts';
+import { Refusal } from '../../http/refusal.ts';
+import type { DraftService } from '../drafts/draftService.ts';
+
+/** The page may be looked at and measured by the application; it may run nothing, send nothing and reach nothing outside. */
+const policy = [
+  "default-src 'none'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data:",
+  "font-src 'self' data:",
+  "media-src 'self' data:",
+  "frame-ancestors 'self'",
+  "base-uri 'self'",
+  "form-action 'none'",
+  'sandbox allow-same-origin',
+].join('; ');
+
+/** `/preview/SITE/STATE/path`: a file as it is in a revision (`r3`) or the draft, byte for byte. */
+export function previewRoutes({ drafts, analysis }: { readonly drafts: DraftService; readonly analysis: Analysis }): Router {
+  const router = Router();
+  router.get('/preview/:id/:state/*path', async (request, response) => {
+    const { id, state } = request.params;
+    const path = (request.params.path as unknown as string[]).join('/');
+    const file = await analysis.run('file', { state: await drafts.state(id, state), path });
+    if (!file) throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
+    response.removeHeader('x-frame-options');
+    response.setHeader('content-security-policy', policy);
+    response.setHeader('referrer-policy', 'same-origin');
+    response.setHeader('cache-control', 'no-store');
+    // no charset: the page's own bytes say it, as on a plain server
+    response.setHeader('content-type', typeOf(path));
+    response.end(Buffer.from(file.bytes));
+  });
+  return router;
+}
+
+const typeOf = (path: string): string => (/\.(html?|xhtml|shtml)$/i.test(path) ? 'text/html' : mime.lookup(path) || 'application/octet-stream');
+
+/** A page's root-relative address (`/img/x.png`) leaves its preview: lead it back by the page that asked. */
+export const leadBackToPreview: RequestHandler = (request, response, next) => {
+  const from = /^https?:\/\/[^/]+(\/preview\/[^/]+\/[^/]+)\//.exec(request.headers.referer ?? '');
+  if (!from || request.path.startsWith('/preview/') || request.path.startsWith('/api/') || request.method !== 'GET') next();
+  else response.redirect(307, from[1]! + request.url);
+};

@@ -1,0 +1,63 @@
+import { Router, type Request } from 'express';
+import { RestoreBody, type RestoreRequest } from '@syndeton/contract';
+import type { Analysis } from '../../analysis/pool.ts';
+import { writeArchive } from '../../archive/writeArchive.ts';
+import { Refusal } from '../../http/refusal.ts';
+import { validBody } from '../../http/validate.ts';
+import type { DraftService } from '../drafts/draftService.ts';
+import type { SiteService } from '../sites/siteService.ts';
+import type { RevisionService } from './revisionService.ts';
+
+interface Services {
+  readonly sites: SiteService;
+  readonly drafts: DraftService;
+  readonly revisions: RevisionService;
+  readonly analysis: Analysis;
+}
+
+export function revisionRoutes({ sites, drafts, revisions, analysis }: Services): Router {
+  const router = Router();
+  const base = '/sites/:id/revisions/:number';
+  router.get(`${base}/survey`, async (request, response) => {
+    response.json(await analysis.run('survey', { state: await drafts.state(request.params.id, `r${request.params.number}`) }));
+  });
+  router.get(`${base}/families`, async (request, response) => {
+    response.json(await analysis.run('families', { state: await drafts.state(request.params.id, `r${request.params.number}`) }));
+  });
+  router.get(`${base}/archive`, async (request, response) => {
+    const { id } = request.params;
+    const number = numberOf(request.params.number);
+    const since = sinceOf(request);
+    const files = await revisions.files(id, number, since);
+    const { name } = await sites.get(id);
+    const fileName = `${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-r${number}${since === undefined ? '' : `-since-r${since}`}.zip`;
+    response.setHeader('content-type', 'application/zip');
+    writeArchive(files).pipe(response);
+  });
+  router.get(`${base}/changes`, async (request, response) => {
+    const changes = await revisions.changes(request.params.id, numberOf(request.params.number), sinceOf(request) ?? 1);
+    response.json({ changes });
+  });
+  router.post(`${base}/restore`, async (request, response) => {
+    const body = validBody<RestoreRequest>(RestoreBody, request.body);
+    response.status(201).json(await revisions.restore(request.params.id, numberOf(request.params.number), body));
+  });
+  router.get('/sites/:id/files/:state/*path', async (request, response) => {
+    const { id, state } = request.params;
+    const path = (request.params.path as unknown as string[]).join('/');
+    const file = await analysis.run('file', { state: await drafts.state(id, state), path });
+    if (!file) throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
+    response.json(file.text);
+  });
+  return router;
+}
+
+function numberOf(text: string): number {
+  if (/^[1-9]\d{0,8}$/.test(text)) return Number(text);
+  throw new Refusal('revision-not-found', `${text} is no revision number. Numbers from 1 are allowed.`);
+}
+
+function sinceOf(request: Request): number | undefined {
+  const { since } = request.query;
+  return since === undefined ? undefined : numberOf(String(since));
+}

@@ -1,0 +1,26 @@
+import type { RequestHandler } from 'express';
+import { Refusal } from './refusal.ts';
+
+/**
+ * Refuses requests that a page of another site could have made: a Host that is not ours (DNS rebinding), and on requests that
+ * change something an Origin that is not our own.
+ */
+export function guardOrigin(allowedHosts: ReadonlySet<string>): RequestHandler {
+  return (request, _response, next) => {
+    const host = (request.headers.host ?? '').replace(/:\d+$/, '').toLowerCase();
+    if (!allowedHosts.has(host)) throw new Refusal('host-refused', `The host ${host} is not this server. Open it by the address it printed.`);
+    const { origin } = request.headers;
+    const changes = request.method !== 'GET' && request.method !== 'HEAD';
+    if (changes && origin !== undefined && hostOf(origin) !== request.headers.host)
+      throw new Refusal('host-refused', `A page of ${origin} may not change anything here.`);
+    next();
+  };
+}
+
+function hostOf(origin: string): string | undefined {
+  try {
+    return new URL(origin).host;
+  } catch {
+    return undefined;
+  }
+}

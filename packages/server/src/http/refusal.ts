@@ -1,0 +1,46 @@
+export type RefusalCode =
+  | 'site-not-found'
+  | 'revision-not-found'
+  | 'file-not-found'
+  | 'bad-request'
+  | 'bad-archive'
+  | 'archive-too-large'
+  | 'operation-refused'
+  | 'draft-empty'
+  | 'site-changed'
+  | 'host-refused';
+
+/** A request we understood and will not carry out. `message` is shown to a person. */
+export class Refusal extends Error {
+  readonly code: RefusalCode;
+  constructor(code: RefusalCode, message: string) {
+    super(message);
+    this.code = code;
+  }
+}
+
+export const statusOf: Record<RefusalCode, number> = {
+  'site-not-found': 404,
+  'revision-not-found': 404,
+  'file-not-found': 404,
+  'bad-request': 400,
+  'bad-archive': 400,
+  'archive-too-large': 413,
+  'operation-refused': 400,
+  'draft-empty': 400,
+  'site-changed': 409,
+  'host-refused': 403,
+};
+
+export const titleOf: Record<RefusalCode, string> = {
+  'site-not-found': 'No such site',
+  'revision-not-found': 'No such revision',
+  'file-not-found': 'No such file',
+  'bad-request': 'The request is not as described',
+  'bad-archive': 'The archive cannot be read',
+  'archive-too-large': 'The archive is too large',
+  'operation-refused': 'The operation cannot be carried out',
+  'draft-empty': 'Nothing is lined up',
+  'site-changed': 'The site was changed meanwhile',
+  'host-refused': 'The request did not come from this application',
+};
