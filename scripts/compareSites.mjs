@@ -71,6 +71,17 @@ async function differences(tabs, before, after) {
   });
 }
 
+/** Undefined for a page that sends the browser elsewhere before it can be read. */
+async function readPage(tab, url) {
+  try {
+    await tab.goto(url, { waitUntil: 'load' });
+    return await tab.evaluate(readStyles, undefined);
+  } catch (error) {
+    if (/navigation|interrupted|destroyed/.test(error.message)) return undefined;
+    throw error;
+  }
+}
+
 export async function compareSites(beforeFolder, afterFolder, options = {}) {
   const servers = await Promise.all([serveFolder(beforeFolder), serveFolder(afterFolder)]);
   const browser = await launchChromium();
@@ -82,6 +93,7 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
   const step = options.limit && pages.length > options.limit ? pages.length / options.limit : 1;
   const sample = step === 1 ? pages : Array.from({ length: options.limit }, (_, i) => pages[Math.floor(i * step)]);
   const results = [];
+  const skipped = new Set();
   let boxes = 0;
   try {
     for (const medium of options.media ?? ['screen', 'print']) {
@@ -92,12 +104,11 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
       for (const tab of tabs) await tab.emulateMedia({ media: medium });
       for (const page of sample) {
         const url = page.split('/').map(encodeURIComponent).join('/');
-        const read = await Promise.all(
-          tabs.map(async (tab, i) => {
-            await tab.goto(`${servers[i].origin}/${url}`, { waitUntil: 'load' });
-            return tab.evaluate(readStyles, undefined);
-          }),
-        );
+        const read = await Promise.all(tabs.map((tab, i) => readPage(tab, `${servers[i].origin}/${url}`)));
+        if (!read[0] || !read[1]) {
+          skipped.add(page);
+          continue;
+        }
         boxes += read[0].boxes.length;
         const found = await differences(tabs, read[0], read[1]);
         if (found.length) results.push({ page, medium, found });
@@ -108,7 +119,7 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
     await browser.close();
     for (const server of servers) server.close();
   }
-  return { pages: sample.length, boxes, differing: results };
+  return { pages: sample.length - skipped.size, boxes, differing: results, skipped: [...skipped] };
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {

@@ -36,33 +36,34 @@ export class DraftModel extends Model<InferAttributes<DraftModel>, InferCreation
 }
 
 export function defineModels(sequelize: Sequelize): void {
-  const id = { type: DataTypes.UUID, primaryKey: true };
-  const text = { type: DataTypes.TEXT, allowNull: false };
-  const integer = { type: DataTypes.INTEGER, allowNull: false };
-  const json = { type: DataTypes.JSONB, allowNull: false };
+  // made anew for each column: Sequelize writes into them
+  const id = () => ({ type: DataTypes.UUID, primaryKey: true });
+  const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+  const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
+  const json = () => ({ type: DataTypes.JSONB, allowNull: false });
   SiteModel.init(
-    { id: { ...id, defaultValue: DataTypes.UUIDV4 }, name: text, prefix: text, head: integer, leftOut: json, createdAt: DataTypes.DATE },
+    { id: { ...id(), defaultValue: DataTypes.UUIDV4 }, name: text(), prefix: text(), head: integer(), leftOut: json(), createdAt: DataTypes.DATE },
     { sequelize, tableName: 'site', underscored: true, updatedAt: false },
   );
   RevisionModel.init(
     {
-      siteId: id,
-      number: { ...integer, primaryKey: true },
+      siteId: id(),
+      number: { ...integer(), primaryKey: true },
       parent: { type: DataTypes.INTEGER, allowNull: true },
-      message: text,
-      manifest: json,
-      figures: json,
-      changedFiles: integer,
+      message: text(),
+      manifest: json(),
+      figures: json(),
+      changedFiles: integer(),
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'revision', underscored: true, updatedAt: false },
   );
   BlobModel.init(
-    { hash: { type: DataTypes.TEXT, primaryKey: true }, size: integer, bytes: { type: DataTypes.BLOB, allowNull: false } },
+    { hash: { type: DataTypes.TEXT, primaryKey: true }, size: integer(), bytes: { type: DataTypes.BLOB, allowNull: false } },
     { sequelize, tableName: 'blob', underscored: true, timestamps: false },
   );
   DraftModel.init(
-    { siteId: id, base: integer, operations: json, updatedAt: DataTypes.DATE },
+    { siteId: id(), base: integer(), operations: json(), updatedAt: DataTypes.DATE },
     { sequelize, tableName: 'draft', underscored: true, createdAt: false },
   );
 }

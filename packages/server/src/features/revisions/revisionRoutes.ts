@@ -18,11 +18,13 @@ interface Services {
 export function revisionRoutes({ sites, drafts, revisions, analysis }: Services): Router {
   const router = Router();
   const base = '/sites/:id/revisions/:number';
+  const stateOf = (request: Request<{ id: string; number: string }>) =>
+    drafts.state(request.params.id, request.query['with'] === 'draft' ? 'draft' : `r${request.params.number}`);
   router.get(`${base}/survey`, async (request, response) => {
-    response.json(await analysis.run('survey', { state: await drafts.state(request.params.id, `r${request.params.number}`) }));
+    response.json(await analysis.run('survey', { state: await stateOf(request) }));
   });
   router.get(`${base}/families`, async (request, response) => {
-    response.json(await analysis.run('families', { state: await drafts.state(request.params.id, `r${request.params.number}`) }));
+    response.json(await analysis.run('families', { state: await stateOf(request) }));
   });
   router.get(`${base}/archive`, async (request, response) => {
     const { id } = request.params;

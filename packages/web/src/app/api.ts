@@ -1,0 +1,21 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+
+/** All server state. Features add their endpoints; tags name domain things. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  tagTypes: ['Sites', 'Site', 'Draft', 'Proof'],
+  endpoints: () => ({}),
+});
+
+/** What a refused request says to the person. */
+export function problemText(error: unknown): string {
+  if (typeof error === 'object' && error !== null) {
+    if ('data' in error && typeof error.data === 'object' && error.data !== null && 'detail' in error.data) return String(error.data.detail);
+    if ('status' in error && error.status === 'FETCH_ERROR') return 'The server does not answer. Start it again with npm start.';
+    if ('message' in error) return String(error.message);
+  }
+  return 'Something went wrong; nothing was saved.';
+}
+
+export const isConflict = (error: unknown): boolean => typeof error === 'object' && error !== null && 'status' in error && error.status === 409;

@@ -1,0 +1,36 @@
+import type { DraftProofReply, DraftReply, OperationBody, ProofReply } from '@syndeton/contract';
+import { useDraftProofQuery, useDraftQuery, usePutDraftMutation } from './draftsApi.ts';
+
+export interface DraftInHand {
+  readonly draft: DraftReply | undefined;
+  /** The proof of what is lined up; undefined while it runs or when nothing is lined up. */
+  readonly proof: ProofReply | undefined;
+  readonly progress: DraftProofReply | undefined;
+  readonly busy: boolean;
+  /** Puts operations after the ones lined up; rejects with the refusal. */
+  readonly lineUp: (operations: readonly OperationBody[]) => Promise<void>;
+  /** Replaces all operations, on this base. */
+  readonly replace: (operations: readonly OperationBody[], base?: number) => Promise<void>;
+}
+
+/** The draft of a site, its proof while it is being computed, and the ways to change it. */
+export function useDraft(siteId: string): DraftInHand {
+  const { data: draft } = useDraftQuery(siteId);
+  const linedUp = (draft?.operations.length ?? 0) > 0;
+  const first = useDraftProofQuery(siteId, { skip: !linedUp });
+  const running = first.data?.status === 'running';
+  useDraftProofQuery(siteId, { skip: !linedUp || !running, pollingInterval: 300 });
+  const [put, { isLoading }] = usePutDraftMutation();
+  const replace = async (operations: readonly OperationBody[], base?: number): Promise<void> => {
+    await put({ id: siteId, body: { base: base ?? draft!.base, operations: [...operations] } }).unwrap();
+  };
+  const fresh = linedUp && !first.isFetching;
+  return {
+    draft,
+    proof: (fresh || running) && first.data?.status === 'done' ? first.data.proof : undefined,
+    progress: linedUp ? first.data : undefined,
+    busy: isLoading || (linedUp && (first.isFetching || running)),
+    lineUp: (operations) => replace([...(draft?.operations ?? []), ...operations]),
+    replace,
+  };
+}

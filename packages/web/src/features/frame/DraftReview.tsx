@@ -1,0 +1,43 @@
+import type { DraftReply } from '@syndeton/contract';
+import { Box } from '../../ui/Box.tsx';
+import { count, kB } from '../../ui/format.ts';
+
+/** The operations of a draft, each with what it leaves behind and the way to take it out again. */
+export function DraftReview({ open, onClose, draft, onRemove }: { readonly open: boolean; readonly onClose: () => void; readonly draft: DraftReply; readonly onRemove: (index: number) => void }) {
+  return (
+    <Box open={open} onClose={onClose} title={`${count(draft.operations.length, 'operation')}, ${count(draft.changes.length, 'file')}`}>
+      <ol className="text-table">
+        {draft.steps.map((step, i) => (
+          <li key={i} className="border-t border-line py-2">
+            <div className="flex items-baseline justify-between gap-3">
+              <span>
+                {i + 1}. {step.sentence}
+              </span>
+              <button type="button" className="act" onClick={() => onRemove(i)} aria-label={`Take out operation ${i + 1}`}>
+                Take it out
+              </button>
+            </div>
+            {step.left.slice(0, 5).map((left) => (
+              <p key={`${left.page} ${left.label}`} className="note">
+                <code>{left.label}</code> stays on {left.page}: {left.reason}
+              </p>
+            ))}
+            {step.left.length > 5 && <p className="note">and {step.left.length - 5} more stay</p>}
+          </li>
+        ))}
+      </ol>
+      <ul className="mt-3 border-t border-line-2 pt-2 text-table">
+        {draft.changes.slice(0, 12).map((change) => (
+          <li key={change.path} className="flex justify-between">
+            <code>{change.path}</code>
+            <span className="text-ink-2">
+              {change.change === 'created' ? 'new, ' : `${kB(change.bytesBefore)} → `}
+              {kB(change.bytesAfter)}
+            </span>
+          </li>
+        ))}
+        {draft.changes.length > 12 && <li className="note">and {draft.changes.length - 12} more files</li>}
+      </ul>
+    </Box>
+  );
+}

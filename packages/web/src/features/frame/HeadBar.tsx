@@ -1,0 +1,55 @@
+import { ChevronDown, CircleHelp, Search } from 'lucide-react';
+import { Link } from 'react-router';
+import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
+import { ThemeButton } from '../../ui/ThemeButton.tsx';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { savedWhen } from '../../ui/format.ts';
+
+interface Props {
+  readonly site: SiteDetailReply | undefined;
+  readonly sites: readonly SiteSummaryReply[];
+  readonly onFind: () => void;
+  readonly onHelp: () => void;
+  readonly onSite: (id: string) => void;
+  readonly onRestore: (number: number) => void;
+}
+
+/** The head: the site at hand, find, the revision at hand with the way back to earlier ones, theme and help. */
+export function HeadBar({ site, sites, onFind, onHelp, onSite, onRestore }: Props) {
+  return (
+    <header className="head">
+      <Link className="brand" to="/">Syndeton</Link>
+      <Menu label="Sites" trigger={<button type="button" className="site">{site?.name ?? '…'} <ChevronDown className="ic" aria-hidden="true" /></button>}>
+        {sites.map((one) => (
+          <MenuItem key={one.id} onSelect={() => onSite(one.id)}>
+            <span>{one.name}</span>
+            <span className="note ml-auto">{one.figures.pages} pages, r{one.revision}</span>
+          </MenuItem>
+        ))}
+        <MenuItem onSelect={() => onSite('')}>All sites</MenuItem>
+      </Menu>
+      <button type="button" className="find" onClick={onFind}>
+        <Search className="ic" aria-hidden="true" /> Find a page, a rule, or something to do <kbd>Ctrl K</kbd>
+      </button>
+      {site && (
+        <Menu label="Revisions" trigger={<button type="button" className="rev" aria-label={`Revision r${site.revision}`}>r{site.revision} <ChevronDown className="ic" aria-hidden="true" /></button>}>
+          {site.revisions.map((revision) => (
+            <MenuItem key={revision.number} disabled={revision.number === site.revision} onSelect={() => onRestore(revision.number)}>
+              <b>r{revision.number}</b>
+              <span>
+                {revision.message}
+                <span className="note block">
+                  {savedWhen(revision.savedAt)}, {revision.changedFiles} files{revision.number === site.revision ? ', the newest' : ' · go back to this one'}
+                </span>
+              </span>
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
+      <ThemeButton />
+      <button type="button" className="sq" aria-label="Keys and help" title="Keys and help  ?" onClick={onHelp}>
+        <CircleHelp className="ic" aria-hidden="true" />
+      </button>
+    </header>
+  );
+}

@@ -1,0 +1,34 @@
+import { Box } from '../../ui/Box.tsx';
+
+const keys: readonly (readonly [string, string])[] = [
+  ['1 – 7', 'the stations, in the order of the work'],
+  ['/', 'filter pages'],
+  ['j  k', 'next, previous row'],
+  ['x', 'choose the row'],
+  ['Shift ↓', 'choose a run of rows'],
+  ['m', 'send the chosen rules to a sheet'],
+  ['p', 'propose a plan'],
+  ['Ctrl K', 'find a page, a rule or something to do'],
+  ['Ctrl Enter', 'save the draft'],
+  ['Ctrl Z', 'take the last operation out of the draft'],
+  ['T', 'in Proof: turn the edge from upright to level'],
+  ['?', 'this list'],
+];
+
+export function KeysHelp({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  return (
+    <Box open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[96px_1fr] gap-y-1 text-table">
+        {keys.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt>
+              <kbd>{key}</kbd>
+            </dt>
+            <dd className="text-ink-2">{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="note mt-4">Choose pages in the rail to narrow every figure and action; Shift takes a run, Ctrl adds one. Words with a line under them act.</p>
+    </Box>
+  );
+}

@@ -1,0 +1,157 @@
+import { Suspense, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { problemText } from '../../app/api.ts';
+import { useKeys } from '../../ui/useKeys.ts';
+import { useDraft, useDropDraftMutation, useSaveMutation } from '../drafts/index.ts';
+import { GatherStation } from '../gather/index.ts';
+import { HandoffStation } from '../handoff/index.ts';
+import { LaterStation } from '../later/LaterStation.tsx';
+import { ProofStation, verdictMark } from '../proof/index.ts';
+import { SheetsStation } from '../sheets/index.ts';
+import { stationNames, stationTitle, useFamiliesQuery, useRestoreRevisionMutation, useSitesQuery, useSiteView, type SiteView } from '../site/index.ts';
+import { SurveyStation } from '../survey/index.ts';
+import { DraftBar } from './DraftBar.tsx';
+import { Finder, type Findable } from './Finder.tsx';
+import { HeadBar } from './HeadBar.tsx';
+import { KeysHelp } from './KeysHelp.tsx';
+import { PagesRail } from './PagesRail.tsx';
+import { stationFigures } from './stationFigures.ts';
+import { Stations } from './Stations.tsx';
+
+/** One site: head, thread, pages, the station's work, the draft bar. */
+export function SiteFrame() {
+  const view = useSiteView();
+  const navigate = useNavigate();
+  const { data: sites = [] } = useSitesQuery();
+  const inHand = useDraft(view.siteId);
+  const { draft, proof, progress } = inHand;
+  const [drop] = useDropDraftMutation();
+  const [save, saving] = useSaveMutation();
+  const [restore, restoring] = useRestoreRevisionMutation();
+  const [finding, setFinding] = useState(false);
+  const [helping, setHelping] = useState(false);
+  const filter = useRef<HTMLInputElement>(null);
+  const figures = stationFigures(view.survey, draft, proof, view.site);
+  const lined = draft?.operations.length ?? 0;
+  const saveDraft = (): void => void (lined > 0 && save({ id: view.siteId, base: draft!.base }));
+  const undo = (index = lined - 1): void => void (lined > 0 && inHand.replace(draft!.operations.filter((_, i) => i !== index)));
+
+  useKeys({
+    ...Object.fromEntries(stationNames.map((name, i) => [String(i + 1), () => view.go(name)])),
+    '/': () => filter.current?.focus(),
+    '?': () => setHelping(true),
+    'ctrl+k': () => setFinding(true),
+    'ctrl+enter': saveDraft,
+    'ctrl+z': () => undo(),
+  });
+
+  const verdicts = useMemo(() => new Map(proof?.pages.map((page) => [page.path, page])), [proof]);
+  const rail = (
+    <PagesRail
+      pages={view.pages}
+      survey={view.survey}
+      chosen={new Set(view.station === 'proof' ? (view.opened === undefined ? [] : [view.opened]) : view.scoped ? view.scope : [])}
+      onChoose={(pages) => (view.station === 'proof' ? view.open(pages.at(-1)) : view.setScope(pages))}
+      filterRef={filter}
+      verdictOf={view.station === 'proof' && proof ? (path) => verdictMark(verdicts.get(path)) : undefined}
+      legend={view.station === 'proof' ? <div className="lgd"><span>= looks the same</span><span /><span>≠ 6 elements differ</span></div> : undefined}
+    />
+  );
+  const full = view.station === 'hand-off';
+  return (
+    <div className="frame">
+      <HeadBar
+        site={view.site}
+        sites={sites}
+        onFind={() => setFinding(true)}
+        onHelp={() => setHelping(true)}
+        onSite={(id) => void navigate(id === '' ? '/' : `/sites/${id}/survey`)}
+        onRestore={(number) => void restore({ id: view.siteId, number, base: view.site!.revision })}
+      />
+      <Stations siteId={view.siteId} here={view.station} figures={figures} />
+      <main className={`main${full ? ' full' : ''}`}>
+        {!full && rail}
+        <div className="work">
+          {view.failed !== undefined ? <Failed error={view.failed} /> : view.survey && view.site && draft ? <Suspense fallback={<Loading />}><Work view={view} inHand={inHand} /></Suspense> : <Loading />}
+        </div>
+      </main>
+      <DraftBar
+        draft={draft}
+        proof={proof}
+        progress={progress?.status === 'running' ? progress : undefined}
+        failed={progress?.status === 'failed' ? progress.detail : undefined}
+        revision={view.site?.revision ?? draft?.base ?? 1}
+        idle={idleSentence(view)}
+        error={saving.error ?? restoring.error}
+        saving={saving.isLoading}
+        onSave={saveDraft}
+        onDiscard={() => {
+          saving.reset();
+          void drop(view.siteId);
+        }}
+        onRedo={() => {
+          saving.reset();
+          void inHand.replace(draft!.operations, view.site!.revision);
+        }}
+        onRemove={undo}
+        onProof={() => view.go('proof', proof?.pages.find((page) => page.verdict !== 'same')?.path)}
+      />
+      {finding && <SiteFinder view={view} onClose={() => setFinding(false)} />}
+      <KeysHelp open={helping} onClose={() => setHelping(false)} />
+    </div>
+  );
+}
+
+function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: ReturnType<typeof useDraft> }) {
+  switch (view.station) {
+    case 'survey':
+      return <SurveyStation view={view} inHand={inHand} />;
+    case 'gather':
+      return <GatherStation view={view} inHand={inHand} />;
+    case 'sheets':
+      return <SheetsStation view={view} inHand={inHand} />;
+    case 'proof':
+      return <ProofStation view={view} inHand={inHand} />;
+    case 'hand-off':
+      return <HandoffStation view={view} inHand={inHand} />;
+    case 'links':
+    case 'precedence':
+      return <LaterStation station={view.station} />;
+  }
+}
+
+function SiteFinder({ view, onClose }: { readonly view: SiteView; readonly onClose: () => void }) {
+  const { data: families = [] } = useFamiliesQuery({ id: view.siteId, number: view.site?.revision ?? 1 });
+  const things: Findable[] = [
+    ...stationNames.map((name, i) => ({ group: 'Stations', label: stationTitle[name], hint: String(i + 1), run: () => view.go(name) })),
+    ...(view.scoped ? [{ group: 'To do', label: 'Choose all pages again', run: () => view.setScope([]) }] : []),
+    ...view.pages.map((page) => ({ group: 'Pages', label: page, hint: 'choose it', run: () => view.setScope([page]) })),
+    ...(view.survey?.sheets ?? []).map((sheet) => ({ group: 'Sheets', label: sheet.path, hint: 'open it', run: () => view.go('sheets', sheet.path) })),
+    ...families.map((family) => ({ group: 'Rules', label: family.id, hint: `${family.pages.length} pages`, run: () => view.go('gather', family.id) })),
+  ];
+  return <Finder open onClose={onClose} things={things} />;
+}
+
+function idleSentence(view: SiteView): string {
+  if (!view.site || !view.survey) return '';
+  if (view.site.revision > 1) return `Nothing lined up since r${view.site.revision}.`;
+  const { pages, sheets, otherFiles } = view.survey;
+  return `Nothing lined up. The site is exactly as it was brought in: ${pages.length} pages, ${sheets.length} sheets, ${otherFiles} other files.`;
+}
+
+const Loading = () => (
+  <p className="say p-6" role="status">
+    Reading the pages …
+  </p>
+);
+
+function Failed({ error }: { readonly error: unknown }) {
+  return (
+    <div className="p-6" role="alert">
+      <p className="err">{problemText(error)}</p>
+      <button type="button" className="btn mt-3" onClick={() => location.reload()}>
+        Try again
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { useEffect, useRef, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { Thread } from '../../ui/Thread.tsx';
+import { stationNames, stationTitle, type StationName } from '../site/index.ts';
+
+export interface StationFigure {
+  readonly tied: boolean;
+  readonly waiting: number;
+  /** `26` and `pages`: the number stays where there is little room. */
+  readonly number: string;
+  readonly words: string;
+}
+
+/** The thread with its seven stations, each with one live figure. */
+export function Stations({ siteId, here, figures }: { readonly siteId: string; readonly here: StationName; readonly figures: Readonly<Record<StationName, StationFigure>> }) {
+  const box = useRef<HTMLElement>(null);
+  const [width, setWidth] = useState(1280);
+  const [search] = useSearchParams();
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
+    observer.observe(box.current!);
+    return () => observer.disconnect();
+  }, []);
+  const scale = Math.max(width, 700) / 1280;
+  const x = (i: number): number => (104 + i * 178) * scale;
+  const kept = new URLSearchParams(search);
+  kept.delete('open');
+  return (
+    <>
+      <Thread knots={stationNames.map((name, i) => ({ x: x(i), tied: figures[name].tied, waiting: figures[name].waiting }))} here={stationNames.indexOf(here)} />
+      <nav className="stations" aria-label="Stations" ref={box}>
+        {stationNames.map((name, i) => (
+          <Link
+            key={name}
+            className={`stn${name === here ? ' here' : ''}`}
+            style={{ left: x(i) }}
+            to={{ pathname: `/sites/${siteId}/${name}`, search: kept.toString() }}
+            aria-current={name === here ? 'page' : undefined}
+          >
+            <b>{stationTitle[name]}</b> <span>{figures[name].number}</span> <span className="words">{figures[name].words}</span>
+          </Link>
+        ))}
+      </nav>
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+export { SiteFrame } from './SiteFrame.tsx';

@@ -1,0 +1,36 @@
+import type { DraftReply, ProofReply, SiteDetailReply, SurveyReply } from '@syndeton/contract';
+import type { StationFigure } from './Stations.tsx';
+import type { StationName } from '../site/index.ts';
+
+/** The live figure of each station: what is left, what waits. */
+export function stationFigures(
+  survey: SurveyReply | undefined,
+  draft: DraftReply | undefined,
+  proof: ProofReply | undefined,
+  site: SiteDetailReply | undefined,
+): Readonly<Record<StationName, StationFigure>> {
+  const rules = survey?.pages.reduce((sum, page) => sum + page.embeddedRules, 0) ?? 0;
+  const attributes = survey?.pages.reduce((sum, page) => sum + page.styleAttributes, 0) ?? 0;
+  const drifted = survey?.repeatedBlocks.filter((block) => block.versions.length > 1).length ?? 0;
+  const broken = survey?.pages.reduce((sum, page) => sum + page.sources.filter((s) => s.problem === 'missing' || s.problem === 'wrong-case').length, 0) ?? 0;
+  const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;
+  const linedUp = (draft?.operations.length ?? 0) > 0;
+  const saved = site !== undefined && site.revision > 1;
+  const handed = site?.revisions.filter((r) => r.number > 1).reduce((sum, r) => sum + r.changedFiles, 0) ?? 0;
+  return {
+    survey: { tied: survey !== undefined, waiting: 0, number: String(survey?.pages.length ?? ''), words: 'pages' },
+    gather: { tied: survey !== undefined && rules === 0, waiting: rules === 0 ? 0 : drifted, number: String(rules + attributes), words: 'left' },
+    sheets: { tied: false, waiting: 0, number: String(draft?.sheets.length ?? survey?.sheets.length ?? ''), words: 'sheets' },
+    links: { tied: survey !== undefined && broken === 0, waiting: broken, number: broken === 0 ? '' : String(broken), words: broken === 0 ? 'all found' : 'to mend' },
+    precedence: { tied: false, waiting: 0, number: '', words: 'not built yet' },
+    proof: proofFigure(linedUp, proof, differing),
+    'hand-off': { tied: false, waiting: 0, number: saved ? String(handed) : '', words: saved ? 'files changed' : 'no change yet' },
+  };
+}
+
+function proofFigure(linedUp: boolean, proof: ProofReply | undefined, differing: number): StationFigure {
+  if (!linedUp) return { tied: false, waiting: 0, number: '', words: 'nothing to compare' };
+  if (!proof) return { tied: false, waiting: 0, number: '', words: 'at work' };
+  if (differing === 0) return { tied: true, waiting: 0, number: '', words: 'same' };
+  return { tied: false, waiting: differing, number: String(differing), words: differing === 1 ? 'page differs' : 'pages differ' };
+}

@@ -1,0 +1,94 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { FamilyReply, OperationBody } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
+import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
+import { useKeys } from '../../ui/useKeys.ts';
+import { useProposeMutation, type DraftInHand } from '../drafts/index.ts';
+import { useFamiliesQuery, type SiteView } from '../site/index.ts';
+import { filters, versionKeys } from './familyFilters.ts';
+import { choiceCleared, filterChosen, selectChosen, selectFilter, versionsChosen } from './gatherSlice.ts';
+import { GatherView } from './GatherView.tsx';
+import { SendBox } from './SendBox.tsx';
+
+export function GatherStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
+  const dispatch = useAppDispatch();
+  const chosen = useAppSelector(selectChosen);
+  const filter = useAppSelector(selectFilter);
+  const { data } = useFamiliesQuery({ id: view.siteId, number: view.site!.revision });
+  const [propose, proposing] = useProposeMutation();
+  const [sending, setSending] = useState<string | undefined>(undefined);
+  const [notes, setNotes] = useState<readonly string[]>([]);
+  const inScope = useMemo(() => new Set(view.scope), [view.scope]);
+  const families = useMemo(() => (data ?? []).flatMap((family) => narrowed(family, inScope)), [data, inScope]);
+  const shown = families.filter(filters.find(([name]) => name === filter)![2]);
+  const keys = useMemo(() => new Set(families.flatMap(versionKeys)), [families]);
+  const standing = chosen.filter((key) => keys.has(key));
+  useEffect(() => () => void dispatch(choiceCleared()), [dispatch, view.siteId]);
+
+  const proposeAll = async (): Promise<void> => {
+    const base = inHand.draft!.base;
+    try {
+      const reply = await propose({ id: view.siteId, base, sheet: proposedName(view), ...(view.scoped ? { pages: view.scope } : {}) }).unwrap();
+      if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
+      else {
+        setNotes([]);
+        await inHand.lineUp(reply.operations as OperationBody[]);
+      }
+    } catch (error) {
+      setNotes([problemText(error)]);
+    }
+  };
+  const send = async (sheet: string, keepEmptyBlocks: boolean): Promise<void> => {
+    const all = standing.length === keys.size;
+    const rules = standing.map((key) => ({ family: key.slice(0, key.indexOf('\n')), version: key.slice(key.indexOf('\n') + 1) }));
+    await inHand.lineUp([{ kind: 'gather-rules', sheet, ...(view.scoped ? { pages: [...view.scope] } : {}), ...(all ? {} : { rules }), ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}) }]);
+    dispatch(choiceCleared());
+    setSending(undefined);
+  };
+  useKeys({
+    m: () => standing.length > 0 && setSending(''),
+    p: () => void (families.length > 0 && !proposing.isLoading && proposeAll()),
+  });
+  return (
+    <>
+      <GatherView
+        loading={data === undefined}
+        families={families}
+        shown={shown}
+        filter={filter}
+        chosen={new Set(standing)}
+        pages={view.pages}
+        scopeSize={view.scope.length}
+        scoped={view.scoped}
+        draft={inHand.draft!}
+        opened={view.opened}
+        proposing={proposing.isLoading}
+        notes={notes}
+        onAllPages={() => view.setScope([])}
+        onOpen={view.open}
+        onFilter={(name) => dispatch(filterChosen(name))}
+        onChoose={(versions, on) => dispatch(versionsChosen({ keys: versions, on }))}
+        onPropose={() => void proposeAll()}
+        onSend={(sheet) => setSending(sheet)}
+        onSheet={(path) => view.go('sheets', path)}
+        onUndo={() => void inHand.replace(inHand.draft!.operations.slice(0, -1))}
+      />
+      {sending !== undefined && (
+        <SendBox sheets={inHand.draft!.sheets} suggested={sending === '' ? proposedName(view) : sending} rules={standing.length} pages={view.scope.length} onSend={send} onClose={() => setSending(undefined)} />
+      )}
+    </>
+  );
+}
+
+/** `css/site.css`, or the next free name: an existing sheet's own rules would reach pages they did not. */
+function proposedName(view: SiteView): string {
+  const taken = new Set(view.survey!.sheets.map((sheet) => sheet.path.toLowerCase()));
+  for (const name of ['site', 'shared', 'gathered']) if (!taken.has(`css/${name}.css`)) return `css/${name}.css`;
+  for (let n = 2; ; n++) if (!taken.has(`css/site-${n}.css`)) return `css/site-${n}.css`;
+}
+
+/** The family as it stands on the chosen pages. */
+function narrowed(family: FamilyReply, pages: ReadonlySet<string>): readonly FamilyReply[] {
+  const versions = family.versions.map((version) => ({ ...version, pages: version.pages.filter((page) => pages.has(page)) })).filter((version) => version.pages.length > 0);
+  return versions.length === 0 ? [] : [{ ...family, versions, pages: family.pages.filter((page) => pages.has(page)) }];
+}

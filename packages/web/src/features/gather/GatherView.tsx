@@ -1,0 +1,81 @@
+import type { DraftReply, FamilyReply } from '@syndeton/contract';
+import { count } from '../../ui/format.ts';
+import { FamiliesTable } from './FamiliesTable.tsx';
+import { filters } from './familyFilters.ts';
+import type { FamilyFilter } from './gatherSlice.ts';
+import { SheetCards } from './SheetCards.tsx';
+
+interface Props {
+  readonly loading: boolean;
+  readonly families: readonly FamilyReply[];
+  readonly shown: readonly FamilyReply[];
+  readonly filter: FamilyFilter;
+  readonly chosen: ReadonlySet<string>;
+  readonly pages: readonly string[];
+  readonly scopeSize: number;
+  readonly scoped: boolean;
+  readonly draft: DraftReply;
+  readonly opened: string | undefined;
+  readonly proposing: boolean;
+  readonly notes: readonly string[];
+  readonly onAllPages: () => void;
+  readonly onOpen: (family: string | undefined) => void;
+  readonly onFilter: (filter: FamilyFilter) => void;
+  readonly onChoose: (versions: readonly string[], on: boolean) => void;
+  readonly onPropose: () => void;
+  readonly onSend: (sheet: string) => void;
+  readonly onSheet: (path: string) => void;
+  readonly onUndo: () => void;
+}
+
+/** The rules of embedded blocks as families, and the sheets they can go to. */
+export function GatherView(props: Props) {
+  const { families, shown, filter, chosen, draft, scoped, scopeSize, pages } = props;
+  const drifted = families.filter((family) => family.versions.length > 1).length;
+  const chosenFamilies = families.filter((family) => family.versions.some((version) => chosen.has(`${family.id}\n${version.id}`))).length;
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_var(--w-side)]">
+      <div className="min-w-0 overflow-auto pl-5">
+        <div className="flex min-h-14 items-center gap-3 py-3 pr-5">
+          <h1 className="say">
+            {families.length === 0 && !props.loading ? (
+              <>
+                {scoped ? `${scopeSize} of ${pages.length} pages hold` : 'No page holds'} <b>{scoped ? 'no rule' : 'a rule'}</b> in an embedded block.
+              </>
+            ) : (
+              <>
+                <b>{scoped ? `${scopeSize} of ${pages.length} pages` : count(pages.length, 'page')}</b> hold <b>{families.length === 1 ? '1 family' : `${families.length} families`}</b> of rules
+                {drifted > 0 ? `; ${drifted} ${drifted === 1 ? 'has' : 'have'} drifted.` : '.'}
+              </>
+            )}
+          </h1>
+          {scoped && <button type="button" className="act" onClick={props.onAllPages}>All {pages.length} pages</button>}
+          <span className="ml-auto" />
+          {chosen.size > 0 ? (
+            <button type="button" className="btn next" onClick={() => props.onSend('')}>
+              Send {count(chosenFamilies, 'rule')} to a sheet <kbd>M</kbd>
+            </button>
+          ) : families.length > 0 ? (
+            <button type="button" className="btn next" onClick={props.onPropose} disabled={props.proposing}>
+              {props.proposing ? 'Proving plans …' : 'Propose a plan'} <kbd>P</kbd>
+            </button>
+          ) : null}
+        </div>
+        <div className="filters" role="group" aria-label="Filter families">
+          {filters.map(([name, label, test]) => (
+            <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
+              {label} <i>{families.filter(test).length}</i>
+            </button>
+          ))}
+        </div>
+        {props.notes.map((note) => (
+          <p key={note} className="pb-2 text-table" role="status">
+            {note}
+          </p>
+        ))}
+        {props.loading ? <p className="note py-3" role="status">Grouping the rules …</p> : <FamiliesTable families={shown} pages={pages} chosen={chosen} opened={props.opened} onOpen={props.onOpen} onChoose={props.onChoose} />}
+      </div>
+      <SheetCards draft={draft} canSend={chosen.size > 0} onSend={props.onSend} onSheet={props.onSheet} onUndo={props.onUndo} />
+    </div>
+  );
+}

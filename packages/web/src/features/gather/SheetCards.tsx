@@ -1,0 +1,57 @@
+import type { DraftReply } from '@syndeton/contract';
+import { Mark } from '../../ui/Mark.tsx';
+import { pageName } from '../../ui/format.ts';
+
+interface Props {
+  readonly draft: DraftReply;
+  readonly canSend: boolean;
+  readonly onSend: (sheet: string) => void;
+  readonly onSheet: (path: string) => void;
+  readonly onUndo: () => void;
+}
+
+/** The sheets as the draft leaves them. With rules chosen, a card sends them there; else it opens the sheet. */
+export function SheetCards({ draft, canSend, onSend, onSheet, onUndo }: Props) {
+  const before = new Map(draft.changes.map((change) => [change.path, change]));
+  return (
+    <aside className="sheets" aria-label="Sheets">
+      <div className="mb-2 flex items-baseline">
+        <h2 className="text-body!">Sheets</h2>
+        <button type="button" className="act ml-auto" disabled={!canSend} onClick={() => onSend('')}>
+          New sheet
+        </button>
+      </div>
+      {draft.sheets.map((sheet) => {
+        const change = before.get(sheet.path);
+        return (
+          <button key={sheet.path} type="button" className={`sh${sheet.isNew ? ' new' : ''}`} onClick={() => (canSend ? onSend(sheet.path) : onSheet(sheet.path))} title={canSend ? `Send the chosen rules to ${sheet.path}` : `Open ${sheet.path}`}>
+            <Mark kind="linked" hidden /> <span className="m">{sheet.path}</span> {sheet.isNew && <span className="note">new</span>}
+            <dl>
+              <dt>rules</dt>
+              <dd>
+                <b>{sheet.rules}</b>
+              </dd>
+              <dt>size, kB</dt>
+              <dd>
+                {change && !sheet.isNew && `${(change.bytesBefore / 1000).toFixed(1)} → `}
+                <b>{(sheet.bytes / 1000).toFixed(1)}</b>
+              </dd>
+              <dt>{sheet.isNew ? 'will be linked by' : 'linked by'}</dt>
+              <dd>
+                <b>{sheet.pages.length === 1 ? pageName(sheet.pages[0]!) : sheet.pages.length}</b>
+              </dd>
+            </dl>
+          </button>
+        );
+      })}
+      {draft.operations.length > 0 && (
+        <p className="note">
+          <button type="button" className="act" onClick={onUndo}>
+            Take the last step back
+          </button>{' '}
+          <kbd>Ctrl Z</kbd>
+        </p>
+      )}
+    </aside>
+  );
+}

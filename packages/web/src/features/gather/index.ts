@@ -1,0 +1,1 @@
+export { GatherStation } from './GatherStation.tsx';

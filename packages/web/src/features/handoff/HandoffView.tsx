@@ -1,0 +1,95 @@
+import type { ChangedFileReply, SiteDetailReply } from '@syndeton/contract';
+import { byPath } from '@syndeton/core';
+import { count, kB } from '../../ui/format.ts';
+import { UploadList } from './UploadList.tsx';
+
+interface Props {
+  readonly site: SiteDetailReply;
+  readonly changes: readonly ChangedFileReply[] | undefined;
+  readonly linedUp: number;
+  readonly onGather: () => void;
+}
+
+/** What leaves Syndeton: the files to upload together, sheets before pages, and the ways out. */
+export function HandoffView({ site, changes, linedUp, onGather }: Props) {
+  const archive = `/api/sites/${site.id}/revisions/${site.revision}/archive`;
+  const files = [...(changes ?? [])].sort(byPath);
+  const sheets = files.filter((file) => file.kind === 'sheet');
+  const pages = files.filter((file) => file.kind === 'page');
+  const sum = (read: (file: ChangedFileReply) => number): number => files.reduce((total, file) => total + read(file), 0);
+  const total = site.files.reduce((bytes, file) => bytes + file.bytes, 0);
+  return (
+    <div>
+      <div className="flex min-h-[72px] items-center gap-6 border-b border-line px-4 py-3">
+        <div>
+          <h1 className="say">
+            {changes === undefined ? (
+              'Counting what changed …'
+            ) : files.length === 0 ? (
+              <>
+                <b>Nothing has changed</b> since the site was brought in.
+              </>
+            ) : (
+              <>
+                <b>{count(files.length, 'file')}</b> leave together: <b>{count(sheets.length, 'sheet')}</b> and <b>{count(pages.length, 'page')}</b>, {kB(sum((f) => f.bytesBefore))} → <b>{kB(sum((f) => f.bytesAfter))}</b>.
+              </>
+            )}
+          </h1>
+          <p className="note">
+            r{site.revision} against r1, as it was brought in. {count(site.files.length - files.length, 'other file')} stay as they are on the server.
+            {linedUp > 0 ? ` ${count(linedUp, 'operation')} lined up but not saved: not in here.` : ''}
+          </p>
+        </div>
+        <div className="ml-auto">
+          {files.length > 0 ? (
+            <a className="btn next inline-flex items-center" href={`${archive}?since=1`} download>
+              Download the {count(files.length, 'file')}
+            </a>
+          ) : (
+            <button type="button" className="btn next" onClick={onGather}>
+              Gather the rules
+            </button>
+          )}
+        </div>
+      </div>
+      <div className="grid min-[900px]:grid-cols-[minmax(0,606fr)_minmax(0,674fr)]">
+        <UploadList sheets={sheets} pages={pages} />
+        <section className="px-6 py-4">
+          <h2 className="mb-1.5">Ways out</h2>
+          <table className="wo">
+            <tbody>
+              <tr>
+                <td>
+                  <b>The whole site</b>
+                </td>
+                <td className="text-ink-2">{count(site.files.length, 'file')}, changed or not</td>
+                <td>{kB(total)}</td>
+                <td>
+                  <a className="act" href={archive} download>
+                    Download zip
+                  </a>
+                </td>
+              </tr>
+              <tr>
+                <td>
+                  <b>Only what changed</b>
+                </td>
+                <td className="text-ink-2">upload sheets before pages, so that no page is ever without its look</td>
+                <td>{kB(sum((f) => f.bytesAfter))}</td>
+                <td>
+                  {files.length > 0 ? (
+                    <a className="act" href={`${archive}?since=1`} download>
+                      Download zip
+                    </a>
+                  ) : (
+                    <span className="note">nothing yet</span>
+                  )}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { HandoffStation } from './HandoffStation.tsx';

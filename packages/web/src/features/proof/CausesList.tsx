@@ -1,0 +1,55 @@
+import { ArrowRight } from 'lucide-react';
+import type { ProofReply } from '@syndeton/contract';
+import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+
+type Cause = ProofReply['pages'][number]['causes'][number];
+
+/** The differences of a page by cause: elements, property, before → after, the reason in a sentence. Numbers as on the page. */
+export function CausesList({ causes }: { readonly causes: readonly Cause[] }) {
+  return (
+    <ol>
+      {causes.slice(0, 60).map((cause, i) => (
+        <li className="df" key={i}>
+          <span className="no1">{i + 1}</span>
+          <div className="min-w-0">
+            <h2 className="text-body!">
+              <span className="m">
+                {cause.elements[0]!.name}
+                {cause.pseudoElement}
+              </span>{' '}
+              <span className="font-normal text-ink-2">
+                {cause.elements.length === 1 ? `line ${cause.elements[0]!.line}` : `and ${cause.elements.length - 1} more, from line ${cause.elements[0]!.line}`}
+              </span>
+            </h2>
+            <div className="ba">
+              <span className="prop">{cause.property}</span>
+              <Value side={cause.before} />
+              <ArrowRight className="ic" role="img" aria-label="becomes" />
+              <b>
+                <Value side={cause.after} />
+              </b>
+            </div>
+            <p>{sentence(cause.reason)}</p>
+          </div>
+        </li>
+      ))}
+      {causes.length > 60 && <li className="note py-3">and {causes.length - 60} more reasons</li>}
+    </ol>
+  );
+}
+
+function Value({ side }: { readonly side: Cause['before'] }) {
+  if (!side) return <span className="text-ink-3">not set</span>;
+  return (
+    <span className="break-all">
+      {coloursIn(side.value).slice(0, 1).map((colour) => <Swatch key={colour} colour={colour} />)} {side.value}
+      {side.important ? ' !important' : ''}
+    </span>
+  );
+}
+
+/** A reason with its selectors set as code. */
+function sentence(reason: string) {
+  const capital = reason.charAt(0).toUpperCase() + reason.slice(1);
+  return capital.split('`').map((part, i) => (i % 2 === 1 ? <code key={i}>{part}</code> : part));
+}

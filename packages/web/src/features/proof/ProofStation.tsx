@@ -1,0 +1,22 @@
+import type { DraftInHand } from '../drafts/index.ts';
+import type { SiteView } from '../site/index.ts';
+import { ProofView } from './ProofView.tsx';
+
+export function ProofStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
+  const { draft, proof, progress } = inHand;
+  const differing = proof?.pages.filter((page) => page.verdict !== 'same') ?? [];
+  const path = view.opened ?? differing[0]?.path ?? view.pages[0];
+  return (
+    <ProofView
+      siteId={view.siteId}
+      revision={draft!.base}
+      linedUp={draft!.operations.length > 0}
+      proof={proof}
+      seconds={progress?.status === 'done' ? progress.seconds : undefined}
+      path={path}
+      nextPage={differing.find((page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page))?.path}
+      onOpen={view.open}
+      onGather={() => view.go('gather')}
+    />
+  );
+}

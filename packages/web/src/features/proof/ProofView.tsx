@@ -1,0 +1,90 @@
+import type { ProofReply } from '@syndeton/contract';
+import { count, pageName } from '../../ui/format.ts';
+import { CausesList } from './CausesList.tsx';
+import { SlidingEdge } from './SlidingEdge.tsx';
+
+interface Props {
+  readonly siteId: string;
+  readonly revision: number;
+  readonly linedUp: boolean;
+  readonly proof: ProofReply | undefined;
+  readonly seconds: number | undefined;
+  readonly path: string | undefined;
+  readonly nextPage: string | undefined;
+  readonly onOpen: (page: string) => void;
+  readonly onGather: () => void;
+}
+
+/** The verdict in one sentence, a page before and after under one sliding edge, and the differences by cause. */
+export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nextPage, onOpen, onGather }: Props) {
+  if (!linedUp || path === undefined)
+    return (
+      <div className="p-6">
+        <h1 className="say">Nothing is lined up, so there is nothing to compare.</h1>
+        <button type="button" className="btn next mt-4" onClick={onGather}>
+          Gather the rules
+        </button>
+      </div>
+    );
+  const page = proof?.pages.find((one) => one.path === path);
+  return (
+    <div className="grid h-full grid-rows-[66px_minmax(0,1fr)] min-[900px]:grid-cols-[minmax(0,546fr)_minmax(0,500fr)]">
+      <div className="flex items-center border-b border-line px-6 min-[900px]:col-span-2">
+        <div>
+          <h1 className="say">{proof ? <Sentence proof={proof} /> : 'Proving every page …'}</h1>
+          <p className="note">
+            r{revision} against the draft, at every width, in every medium and state
+            {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
+            {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}
+          </p>
+        </div>
+      </div>
+      <SlidingEdge key={path} before={`/preview/${siteId}/r${revision}/${encode(path)}`} after={`/preview/${siteId}/draft/${encode(path)}`} beforeName={`r${revision}`} causes={page?.causes ?? []} page={path} />
+      <section className="diffs" aria-label="Differences">
+        <div className="ttl">
+          <span className="m text-[15px] font-bold">{pageName(path)}</span>
+          <span className="text-ink-2">{page ? pageWords(page) : '…'}</span>
+        </div>
+        {page?.notes.map((note) => (
+          <p key={note} className="border-b border-line py-3 text-table">
+            {note}
+          </p>
+        ))}
+        {page && <CausesList causes={page.causes} />}
+        {nextPage !== undefined && (
+          <p className="pt-3 text-table">
+            then{' '}
+            <button type="button" className="act" onClick={() => onOpen(nextPage)}>
+              {pageName(nextPage)}
+            </button>
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+const encode = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
+
+function Sentence({ proof }: { readonly proof: ProofReply }) {
+  const differing = proof.pages.filter((page) => page.verdict !== 'same').length;
+  const same = proof.pages.length - differing;
+  if (differing === 0)
+    return (
+      <>
+        <b>{count(same, 'page')}</b> look the same. Nothing differs.
+      </>
+    );
+  return (
+    <>
+      <b>{count(same, 'page')}</b> look the same, <b>{differing} {differing === 1 ? 'differs' : 'differ'}</b>.
+    </>
+  );
+}
+
+function pageWords(page: ProofReply['pages'][number]): string {
+  if (page.verdict === 'same') return page.elements === 0 ? 'is not reached by the change' : `${count(page.elements, 'element')}, all the same`;
+  if (page.verdict === 'added' || page.verdict === 'removed') return `is ${page.verdict}`;
+  const reasons = page.causes.length + page.notes.length;
+  return `${count(page.differingElements, 'element')} ${page.differingElements === 1 ? 'differs' : 'differ'} for ${count(reasons, 'reason')}`;
+}

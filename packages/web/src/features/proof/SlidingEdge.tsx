@@ -1,0 +1,97 @@
+import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { ProofReply } from '@syndeton/contract';
+import { useKeys } from '../../ui/useKeys.ts';
+import { outlinesIn, type Outline } from './outlinesIn.ts';
+
+interface Props {
+  readonly before: string;
+  readonly after: string;
+  readonly beforeName: string;
+  readonly page: string;
+  readonly causes: ProofReply['pages'][number]['causes'];
+}
+
+/** A page before and after in two frames that scroll together, under one edge that can be dragged or moved by arrow keys; T turns it. */
+export function SlidingEdge({ before, after, beforeName, page, causes }: Props) {
+  const [at, setAt] = useState(50);
+  const [level, setLevel] = useState(false);
+  const [outlines, setOutlines] = useState<readonly Outline[]>([]);
+  const paper = useRef<HTMLDivElement>(null);
+  const frames = [useRef<HTMLIFrameElement>(null), useRef<HTMLIFrameElement>(null)] as const;
+  const [first, second] = frames;
+  const measure = useCallback(() => setOutlines(outlinesIn(first.current?.contentDocument ?? null, causes)), [causes, first]);
+  useEffect(measure, [measure]);
+  useKeys({ t: () => setLevel((now) => !now) });
+
+  const onLoad = (): void => {
+    const windows = [first.current?.contentWindow, second.current?.contentWindow];
+    windows.forEach((from, i) => {
+      if (!from) return;
+      from.onscroll = () => {
+        const to = windows[1 - i];
+        if (to && (to.scrollX !== from.scrollX || to.scrollY !== from.scrollY)) to.scrollTo(from.scrollX, from.scrollY);
+        measure();
+      };
+    });
+    measure();
+  };
+  const drag = (event: PointerEvent): void => {
+    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+    const box = paper.current!.getBoundingClientRect();
+    const share = level ? (event.clientY - box.top) / box.height : (event.clientX - box.left) / box.width;
+    setAt(Math.max(0, Math.min(100, share * 100)));
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const step = { ArrowLeft: -2, ArrowUp: -2, ArrowRight: 2, ArrowDown: 2, Home: -100, End: 100 }[event.key];
+    if (step === undefined) return;
+    event.preventDefault();
+    setAt((now) => Math.max(0, Math.min(100, now + step)));
+  };
+  const clip = level ? `inset(${at}% 0 0 0)` : `inset(0 0 0 ${at}%)`;
+  return (
+    <div className="seen">
+      <div className="setup">
+        <span>
+          <b>before</b>, {beforeName}
+        </span>
+        <button type="button" className="act" onClick={() => setLevel(!level)}>
+          both sides scroll together; turn the edge
+        </button>
+        <span>
+          <b>after</b>, with the draft
+        </span>
+      </div>
+      <div className="paper" ref={paper}>
+        <iframe ref={first} src={before} title={`${page} before`} sandbox="allow-same-origin" onLoad={onLoad} />
+        <iframe ref={second} src={after} title={`${page} after`} sandbox="allow-same-origin" onLoad={onLoad} style={{ clipPath: clip }} />
+        {outlines.map(({ key, number, box }) => (
+          <div key={key} className="outline-box" style={{ left: box.left, top: box.top, width: box.width, height: box.height }} aria-hidden="true">
+            <span>{number}</span>
+          </div>
+        ))}
+        <div className="edge" style={level ? { left: 0, right: 0, top: `${at}%`, width: '100%', height: 2.6, margin: '-1.3px 0' } : { left: `${at}%` }} aria-hidden="true" />
+        <div
+          className="edgeh"
+          style={level ? { left: '50%', top: `${at}%`, bottom: 'auto', marginTop: -13 } : { left: `${at}%` }}
+          role="slider"
+          tabIndex={0}
+          aria-label="Edge between before and after"
+          aria-orientation={level ? 'vertical' : 'horizontal'}
+          aria-valuemin={0}
+          aria-valuemax={100}
+          aria-valuenow={Math.round(at)}
+          onKeyDown={onKey}
+          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerMove={drag}
+        >
+          <svg width="22" height="14" aria-hidden="true">
+            <path className="th" d="M1 7H21" />
+            {[-1, 0, 1].map((i) => (
+              <path key={i} className="turn" d={`M${11 + i * 4.4 - 1.4} 11L${11 + i * 4.4 + 1.4} 3`} style={{ strokeWidth: 3 }} />
+            ))}
+          </svg>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,14 @@
+import type { ReactNode } from 'react';
+import type { ProofReply } from '@syndeton/contract';
+
+/** A page's verdict in the rail: `=`, `≠ 6`. */
+export function verdictMark(page: ProofReply['pages'][number] | undefined): ReactNode {
+  if (!page) return null;
+  if (page.verdict === 'same') return <span aria-label="looks the same">=</span>;
+  const words = page.differingElements > 0 ? `${page.differingElements} elements differ` : 'differs';
+  return (
+    <b aria-label={words}>
+      ≠ {page.differingElements > 0 ? page.differingElements : ''}
+    </b>
+  );
+}

@@ -1,0 +1,2 @@
+export { ProofStation } from './ProofStation.tsx';
+export { verdictMark } from './VerdictMark.tsx';

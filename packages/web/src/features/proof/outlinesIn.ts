@@ -1,0 +1,34 @@
+import type { ProofReply } from '@syndeton/contract';
+
+export interface Outline {
+  readonly key: string;
+  readonly number: number;
+  readonly box: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
+}
+
+const mostOutlines = 80;
+
+/** Where the differing elements stand in the frame as it is scrolled now, with the number of their cause. */
+export function outlinesIn(document: Document | null, causes: ProofReply['pages'][number]['causes']): readonly Outline[] {
+  if (!document?.body) return [];
+  const out: Outline[] = [];
+  const seen = new Set<string>();
+  causes.forEach((cause, i) => {
+    for (const { path } of cause.elements) {
+      if (seen.has(path) || out.length >= mostOutlines) continue;
+      seen.add(path);
+      const box = elementAt(document, path)?.getBoundingClientRect();
+      if (box && box.width > 0 && box.height > 0 && !/^(html|html>body:nth-child\(2\))$/.test(path))
+        out.push({ key: path, number: i + 1, box: { left: box.left - 4, top: box.top - 3, width: box.width + 8, height: box.height + 6 } });
+    }
+  });
+  return out;
+}
+
+function elementAt(document: Document, path: string): Element | null {
+  try {
+    return document.querySelector(path);
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,21 @@
+import type { FamiliesReply, FamilyReply, SurveyReply } from '@syndeton/contract';
+import { api } from '../../app/api.ts';
+
+interface At {
+  readonly id: string;
+  readonly number: number;
+}
+
+export const surveyApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    /** The pages as the draft leaves them. */
+    survey: build.query<SurveyReply, At>({ query: ({ id, number }) => `/sites/${id}/revisions/${number}/survey?with=draft`, providesTags: ['Site', 'Draft'] }),
+    families: build.query<readonly FamilyReply[], At>({
+      query: ({ id, number }) => `/sites/${id}/revisions/${number}/families?with=draft`,
+      transformResponse: (reply: FamiliesReply) => reply.families,
+      providesTags: ['Site', 'Draft'],
+    }),
+  }),
+});
+
+export const { useSurveyQuery, useFamiliesQuery } = surveyApi;

@@ -1,0 +1,125 @@
+import { useRef, useState, type DragEvent } from 'react';
+import { Link } from 'react-router';
+import type { SiteSummaryReply } from '@syndeton/contract';
+import { ThemeButton } from '../../ui/ThemeButton.tsx';
+import { Logo } from '../../ui/Thread.tsx';
+import { count } from '../../ui/format.ts';
+import { filesOfChooser, filesOfDrop, type DroppedFile } from './packFiles.ts';
+import { SitesTable } from './SitesTable.tsx';
+
+interface Props {
+  readonly sites: readonly SiteSummaryReply[] | undefined;
+  readonly reading: { readonly name: string; readonly files: number } | undefined;
+  readonly brought: { readonly id: string; readonly name: string; readonly leftOut: readonly { readonly path: string; readonly reason: string }[] } | undefined;
+  readonly problem: string | undefined;
+  readonly onBring: (files: readonly DroppedFile[]) => void;
+  readonly onDemo: () => void;
+}
+
+/** The start: the sites that are here, and the place to drop another. */
+export function StartView({ sites, reading, brought, problem, onBring, onDemo }: Props) {
+  const [over, setOver] = useState(false);
+  const folder = useRef<HTMLInputElement>(null);
+  const files = useRef<HTMLInputElement>(null);
+  const drop = async (event: DragEvent): Promise<void> => {
+    event.preventDefault();
+    setOver(false);
+    onBring(await filesOfDrop(event.dataTransfer));
+  };
+  return (
+    <div
+      className="frame"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => void drop(event)}
+    >
+      <header className="head">
+        <Link className="brand" to="/">
+          Syndeton
+        </Link>
+        <span className="site">moves styling out of the pages, and proves the look stays</span>
+        <span className="ml-auto" />
+        <ThemeButton />
+      </header>
+      <svg className="thread" width="1280" height="180" viewBox="0 0 1280 180" aria-hidden="true">
+        {['M19 24 C10.5 24 11.5 33 12.5 40 C15 62 26 72 50 72 C180 72 200 84 330 80 S520 70 600 76 S800 92 905 78 C925 75 944 71 958 71 C978 73 974 101 950 101 C922 101 926 73 955 72 C1010 70 1030 100 1064 167'].map((d) => (
+          <g key={d}>
+            <path className="th" d={d} />
+            <path className="ply" d={d} />
+          </g>
+        ))}
+        <Logo />
+      </svg>
+      <div />
+      <main className="start">
+        <section className="mysites" aria-label="Sites">
+          <h1 className="say pb-3.5">
+            {sites === undefined ? (
+              'Looking for sites …'
+            ) : sites.length === 0 ? (
+              'No site is here yet. Drop one to begin, or load the demo.'
+            ) : (
+              <>
+                <b>{count(sites.length, 'site')}</b> {sites.length === 1 ? 'is' : 'are'} here{reading ? ', and another is being read.' : '.'}
+              </>
+            )}
+          </h1>
+          {(sites?.length ?? 0) > 0 && <SitesTable sites={sites!} />}
+          {reading && (
+            <p className="py-4" role="status">
+              <b>{reading.name}</b> is being read, {count(reading.files, 'file')} …
+            </p>
+          )}
+          {problem !== undefined && (
+            <p className="err py-4" role="alert">
+              {problem}
+            </p>
+          )}
+          {brought && (
+            <div className="py-3 text-table text-ink-2" role="status">
+              <p className="pb-1.5">
+                <Link className="act" to={`/sites/${brought.id}/survey`}>
+                  {brought.name}
+                </Link>{' '}
+                is here; <b className="text-ink">{count(brought.leftOut.length, 'file')}</b> {brought.leftOut.length === 1 ? 'was' : 'were'} left out.
+              </p>
+              {brought.leftOut.slice(0, 20).map((file) => (
+                <p key={file.path} className="border-t border-line py-1.5">
+                  <code>{file.path}</code> {file.reason}
+                </p>
+              ))}
+            </div>
+          )}
+        </section>
+        <section className="bring" aria-label="Bring a site in">
+          <div className={`drop${over ? ' over' : ''}`}>
+            <svg className="stitch" aria-hidden="true">
+              <rect width="100%" height="100%" rx="9" />
+            </svg>
+            <h2 className="text-say! leading-7!">Drop a folder, zip or files</h2>
+            <p className="mt-1.5">Handing it off at once gives back the same bytes.</p>
+            <div className="mt-5 flex flex-wrap items-center gap-4">
+              <button type="button" className={sites?.length === 0 ? 'btn' : 'btn next'} onClick={() => folder.current?.click()}>
+                Choose a folder
+              </button>
+              <button type="button" className="act" onClick={() => files.current?.click()}>
+                Choose a zip or files
+              </button>
+            </div>
+            <input ref={folder} type="file" hidden aria-label="Folder" {...{ webkitdirectory: '' }} multiple onChange={(event) => onBring(filesOfChooser(event.target.files!))} />
+            <input ref={files} type="file" hidden aria-label="Zip or files" multiple onChange={(event) => onBring(filesOfChooser(event.target.files!))} />
+            <p className="note mt-6">HTML, CSS, pictures and whatever else lies beside them; nothing in it is altered. Up to 200 MB and 10,000 files.</p>
+          </div>
+          <h3 className="mt-6 font-bold">No site at hand</h3>
+          <p className="text-table text-ink-2">Brindle Sound Ferry: 26 pages by several hands over ten years, with every mistake Syndeton looks for.</p>
+          <button type="button" className={sites?.length === 0 ? 'btn next mt-2' : 'btn mt-2'} onClick={onDemo}>
+            Load the demo
+          </button>
+        </section>
+      </main>
+    </div>
+  );
+}

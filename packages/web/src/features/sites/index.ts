@@ -1,0 +1,1 @@
+export { StartPage } from './StartPage.tsx';

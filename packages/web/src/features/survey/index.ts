@@ -1,0 +1,1 @@
+export { SurveyStation } from './SurveyStationLazy.tsx';

@@ -1,0 +1,24 @@
+import type { ReactNode } from 'react';
+import { DropdownMenu } from 'radix-ui';
+
+/** A button that opens a list of things to choose from. */
+export function Menu({ trigger, label, children }: { readonly trigger: ReactNode; readonly label: string; readonly children: ReactNode }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="menu" align="end" sideOffset={4} aria-label={label}>
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+export function MenuItem({ onSelect, disabled = false, children }: { readonly onSelect: () => void; readonly disabled?: boolean; readonly children: ReactNode }) {
+  return (
+    <DropdownMenu.Item className="menu-row" onSelect={onSelect} disabled={disabled}>
+      {children}
+    </DropdownMenu.Item>
+  );
+}

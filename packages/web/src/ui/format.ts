@@ -1,0 +1,21 @@
+/** 1,234 bytes as people read them: `1.2 kB`. */
+export const kB = (bytes: number): string => `${(bytes / 1000).toFixed(1)} kB`;
+
+export const count = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
+
+/** A page's name without its common extension. */
+export const pageName = (path: string): string => path.replace(/\.html$/, '');
+
+export function savedWhen(iso: string): string {
+  const then = new Date(iso);
+  const today = new Date();
+  const time = then.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  return then.toDateString() === today.toDateString() ? `today at ${time}` : `on ${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`;
+}
+
+/** A few names and how many more: `index, fares and 14 more`. */
+export function someNames(paths: readonly string[], most = 3): string {
+  const names = paths.map(pageName);
+  if (names.length <= most) return names.join(', ');
+  return `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
+}

@@ -1,0 +1,29 @@
+import { useEffect, useRef } from 'react';
+
+type Keys = Readonly<Record<string, (event: KeyboardEvent) => void>>;
+
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Single keys (`m`, `1`) when nothing is typed into and no box is open, and `ctrl+enter`-like ones anywhere. */
+export function useKeys(keys: Keys): void {
+  const current = useRef(keys);
+  useEffect(() => {
+    current.current = keys;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented || event.altKey) return;
+      const chord = event.ctrlKey || event.metaKey;
+      const name = `${chord ? 'ctrl+' : ''}${event.key.toLowerCase()}`;
+      const action = current.current[name];
+      if (!action) return;
+      if (!chord && (typing(event.target) || document.querySelector('[role="dialog"], [role="menu"]'))) return;
+      if (chord && name === 'ctrl+z' && typing(event.target)) return;
+      event.preventDefault();
+      action(event);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
