@@ -83,12 +83,14 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
 
 /** Neighbouring blocks of one kind count once, so that the string says the order of kinds at a glance. */
 function SourceString({ kinds }: { readonly kinds: readonly MarkKind[] }) {
-  const marks = kinds.filter((kind, i) => kind !== 'embedded' || kinds[i - 1] !== 'embedded').slice(0, mostMarks);
+  const joined = kinds.filter((kind, i) => kind !== 'embedded' || kinds[i - 1] !== 'embedded');
+  // of many, the first ones and the last: what comes last beats the rest
+  const marks = joined.length > mostMarks ? [...joined.slice(0, 2), undefined, ...joined.slice(3 - mostMarks)] : joined;
   return (
     <span className="sstr">
-      {marks.map((kind, i) => (
-        <Mark key={i} kind={kind} />
-      ))}
+      {marks.map((kind, i) =>
+        kind === undefined ? <span key={i} className="note" aria-label="and more">·</span> : <Mark key={i} kind={kind} />,
+      )}
     </span>
   );
 }

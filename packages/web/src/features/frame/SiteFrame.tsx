@@ -54,7 +54,7 @@ export function SiteFrame() {
       onChoose={(pages) => (view.station === 'proof' ? view.open(pages.at(-1)) : view.setScope(pages))}
       filterRef={filter}
       verdictOf={view.station === 'proof' && proof ? (path) => verdictMark(verdicts.get(path)) : undefined}
-      legend={view.station === 'proof' ? <div className="lgd"><span>= looks the same</span><span /><span>≠ 6 elements differ</span></div> : undefined}
+      legend={view.station === 'proof' && proof ? <div className="lgd"><span>= looks the same</span><span /><span>≠ 6 elements differ</span></div> : undefined}
     />
   );
   const full = view.station === 'hand-off';

@@ -2,6 +2,19 @@ import type { DraftReply, ProofReply, SiteDetailReply, SurveyReply } from '@synd
 import type { StationFigure } from './Stations.tsx';
 import type { StationName } from '../site/index.ts';
 
+const blank: StationFigure = { tied: false, waiting: 0, number: '', words: '' };
+
+/** Before the pages are read nothing is claimed. */
+const unknownFigures: Readonly<Record<StationName, StationFigure>> = {
+  survey: blank,
+  gather: blank,
+  sheets: blank,
+  links: blank,
+  precedence: blank,
+  proof: blank,
+  'hand-off': blank,
+};
+
 /** The live figure of each station: what is left, what waits. */
 export function stationFigures(
   survey: SurveyReply | undefined,
@@ -9,19 +22,20 @@ export function stationFigures(
   proof: ProofReply | undefined,
   site: SiteDetailReply | undefined,
 ): Readonly<Record<StationName, StationFigure>> {
-  const rules = survey?.pages.reduce((sum, page) => sum + page.embeddedRules, 0) ?? 0;
-  const attributes = survey?.pages.reduce((sum, page) => sum + page.styleAttributes, 0) ?? 0;
-  const drifted = survey?.repeatedBlocks.filter((block) => block.versions.length > 1).length ?? 0;
-  const broken = survey?.pages.reduce((sum, page) => sum + page.sources.filter((s) => s.problem === 'missing' || s.problem === 'wrong-case').length, 0) ?? 0;
+  if (!survey || !draft) return unknownFigures;
+  const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
+  const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
+  const drifted = survey.repeatedBlocks.filter((block) => block.versions.length > 1).length;
+  const broken = survey.pages.reduce((sum, page) => sum + page.sources.filter((s) => s.problem === 'missing' || s.problem === 'wrong-case').length, 0);
   const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;
-  const linedUp = (draft?.operations.length ?? 0) > 0;
+  const linedUp = draft.operations.length > 0;
   const saved = site !== undefined && site.revision > 1;
   const handed = site?.revisions.filter((r) => r.number > 1).reduce((sum, r) => sum + r.changedFiles, 0) ?? 0;
   return {
-    survey: { tied: survey !== undefined, waiting: 0, number: String(survey?.pages.length ?? ''), words: 'pages' },
-    gather: { tied: survey !== undefined && rules === 0, waiting: rules === 0 ? 0 : drifted, number: String(rules + attributes), words: 'left' },
-    sheets: { tied: false, waiting: 0, number: String(draft?.sheets.length ?? survey?.sheets.length ?? ''), words: 'sheets' },
-    links: { tied: survey !== undefined && broken === 0, waiting: broken, number: broken === 0 ? '' : String(broken), words: broken === 0 ? 'all found' : 'to mend' },
+    survey: { tied: true, waiting: 0, number: String(survey.pages.length), words: 'pages' },
+    gather: { tied: rules === 0, waiting: rules === 0 ? 0 : drifted, number: String(rules + attributes), words: 'left' },
+    sheets: { tied: false, waiting: 0, number: String(draft.sheets.length), words: 'sheets' },
+    links: { tied: broken === 0, waiting: broken, number: broken === 0 ? '' : String(broken), words: broken === 0 ? 'all found' : 'to mend' },
     precedence: { tied: false, waiting: 0, number: '', words: 'not built yet' },
     proof: proofFigure(linedUp, proof, differing),
     'hand-off': { tied: false, waiting: 0, number: saved ? String(handed) : '', words: saved ? 'files changed' : 'no change yet' },

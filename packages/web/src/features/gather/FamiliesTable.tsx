@@ -51,8 +51,8 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
       <caption className="hidden-table">Families of rules</caption>
       <colgroup>
         <col style={{ width: 26 }} />
-        <col style={{ width: '26%' }} />
-        <col style={{ width: '15%' }} />
+        <col style={{ width: '30%' }} />
+        <col style={{ width: '13%' }} />
         <col style={{ width: 164 }} />
         <col style={{ width: 62 }} />
         <col />
@@ -78,7 +78,7 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
             <Fragment key={family.id}>
               <tr data-row className={`${isOpen ? 'open' : ''}${cursor === i ? ' cursor' : ''}`} onClick={(event) => event.shiftKey && choose(i, true, true)}>
                 <td>
-                  <Tick checked={on === keys.length ? true : on > 0 ? 'some' : false} onChange={(next) => choose(i, next, false)} label={`Choose ${family.label}`} />
+                  <Tick checked={on === keys.length ? true : on > 0 ? 'some' : false} onChange={(next) => choose(i, next, false)} label={`Choose ${family.id}`} />
                 </td>
                 <td className="m" title={family.label}>
                   <button type="button" aria-expanded={isOpen} onClick={(event) => !event.shiftKey && onOpen(isOpen ? undefined : family.id)}>

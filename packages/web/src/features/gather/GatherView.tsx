@@ -61,19 +61,19 @@ export function GatherView(props: Props) {
             </button>
           ) : null}
         </div>
-        <div className="filters" role="group" aria-label="Filter families">
+        {families.length > 0 && <div className="filters" role="group" aria-label="Filter families">
           {filters.map(([name, label, test]) => (
             <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
               {label} <i>{families.filter(test).length}</i>
             </button>
           ))}
-        </div>
+        </div>}
         {props.notes.map((note) => (
           <p key={note} className="pb-2 text-table" role="status">
             {note}
           </p>
         ))}
-        {props.loading ? <p className="note py-3" role="status">Grouping the rules …</p> : <FamiliesTable families={shown} pages={pages} chosen={chosen} opened={props.opened} onOpen={props.onOpen} onChoose={props.onChoose} />}
+        {props.loading ? <p className="note py-3" role="status">Grouping the rules …</p> : families.length > 0 && <FamiliesTable families={shown} pages={pages} chosen={chosen} opened={props.opened} onOpen={props.onOpen} onChoose={props.onChoose} />}
       </div>
       <SheetCards draft={draft} canSend={chosen.size > 0} onSend={props.onSend} onSheet={props.onSheet} onUndo={props.onUndo} />
     </div>

@@ -11,16 +11,25 @@ interface Props {
   readonly causes: ProofReply['pages'][number]['causes'];
 }
 
+/** How wide a page is laid out, CSS pixels; it is shown smaller where there is less room. */
+const pageWidth = 700;
+
 /** A page before and after in two frames that scroll together, under one edge that can be dragged or moved by arrow keys; T turns it. */
 export function SlidingEdge({ before, after, beforeName, page, causes }: Props) {
   const [at, setAt] = useState(50);
   const [level, setLevel] = useState(false);
   const [outlines, setOutlines] = useState<readonly Outline[]>([]);
   const paper = useRef<HTMLDivElement>(null);
+  const [scale, setScale] = useState(1);
   const frames = [useRef<HTMLIFrameElement>(null), useRef<HTMLIFrameElement>(null)] as const;
   const [first, second] = frames;
   const measure = useCallback(() => setOutlines(outlinesIn(first.current?.contentDocument ?? null, causes)), [causes, first]);
-  useEffect(measure, [measure]);
+  useEffect(measure, [measure, scale]);
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / pageWidth)));
+    observer.observe(paper.current!);
+    return () => observer.disconnect();
+  }, []);
   useKeys({ t: () => setLevel((now) => !now) });
 
   const onLoad = (): void => {
@@ -48,6 +57,8 @@ export function SlidingEdge({ before, after, beforeName, page, causes }: Props) 
     setAt((now) => Math.max(0, Math.min(100, now + step)));
   };
   const clip = level ? `inset(${at}% 0 0 0)` : `inset(0 0 0 ${at}%)`;
+  const share = `${100 / scale}%`;
+  const size = { width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' };
   return (
     <div className="seen">
       <div className="setup">
@@ -55,17 +66,21 @@ export function SlidingEdge({ before, after, beforeName, page, causes }: Props) 
           <b>before</b>, {beforeName}
         </span>
         <button type="button" className="act" onClick={() => setLevel(!level)}>
-          both sides scroll together; turn the edge
+          both scroll together, {pageWidth} px wide; turn the edge
         </button>
         <span>
           <b>after</b>, with the draft
         </span>
       </div>
       <div className="paper" ref={paper}>
-        <iframe ref={first} src={before} title={`${page} before`} sandbox="allow-same-origin" onLoad={onLoad} />
-        <iframe ref={second} src={after} title={`${page} after`} sandbox="allow-same-origin" onLoad={onLoad} style={{ clipPath: clip }} />
+        <div className="absolute inset-0">
+          <iframe ref={first} src={before} title={`${page} before`} sandbox="allow-same-origin" onLoad={onLoad} style={size} />
+        </div>
+        <div className="absolute inset-0" style={{ clipPath: clip }}>
+          <iframe ref={second} src={after} title={`${page} after`} sandbox="allow-same-origin" onLoad={onLoad} style={size} />
+        </div>
         {outlines.map(({ key, number, box }) => (
-          <div key={key} className="outline-box" style={{ left: box.left, top: box.top, width: box.width, height: box.height }} aria-hidden="true">
+          <div key={key} className="outline-box" style={{ left: box.left * scale - 4, top: box.top * scale - 3, width: box.width * scale + 8, height: box.height * scale + 6 }} aria-hidden="true">
             <span>{number}</span>
           </div>
         ))}

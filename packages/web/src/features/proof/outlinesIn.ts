@@ -19,7 +19,7 @@ export function outlinesIn(document: Document | null, causes: ProofReply['pages'
       seen.add(path);
       const box = elementAt(document, path)?.getBoundingClientRect();
       if (box && box.width > 0 && box.height > 0 && !/^(html|html>body:nth-child\(2\))$/.test(path))
-        out.push({ key: path, number: i + 1, box: { left: box.left - 4, top: box.top - 3, width: box.width + 8, height: box.height + 6 } });
+        out.push({ key: path, number: i + 1, box });
     }
   });
   return out;
