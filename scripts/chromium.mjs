@@ -16,6 +16,7 @@ export const chromiumArgs = [
 
 /** Starts headless Chromium; fails with what to install when it is not there. */
 export async function launchChromium() {
-  if (!fs.existsSync(chromiumPath)) throw new Error(`No Chromium at ${chromiumPath}. As root: apt-get install chromium`);
+  if (!fs.existsSync(chromiumPath))
+    throw new Error(`No Chromium at ${chromiumPath}. As root: apt-get install chromium`);
   return chromium.launch({ executablePath: chromiumPath, args: chromiumArgs });
 }

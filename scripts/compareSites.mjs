@@ -61,7 +61,8 @@ function readStyles(wanted) {
 
 /** The differences of one page: `element property: before → after`, at most ten. */
 async function differences(tabs, before, after) {
-  if (before.boxes.length !== after.boxes.length) return [`${before.boxes.length} → ${after.boxes.length} boxes to compare`];
+  if (before.boxes.length !== after.boxes.length)
+    return [`${before.boxes.length} → ${after.boxes.length} boxes to compare`];
   const wanted = before.boxes.flatMap((box, i) => (box === after.boxes[i] ? [] : [i])).slice(0, 10);
   if (wanted.length === 0) return [];
   const read = await Promise.all(tabs.map((tab) => tab.evaluate(readStyles, wanted)));
@@ -98,8 +99,16 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
   try {
     for (const medium of options.media ?? ['screen', 'print']) {
       // scripts off: what they do is no part of the pages' own styling
-      const context = await browser.newContext({ viewport: { width: options.width ?? 1280, height: 800 }, javaScriptEnabled: true, reducedMotion: 'reduce' });
-      await context.route('**/*', (route) => (route.request().resourceType() === 'script' || !servers.some((s) => route.request().url().startsWith(s.origin)) ? route.abort() : route.continue()));
+      const context = await browser.newContext({
+        viewport: { width: options.width ?? 1280, height: 800 },
+        javaScriptEnabled: true,
+        reducedMotion: 'reduce',
+      });
+      await context.route('**/*', (route) =>
+        route.request().resourceType() === 'script' || !servers.some((s) => route.request().url().startsWith(s.origin))
+          ? route.abort()
+          : route.continue(),
+      );
       const tabs = await Promise.all([context.newPage(), context.newPage()]);
       for (const tab of tabs) await tab.emulateMedia({ media: medium });
       for (const page of sample) {
@@ -123,12 +132,17 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { width: { type: 'string' }, limit: { type: 'string' } } });
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { width: { type: 'string' }, limit: { type: 'string' } },
+  });
   const result = await compareSites(positionals[0], positionals[1], {
     width: values.width ? Number(values.width) : undefined,
     limit: values.limit ? Number(values.limit) : undefined,
   });
   for (const { page, medium, found } of result.differing) console.log(`${page} (${medium})\n  ${found.join('\n  ')}`);
-  console.log(`${result.pages} pages, ${result.boxes} boxes compared on screen and in print, ${result.differing.length} pages differ`);
+  console.log(
+    `${result.pages} pages, ${result.boxes} boxes compared on screen and in print, ${result.differing.length} pages differ`,
+  );
   process.exitCode = result.differing.length ? 1 : 0;
 }

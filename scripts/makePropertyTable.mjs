@@ -8,7 +8,9 @@ import { launchChromium } from './chromium.mjs';
 const webref = (await css.listAll()).properties;
 const lexer = csstree.lexer;
 // vendor keywords are never "sure" in declarationValidity.ts, so the table leaves them out
-const names = new Set([...webref.map((p) => p.name), ...Object.keys(lexer.properties)].filter((n) => !n.startsWith('--')));
+const names = new Set(
+  [...webref.map((p) => p.name), ...Object.keys(lexer.properties)].filter((n) => !n.startsWith('--')),
+);
 
 function keywordsOf(syntax, seen = new Set(), out = new Set()) {
   csstree.definitionSyntax.walk(syntax, (node) => {
@@ -55,7 +57,11 @@ await browser.close();
 // keywords that css-tree takes alone for the property and Chromium does not
 const refused = {};
 for (const [name, list] of Object.entries(found.refused)) {
-  const wrong = list.filter((k) => !/^-(moz|ms|o|apple|epub|internal)-/.test(k) && lexer.matchProperty(name, csstree.parse(k, { context: 'value' })).error === null);
+  const wrong = list.filter(
+    (k) =>
+      !/^-(moz|ms|o|apple|epub|internal)-/.test(k) &&
+      lexer.matchProperty(name, csstree.parse(k, { context: 'value' })).error === null,
+  );
   if (wrong.length) refused[name] = wrong.sort();
 }
 const inherits = new Set();
@@ -65,7 +71,8 @@ inherits.add('-webkit-user-select');
 for (const n of ['interest-delay-start', 'interest-delay-end']) inherits.delete(n);
 
 const longhandRows = {};
-for (const [name, set] of Object.entries(found.longhands).sort()) if (set.length !== 1 || set[0] !== name) longhandRows[name] = set;
+for (const [name, set] of Object.entries(found.longhands).sort())
+  if (set.length !== 1 || set[0] !== name) longhandRows[name] = set;
 const longhands = [...new Set(Object.values(found.longhands).flat())].sort();
 const q = (s) => JSON.stringify(s);
 const text = `// Made by scripts/makePropertyTable.mjs from Chromium (longhand sets, refused keywords) and @webref/css (inheritance).
@@ -99,4 +106,11 @@ ${Object.entries(refused)
 `;
 fs.mkdirSync('packages/core/src/values', { recursive: true });
 fs.writeFileSync('packages/core/src/values/propertyTable.ts', text);
-console.log(longhands.length, 'longhands', Object.keys(longhandRows).length, 'shorthands and aliases', Object.keys(refused).length, 'with refused keywords');
+console.log(
+  longhands.length,
+  'longhands',
+  Object.keys(longhandRows).length,
+  'shorthands and aliases',
+  Object.keys(refused).length,
+  'with refused keywords',
+);

@@ -15,14 +15,22 @@ const giveUp = (text) => {
 };
 
 const [major, minor] = process.versions.node.split('.').map(Number);
-if (major < 20 || (major === 20 && minor < 19)) giveUp(`Node ${process.versions.node} is too old. Syndeton needs Node 20.19 or later; Debian's and nodejs.org's packages have it.`);
+if (major < 20 || (major === 20 && minor < 19))
+  giveUp(
+    `Node ${process.versions.node} is too old. Syndeton needs Node 20.19 or later; Debian's and nodejs.org's packages have it.`,
+  );
 
 const port = Number(process.env.PORT ?? 4870);
 const host = process.env.HOST ?? '127.0.0.1';
-if (!Number.isInteger(port) || port < 1 || port > 65535) giveUp(`PORT=${process.env.PORT} is no port. Numbers from 1 to 65535 are allowed.`);
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  giveUp(`PORT=${process.env.PORT} is no port. Numbers from 1 to 65535 are allowed.`);
 await new Promise((free) => {
   const probe = net.createServer();
-  probe.once('error', (error) => giveUp(`Port ${port} on ${host} cannot be used (${error.code}). Another program has it; choose another: PORT=${port + 1} npm start`));
+  probe.once('error', (error) =>
+    giveUp(
+      `Port ${port} on ${host} cannot be used (${error.code}). Another program has it; choose another: PORT=${port + 1} npm start`,
+    ),
+  );
   probe.listen(port, host, () => probe.close(free));
 });
 
@@ -44,7 +52,10 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     server.kill('SIGTERM');
   });
 server.on('exit', (code) => {
-  if (!process.env.DATABASE_URL) spawnSync(process.execPath, ['scripts/pg.mjs', 'stop', '--data', path.join(data, 'postgres')], { stdio: 'inherit' });
+  if (!process.env.DATABASE_URL)
+    spawnSync(process.execPath, ['scripts/pg.mjs', 'stop', '--data', path.join(data, 'postgres')], {
+      stdio: 'inherit',
+    });
   process.exit(stopping ? 0 : (code ?? 1));
 });
 
@@ -52,24 +63,32 @@ function installPackages() {
   const lock = fs.readFileSync('package-lock.json');
   const stamp = path.join('node_modules', '.syndeton-lock');
   const wanted = crypto.createHash('sha256').update(lock).digest('hex');
-  if (fs.existsSync('node_modules/.package-lock.json') && (!fs.existsSync(stamp) || fs.readFileSync(stamp, 'utf8') === wanted)) {
+  if (
+    fs.existsSync('node_modules/.package-lock.json') &&
+    (!fs.existsSync(stamp) || fs.readFileSync(stamp, 'utf8') === wanted)
+  ) {
     if (!fs.existsSync(stamp)) fs.writeFileSync(stamp, wanted);
     return;
   }
   say('Installing packages (npm ci), once …');
-  if (spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0) giveUp('npm ci failed. It needs the npm registry; see the lines above.');
+  if (spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
+    giveUp('npm ci failed. It needs the npm registry; see the lines above.');
   fs.writeFileSync(stamp, wanted);
 }
 
 function buildWhatChanged() {
   const hash = crypto.createHash('sha256');
-  for (const file of [...sourceFiles('packages'), 'package-lock.json', 'tsconfig.base.json']) hash.update(file).update(fs.readFileSync(file));
+  for (const file of [...sourceFiles('packages'), 'package-lock.json', 'tsconfig.base.json'])
+    hash.update(file).update(fs.readFileSync(file));
   const wanted = hash.digest('hex');
   const stamp = path.join('node_modules', '.syndeton-build');
-  const built = ['packages/server/dist/main.js', 'packages/web/dist/index.html', 'packages/cli/dist/main.js'].every((file) => fs.existsSync(file));
+  const built = ['packages/server/dist/main.js', 'packages/web/dist/index.html', 'packages/cli/dist/main.js'].every(
+    (file) => fs.existsSync(file),
+  );
   if (built && fs.existsSync(stamp) && fs.readFileSync(stamp, 'utf8') === wanted) return;
   say('Building …');
-  if (spawnSync('npm', ['run', '--silent', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0) giveUp('The build failed; see the lines above.');
+  if (spawnSync('npm', ['run', '--silent', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
+    giveUp('The build failed; see the lines above.');
   fs.writeFileSync(stamp, wanted);
 }
 
@@ -83,11 +102,16 @@ function sourceFiles(folder) {
 }
 
 function startDatabase() {
-  const run = spawnSync(process.execPath, ['scripts/pg.mjs', 'start', '--data', path.join(data, 'postgres'), '--db', 'syndeton', '--role', 'syndeton'], {
-    encoding: 'utf8',
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  if (run.status !== 0) giveUp(`PostgreSQL did not start. ${lastLine(run.stderr)}\nOr set DATABASE_URL to a PostgreSQL server you have.`);
+  const run = spawnSync(
+    process.execPath,
+    ['scripts/pg.mjs', 'start', '--data', path.join(data, 'postgres'), '--db', 'syndeton', '--role', 'syndeton'],
+    {
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+    },
+  );
+  if (run.status !== 0)
+    giveUp(`PostgreSQL did not start. ${lastLine(run.stderr)}\nOr set DATABASE_URL to a PostgreSQL server you have.`);
   return JSON.parse(run.stdout).url;
 }
 

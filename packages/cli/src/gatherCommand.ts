@@ -32,7 +32,11 @@ interface Outcome {
 }
 
 /** `syndeton gather`: 0 when every page looks the same, 1 when one differs. */
-export async function runGather(folder: string, options: GatherOptions, print: (text: string) => void): Promise<number> {
+export async function runGather(
+  folder: string,
+  options: GatherOptions,
+  print: (text: string) => void,
+): Promise<number> {
   await checkTarget(options.out);
   const before = await readSiteFolder(folder);
   const sheet = options.sheet ?? freeSheetName(before);
@@ -63,12 +67,18 @@ function gatherSafely(site: Site, sheet: string): Outcome {
 function gatherAll(site: Site, sheet: string): Outcome {
   const plan = planGatherRules(site, { kind: 'gather-rules', sheet });
   if (!plan.ok) {
-    if (plan.problem.kind === 'nothing-to-gather') return { site, proof: proveSites(site, site), sheets: [], stayed: staying(site) };
+    if (plan.problem.kind === 'nothing-to-gather')
+      return { site, proof: proveSites(site, site), sheets: [], stayed: staying(site) };
     throw new UsageProblem(describeOperationProblem(plan.problem));
   }
   const applied = applyChangeSet(site, plan.value.changes);
   if (!applied.ok) throw new UsageProblem(describeOperationProblem(applied.problem));
-  return { site: applied.value, proof: proveSites(site, applied.value), sheets: [plan.value], stayed: leftRules(plan.value.left) };
+  return {
+    site: applied.value,
+    proof: proveSites(site, applied.value),
+    sheets: [plan.value],
+    stayed: leftRules(plan.value.left),
+  };
 }
 
 function leftRules(left: readonly LeftRule[]): Outcome['stayed'] {
@@ -85,7 +95,11 @@ function staying(site: Site): Outcome['stayed'] {
     embeddedBlocks(parsePage(page.text ?? ''), page.path).map((block) => ({
       page: page.path,
       rule: null,
-      reason: block.stays ? describeStayReason(block.stays) : block.units.length === 0 ? 'it holds no rule' : 'it could not be moved with the same look',
+      reason: block.stays
+        ? describeStayReason(block.stays)
+        : block.units.length === 0
+          ? 'it holds no rule'
+          : 'it could not be moved with the same look',
     })),
   );
 }
@@ -102,7 +116,8 @@ function makeReport(before: Site, outcome: Outcome, written: boolean): GatherRep
     bytesBefore: bytes.length,
     bytesAfter: outcome.site.files.get(path)?.bytes.length ?? 0,
   }));
-  const sum = (read: (page: (typeof pages)[number]) => number): number => pages.reduce((total, page) => total + read(page), 0);
+  const sum = (read: (page: (typeof pages)[number]) => number): number =>
+    pages.reduce((total, page) => total + read(page), 0);
   return {
     sheets: outcome.sheets.map((plan) => ({
       path: plan.sheet,
@@ -129,15 +144,25 @@ function printGather(report: GatherReportReply, out: string): string {
   const { totals } = report;
   const lines = report.sheets.length === 0 ? ['Nothing was gathered.'] : [];
   for (const { path, rules, bytes, pages } of report.sheets)
-    lines.push(`${path}: ${plural(rules, 'rule')} gathered, ${bytes.toLocaleString('en')} bytes, linked by ${pages.length === 1 ? pages[0]! : plural(pages.length, 'page')}`);
-  lines.push('', `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`);
+    lines.push(
+      `${path}: ${plural(rules, 'rule')} gathered, ${bytes.toLocaleString('en')} bytes, linked by ${pages.length === 1 ? pages[0]! : plural(pages.length, 'page')}`,
+    );
+  lines.push(
+    '',
+    `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`,
+  );
   if (report.stayed.length > 0) {
     lines.push('', `${plural(report.stayed.length, 'block')} stayed:`);
-    for (const { page, rule, reason } of report.stayed.slice(0, 40)) lines.push(`  ${rule ?? 'all blocks'}${page === null ? '' : ` (${page})`}: ${reason}`);
+    for (const { page, rule, reason } of report.stayed.slice(0, 40))
+      lines.push(`  ${rule ?? 'all blocks'}${page === null ? '' : ` (${page})`}: ${reason}`);
     if (report.stayed.length > 40) lines.push(`  and ${report.stayed.length - 40} more (--json lists all)`);
   }
   lines.push('', printProof(report.proof as unknown as Proof));
-  lines.push('', report.written ? `The whole site is in ${out}.` : 'Nothing was written. --allow-differences writes it all the same.');
+  lines.push(
+    '',
+    report.written
+      ? `The whole site is in ${out}.`
+      : 'Nothing was written. --allow-differences writes it all the same.',
+  );
   return lines.join('\n');
 }
-

@@ -5,10 +5,16 @@ import { printProof, printSurvey } from './printReport.ts';
 import { readSiteFolder, UsageProblem } from './siteFolder.ts';
 
 /** Runs the command line; gives the exit code: 0 same, 1 differs, 2 bad input. */
-export async function main(args: readonly string[], print: (text: string) => void, printError: (text: string) => void): Promise<number> {
+export async function main(
+  args: readonly string[],
+  print: (text: string) => void,
+  printError: (text: string) => void,
+): Promise<number> {
   let code = 0;
   const program = new Command('syndeton')
-    .description('Moves embedded CSS out of hand-coded pages into shared sheets, and proves that no page looks different.')
+    .description(
+      'Moves embedded CSS out of hand-coded pages into shared sheets, and proves that no page looks different.',
+    )
     .exitOverride()
     .configureOutput({ writeOut: (text) => print(text.trimEnd()), writeErr: (text) => printError(text.trimEnd()) });
   program
@@ -26,9 +32,20 @@ export async function main(args: readonly string[], print: (text: string) => voi
     .option('--sheet <path>', 'the shared sheet to gather into (css/site.css unless the site has one)')
     .option('--json', 'as JSON')
     .option('--allow-differences', 'gather everything and write it even where pages look different')
-    .action(async (dir: string, options: { out: string; sheet?: string; json?: boolean; allowDifferences?: boolean }) => {
-      code = await runGather(dir, { out: options.out, sheet: options.sheet, json: options.json ?? false, allowDifferences: options.allowDifferences ?? false }, print);
-    });
+    .action(
+      async (dir: string, options: { out: string; sheet?: string; json?: boolean; allowDifferences?: boolean }) => {
+        code = await runGather(
+          dir,
+          {
+            out: options.out,
+            sheet: options.sheet,
+            json: options.json ?? false,
+            allowDifferences: options.allowDifferences ?? false,
+          },
+          print,
+        );
+      },
+    );
   program
     .command('proof <before> <after>')
     .description('compares two states of a site, element by element')

@@ -9,12 +9,20 @@ export function printSurvey(survey: Survey): string {
   lines.push(`${'page'.padEnd(width)}  shared B  in page B  blocks  rules  style=  sources`);
   for (const page of survey.pages) {
     const blocks = page.sources.filter((s) => s.kind === 'embedded').length;
-    const sources = page.sources.map((s) => `${s.kind}${s.target === undefined ? '' : ` ${s.target}`}${s.problem === undefined ? '' : ` (${s.problem})`}`);
+    const sources = page.sources.map(
+      (s) =>
+        `${s.kind}${s.target === undefined ? '' : ` ${s.target}`}${s.problem === undefined ? '' : ` (${s.problem})`}`,
+    );
     const cells = [page.sharedBytes, page.localBytes, blocks, page.embeddedRules, page.styleAttributes];
     const widths = [8, 9, 6, 5, 6];
-    lines.push(`${page.path.padEnd(width)}  ${cells.map((c, i) => String(c).padStart(widths[i]!)).join('  ')}  ${page.opaque ? 'cannot be read' : sources.join(', ')}`);
+    lines.push(
+      `${page.path.padEnd(width)}  ${cells.map((c, i) => String(c).padStart(widths[i]!)).join('  ')}  ${page.opaque ? 'cannot be read' : sources.join(', ')}`,
+    );
   }
-  lines.push('', `${plural(survey.pages.length, 'page')}, ${plural(survey.sheets.length, 'sheet')}, ${plural(survey.otherFiles, 'other file')}.`);
+  lines.push(
+    '',
+    `${plural(survey.pages.length, 'page')}, ${plural(survey.sheets.length, 'sheet')}, ${plural(survey.otherFiles, 'other file')}.`,
+  );
   lines.push(`${survey.repeatedBytes.toLocaleString('en')} bytes of embedded blocks are copies of another.`);
   for (const block of survey.repeatedBlocks.slice(0, 20)) {
     const names = block.selectors.slice(0, 3).join(', ') + (block.selectors.length > 3 ? ', …' : '');
@@ -27,15 +35,23 @@ export function printSurvey(survey: Survey): string {
 /** The proof in words: the verdict, then each page that differs with its causes. */
 export function printProof(proof: Proof): string {
   const same = proof.pages.filter((page) => page.verdict === 'same').length;
-  const lines = [`${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`];
+  const lines = [
+    `${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`,
+  ];
   for (const page of proof.pages.filter((p) => p.verdict !== 'same')) {
-    lines.push('', `${page.path}: ${page.verdict}${page.differingElements > 0 ? `, ${plural(page.differingElements, 'element')}` : ''}`);
+    lines.push(
+      '',
+      `${page.path}: ${page.verdict}${page.differingElements > 0 ? `, ${plural(page.differingElements, 'element')}` : ''}`,
+    );
     for (const note of page.notes) lines.push(`  ${note}`);
     for (const cause of page.causes.slice(0, 12)) {
-      const value = (side: typeof cause.before): string => (side ? `${side.value}${side.important ? ' !important' : ''}` : 'not set');
+      const value = (side: typeof cause.before): string =>
+        side ? `${side.value}${side.important ? ' !important' : ''}` : 'not set';
       const first = cause.elements[0]!;
       const more = cause.elements.length > 1 ? ` and ${cause.elements.length - 1} more` : '';
-      lines.push(`  ${first.name}${cause.pseudoElement} (line ${first.line})${more}  ${cause.property}: ${value(cause.before)} → ${value(cause.after)}`);
+      lines.push(
+        `  ${first.name}${cause.pseudoElement} (line ${first.line})${more}  ${cause.property}: ${value(cause.before)} → ${value(cause.after)}`,
+      );
       lines.push(`    ${cause.reason}`);
     }
     if (page.causes.length > 12) lines.push(`  and ${page.causes.length - 12} more causes`);

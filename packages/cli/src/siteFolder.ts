@@ -24,7 +24,10 @@ export async function readSiteFolder(folder: string): Promise<Site> {
     const content = await fs.readFile(full);
     bytes += content.length;
     files.push([sitePath.value, content]);
-    if (files.length > limits.files) throw new UsageProblem(`${folder} holds more than ${limits.files.toLocaleString('en')} files, the most a site may have.`);
+    if (files.length > limits.files)
+      throw new UsageProblem(
+        `${folder} holds more than ${limits.files.toLocaleString('en')} files, the most a site may have.`,
+      );
     if (bytes > limits.bytes) throw new UsageProblem(`${folder} holds more than 200 MB, the most a site may have.`);
   }
   return makeSite(files);
@@ -55,7 +58,8 @@ export async function writeSiteFolder(site: Site, folder: string): Promise<void>
 export async function checkTarget(folder: string): Promise<void> {
   const there = await fs.readdir(folder).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return [];
-    if (error.code === 'ENOTDIR') throw new UsageProblem(`${folder} is a file. Name an empty or new folder to write to.`);
+    if (error.code === 'ENOTDIR')
+      throw new UsageProblem(`${folder} is a file. Name an empty or new folder to write to.`);
     throw error;
   });
   if (there.length > 0) throw new UsageProblem(`${folder} is not empty. Name an empty or new folder to write to.`);

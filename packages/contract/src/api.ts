@@ -32,7 +32,12 @@ export const SiteSummary = Type.Object(
   { $id: 'SiteSummary' },
 );
 
-export const Revision = Type.Object({ number: Count, message: Type.String(), savedAt: Type.String({ format: 'date-time' }), changedFiles: Count });
+export const Revision = Type.Object({
+  number: Count,
+  message: Type.String(),
+  savedAt: Type.String({ format: 'date-time' }),
+  changedFiles: Count,
+});
 
 export const SiteFileEntry = Type.Object({ path: Type.String(), kind: Type.String(), bytes: Count });
 
@@ -90,14 +95,25 @@ export const Draft = Type.Object(
     steps: Type.Array(DraftStep),
     changes: Type.Array(ChangedFile),
     /** The sheets as the draft leaves them. */
-    sheets: Type.Array(Type.Object({ path: Type.String(), bytes: Count, rules: Count, pages: Type.Array(Type.String()), isNew: Type.Boolean() })),
+    sheets: Type.Array(
+      Type.Object({
+        path: Type.String(),
+        bytes: Count,
+        rules: Count,
+        pages: Type.Array(Type.String()),
+        isNew: Type.Boolean(),
+      }),
+    ),
     /** Set when an operation cannot be carried out on this base; the ones before it stand. */
     problem: Type.Optional(Type.Object({ index: Count, detail: Type.String() })),
   },
   { $id: 'Draft' },
 );
 
-export const DraftBody = Type.Object({ base: Count, operations: Operations }, { additionalProperties: false, $id: 'DraftBody' });
+export const DraftBody = Type.Object(
+  { base: Count, operations: Operations },
+  { additionalProperties: false, $id: 'DraftBody' },
+);
 
 export const DraftProof = Type.Union(
   [
@@ -109,7 +125,11 @@ export const DraftProof = Type.Union(
 );
 
 export const ProposalBody = Type.Object(
-  { base: Count, sheet: Type.String({ minLength: 1, maxLength: 400 }), pages: Type.Optional(Type.Array(Type.String())) },
+  {
+    base: Count,
+    sheet: Type.String({ minLength: 1, maxLength: 400 }),
+    pages: Type.Optional(Type.Array(Type.String())),
+  },
   { additionalProperties: false, $id: 'ProposalBody' },
 );
 
@@ -119,7 +139,9 @@ export const Proposal = Type.Object(
     operations: Operations,
     rules: Count,
     sheets: Type.Array(Type.String()),
-    notes: Type.Array(Type.Object({ page: Type.Optional(Type.String()), label: Type.Optional(Type.String()), reason: Type.String() })),
+    notes: Type.Array(
+      Type.Object({ page: Type.Optional(Type.String()), label: Type.Optional(Type.String()), reason: Type.String() }),
+    ),
   },
   { $id: 'Proposal' },
 );

@@ -4,11 +4,24 @@ import { Proof } from './proof.ts';
 /** What `syndeton gather --json` prints. */
 export const GatherReport = Type.Object(
   {
-    sheets: Type.Array(Type.Object({ path: Type.String(), rules: Type.Integer(), bytes: Type.Integer(), pages: Type.Array(Type.String()) })),
+    sheets: Type.Array(
+      Type.Object({
+        path: Type.String(),
+        rules: Type.Integer(),
+        bytes: Type.Integer(),
+        pages: Type.Array(Type.String()),
+      }),
+    ),
     written: Type.Boolean(),
     rules: Type.Integer(),
     pages: Type.Array(
-      Type.Object({ path: Type.String(), blocksBefore: Type.Integer(), blocksAfter: Type.Integer(), bytesBefore: Type.Integer(), bytesAfter: Type.Integer() }),
+      Type.Object({
+        path: Type.String(),
+        blocksBefore: Type.Integer(),
+        blocksAfter: Type.Integer(),
+        bytesBefore: Type.Integer(),
+        bytesAfter: Type.Integer(),
+      }),
     ),
     totals: Type.Object({
       pages: Type.Integer(),

@@ -1,6 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
 
-const RuleChoice = Type.Object({ family: Type.String(), version: Type.Optional(Type.String()) }, { additionalProperties: false });
+const RuleChoice = Type.Object(
+  { family: Type.String(), version: Type.Optional(Type.String()) },
+  { additionalProperties: false },
+);
 
 export const GatherRulesOperation = Type.Object(
   {

@@ -32,7 +32,11 @@ export const PageProof = Type.Object({
 
 /** The comparison of two states of a site: `syndeton proof --json` and `GET …/draft/proof`. */
 export const Proof = Type.Object(
-  { verdict: Type.Union([Type.Literal('same'), Type.Literal('differs')]), pages: Type.Array(PageProof), elements: Type.Integer() },
+  {
+    verdict: Type.Union([Type.Literal('same'), Type.Literal('differs')]),
+    pages: Type.Array(PageProof),
+    elements: Type.Integer(),
+  },
   { $id: 'Proof' },
 );
 

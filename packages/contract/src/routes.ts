@@ -13,24 +13,114 @@ interface Route {
 
 /** Every request the server answers under /api. */
 export const routes: readonly Route[] = [
-  { method: 'get', path: '/api/health', summary: 'Whether the server and its database answer', replies: { 200: Type.Object({ ok: Type.Boolean(), version: Type.String() }) } },
-  { method: 'get', path: '/api/sites', summary: 'All sites with what is left in their pages', replies: { 200: Type.Object({ sites: Type.Array(SiteSummary) }) } },
-  { method: 'post', path: '/api/sites', summary: 'Bring a site in: a zip as `archive`, and its `name`', upload: true, replies: { 201: CreatedSite, 400: Problem, 413: Problem } },
+  {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the server and its database answer',
+    replies: { 200: Type.Object({ ok: Type.Boolean(), version: Type.String() }) },
+  },
+  {
+    method: 'get',
+    path: '/api/sites',
+    summary: 'All sites with what is left in their pages',
+    replies: { 200: Type.Object({ sites: Type.Array(SiteSummary) }) },
+  },
+  {
+    method: 'post',
+    path: '/api/sites',
+    summary: 'Bring a site in: a zip as `archive`, and its `name`',
+    upload: true,
+    replies: { 201: CreatedSite, 400: Problem, 413: Problem },
+  },
   { method: 'post', path: '/api/sites/demo', summary: 'Bring in the demo site', replies: { 201: CreatedSite } },
-  { method: 'get', path: '/api/sites/:id', summary: 'One site: its revisions and files', replies: { 200: SiteDetail, 404: Problem } },
-  { method: 'delete', path: '/api/sites/:id', summary: 'Remove a site with all its revisions', replies: { 204: 'empty', 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/revisions/:number/survey', summary: 'The inventory of sources; ?with=draft as the draft leaves it', replies: { 200: Survey, 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/revisions/:number/families', summary: 'Rules of embedded blocks, grouped over the site; ?with=draft as the draft leaves them', replies: { 200: Families, 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/revisions/:number/archive', summary: 'The site as a zip; ?since=N gives only files that changed since revision N', replies: { 200: 'zip', 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/revisions/:number/changes', summary: 'Files that changed since ?since=N', replies: { 200: Type.Object({ changes: Draft.properties.changes }), 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/files/:state/*path', summary: 'The text of a page or sheet; state is `draft` or `r3`', replies: { 200: FileText, 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/draft', summary: 'The operations lined up and what they change', replies: { 200: Draft, 404: Problem } },
-  { method: 'put', path: '/api/sites/:id/draft', summary: 'Replace the operations of the draft', body: DraftBody, replies: { 200: Draft, 400: Problem, 409: Problem } },
-  { method: 'delete', path: '/api/sites/:id/draft', summary: 'Drop the draft', replies: { 204: 'empty', 404: Problem } },
-  { method: 'get', path: '/api/sites/:id/draft/proof', summary: 'The proof of the draft, or how far it is', replies: { 200: DraftProof, 404: Problem } },
-  { method: 'post', path: '/api/sites/:id/proposal', summary: 'The largest gathering into one sheet that looks the same everywhere', body: ProposalBody, replies: { 200: Proposal, 400: Problem, 409: Problem } },
-  { method: 'post', path: '/api/sites/:id/revisions', summary: 'Save the draft as a new revision', body: SaveBody, replies: { 201: SavedRevision, 400: Problem, 409: Problem } },
-  { method: 'post', path: '/api/sites/:id/revisions/:number/restore', summary: 'Make an earlier revision the newest again', body: RestoreBody, replies: { 201: SavedRevision, 404: Problem, 409: Problem } },
+  {
+    method: 'get',
+    path: '/api/sites/:id',
+    summary: 'One site: its revisions and files',
+    replies: { 200: SiteDetail, 404: Problem },
+  },
+  {
+    method: 'delete',
+    path: '/api/sites/:id',
+    summary: 'Remove a site with all its revisions',
+    replies: { 204: 'empty', 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/survey',
+    summary: 'The inventory of sources; ?with=draft as the draft leaves it',
+    replies: { 200: Survey, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/families',
+    summary: 'Rules of embedded blocks, grouped over the site; ?with=draft as the draft leaves them',
+    replies: { 200: Families, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/archive',
+    summary: 'The site as a zip; ?since=N gives only files that changed since revision N',
+    replies: { 200: 'zip', 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/changes',
+    summary: 'Files that changed since ?since=N',
+    replies: { 200: Type.Object({ changes: Draft.properties.changes }), 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/files/:state/*path',
+    summary: 'The text of a page or sheet; state is `draft` or `r3`',
+    replies: { 200: FileText, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/draft',
+    summary: 'The operations lined up and what they change',
+    replies: { 200: Draft, 404: Problem },
+  },
+  {
+    method: 'put',
+    path: '/api/sites/:id/draft',
+    summary: 'Replace the operations of the draft',
+    body: DraftBody,
+    replies: { 200: Draft, 400: Problem, 409: Problem },
+  },
+  {
+    method: 'delete',
+    path: '/api/sites/:id/draft',
+    summary: 'Drop the draft',
+    replies: { 204: 'empty', 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/draft/proof',
+    summary: 'The proof of the draft, or how far it is',
+    replies: { 200: DraftProof, 404: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/proposal',
+    summary: 'The largest gathering into one sheet that looks the same everywhere',
+    body: ProposalBody,
+    replies: { 200: Proposal, 400: Problem, 409: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/revisions',
+    summary: 'Save the draft as a new revision',
+    body: SaveBody,
+    replies: { 201: SavedRevision, 400: Problem, 409: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/revisions/:number/restore',
+    summary: 'Make an earlier revision the newest again',
+    body: RestoreBody,
+    replies: { 201: SavedRevision, 404: Problem, 409: Problem },
+  },
 ];
 
 /** The API as an OpenAPI 3.1 document. */
@@ -44,10 +134,19 @@ export function openApiDocument(version: string): object {
 }
 
 function operationOf(route: Route): object {
-  const parameters = [...route.path.matchAll(/[:*](\w+)/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+  const parameters = [...route.path.matchAll(/[:*](\w+)/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
   const upload = {
     'multipart/form-data': {
-      schema: { type: 'object', required: ['archive'], properties: { archive: { type: 'string', format: 'binary' }, name: { type: 'string' } } },
+      schema: {
+        type: 'object',
+        required: ['archive'],
+        properties: { archive: { type: 'string', format: 'binary' }, name: { type: 'string' } },
+      },
     },
   };
   const content = route.upload ? upload : route.body ? { 'application/json': { schema: route.body } } : undefined;
@@ -55,12 +154,17 @@ function operationOf(route: Route): object {
     summary: route.summary,
     parameters,
     ...(content ? { requestBody: { required: true, content } } : {}),
-    responses: Object.fromEntries(Object.entries(route.replies).map(([status, reply]) => [status, replyOf(Number(status), reply)])),
+    responses: Object.fromEntries(
+      Object.entries(route.replies).map(([status, reply]) => [status, replyOf(Number(status), reply)]),
+    ),
   };
 }
 
 function replyOf(status: number, reply: TSchema | 'zip' | 'empty'): object {
   if (reply === 'empty') return { description: 'done' };
   if (reply === 'zip') return { description: 'a zip archive', content: { 'application/zip': {} } };
-  return { description: status < 400 ? 'done' : 'refused', content: { [status < 400 ? 'application/json' : 'application/problem+json']: { schema: reply } } };
+  return {
+    description: status < 400 ? 'done' : 'refused',
+    content: { [status < 400 ? 'application/json' : 'application/problem+json']: { schema: reply } },
+  };
 }

@@ -3,7 +3,15 @@ export { placeOf, textOf, type Edit, type Span } from './source/span.ts';
 export { applyEdits } from './source/applyEdits.ts';
 export { contentHash } from './source/contentHash.ts';
 export { decodeText, encodeText } from './source/textCoding.ts';
-export { describePathProblem, fileKindOf, fileNameOf, folderOf, parseSitePath, relativePath, type FileKind } from './source/sitePath.ts';
+export {
+  describePathProblem,
+  fileKindOf,
+  fileNameOf,
+  folderOf,
+  parseSitePath,
+  relativePath,
+  type FileKind,
+} from './source/sitePath.ts';
 export { byPath, makeSite, makeSiteFile, pagesOf, sheetsOf, type Site, type SiteFile } from './source/site.ts';
 export { applyChangeSet, changedFiles, describeChangeProblem, type ChangeSet } from './source/changeSet.ts';
 export { comparableValue } from './values/comparableValue.ts';
@@ -17,11 +25,38 @@ export { desktop, type Environment } from './cascade/environment.ts';
 export { CascadeSession } from './cascade/pageCascade.ts';
 export { driftedProperties, familiesOf, type Family, type FamilyVersion } from './survey/families.ts';
 export { describeStayReason, embeddedBlocks, type StayReason } from './survey/blockUnits.ts';
-export { surveySite, type PageSurvey, type RepeatedBlock, type SheetSurvey, type SourceKind, type Survey, type SurveySource } from './survey/surveySite.ts';
+export {
+  surveySite,
+  type PageSurvey,
+  type RepeatedBlock,
+  type SheetSurvey,
+  type SourceKind,
+  type Survey,
+  type SurveySource,
+} from './survey/surveySite.ts';
 export { proveSites, type ProofOptions } from './proof/proveSites.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
 export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath.ts';
-export { planGatherRules, type GatherPlan, type GatherRules, type LeftRule, type RuleChoice } from './operations/gatherRules.ts';
+export {
+  planGatherRules,
+  type GatherPlan,
+  type GatherRules,
+  type LeftRule,
+  type RuleChoice,
+} from './operations/gatherRules.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
-export { applyOperations, describeOperationProblem, planOperation, type DraftSite, type Operation, type OperationPlan, type OperationProblem } from './operations/operation.ts';
-export { planLookKeepingGather, type LookKeepingPlan, type PlanExclusion, type PlannedSheet } from './plan/planGather.ts';
+export {
+  applyOperations,
+  describeOperationProblem,
+  planOperation,
+  type DraftSite,
+  type Operation,
+  type OperationPlan,
+  type OperationProblem,
+} from './operations/operation.ts';
+export {
+  planLookKeepingGather,
+  type LookKeepingPlan,
+  type PlanExclusion,
+  type PlannedSheet,
+} from './plan/planGather.ts';

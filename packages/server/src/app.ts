@@ -42,7 +42,18 @@ export function createApp({ sequelize, analysis, log, demoFolder, webFolder, all
   app.use(pinoHttp({ logger: log, autoLogging: false }));
   app.use(guardOrigin(new Set(allowedHosts)));
   app.use(leadBackToPreview);
-  app.use(helmet({ contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, styleSrc: ["'self'", "'unsafe-inline'"], workerSrc: ["'self'", 'blob:'], imgSrc: ["'self'", 'data:', 'blob:'] } } }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          upgradeInsecureRequests: null,
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          workerSrc: ["'self'", 'blob:'],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+        },
+      },
+    }),
+  );
   app.use(compression());
   app.use(express.json({ limit: '25mb' }));
   app.get('/api/health', async (_request, response) => {
@@ -65,7 +76,10 @@ export function createApp({ sequelize, analysis, log, demoFolder, webFolder, all
 }
 
 function serveInterface(app: Express, folder: string): void {
-  app.use('/assets', express.static(path.join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(path.join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
   app.use(express.static(folder, { index: false }));
   app.get('/{*path}', (_request, response) => {
     response.sendFile('index.html', { root: folder, headers: { 'cache-control': 'no-cache' } });

@@ -25,11 +25,19 @@ const store = makeSequelizeSiteStore(sequelize);
 if ((await store.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
   await makeSiteService({ store, analysis }).bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
 
-const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host, ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').filter((h) => h !== '')];
+const allowedHosts = [
+  '127.0.0.1',
+  'localhost',
+  '[::1]',
+  host,
+  ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').filter((h) => h !== ''),
+];
 const app = createApp({ sequelize, analysis, log, demoFolder, webFolder: root('packages/web/dist'), allowedHosts });
 const server = app.listen(port, host, (error?: Error) => {
   if (error) {
-    process.stderr.write(`The server cannot listen on ${host}:${port}: ${error.message}. Choose another port: PORT=4871 npm start\n`);
+    process.stderr.write(
+      `The server cannot listen on ${host}:${port}: ${error.message}. Choose another port: PORT=4871 npm start\n`,
+    );
     process.exit(2);
   }
   process.stdout.write(`Syndeton is at http://${host}:${port}  (Ctrl-C stops it)\n`);

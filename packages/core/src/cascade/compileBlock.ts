@@ -15,7 +15,9 @@ export interface BlockContext {
 
 export function compileBlock(declarations: readonly Declaration[], context: BlockContext): CompiledBlock {
   const compiled = declarations.map((declaration) => compileDeclaration(declaration, context));
-  const key = compiled.map((c) => `${c.declaration.property}:${c.comparable}${c.declaration.important ? '!' : ''}`).join(';');
+  const key = compiled
+    .map((c) => `${c.declaration.property}:${c.comparable}${c.declaration.important ? '!' : ''}`)
+    .join(';');
   const folder = context.base.kind === 'site' ? folderOf(context.base.path) : context.base.url;
   return {
     key,

@@ -2,7 +2,7 @@ import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { SelectorList } from '../selectors/selector.ts';
 import type { GroupRule, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
 import { foldedText } from '../sheet/tokens.ts';
-import { unescapeCss } from '../sheet/unescape.ts';
+import { unescapeCss } from '../values/unescape.ts';
 import { resolveReference } from '../values/urls.ts';
 import { comparableValue } from '../values/comparableValue.ts';
 import { compileBlock, type BlockContext } from './compileBlock.ts';
@@ -74,7 +74,12 @@ class Compiler {
     this.rules(rule.nested, { ...around, parent: { selectors, rule } }, false);
   }
 
-  private push(rule: StyleRule, selectors: SelectorList, declarations: StyleRule['declarations'], around: Around): void {
+  private push(
+    rule: StyleRule,
+    selectors: SelectorList,
+    declarations: StyleRule['declarations'],
+    around: Around,
+  ): void {
     if (declarations.length === 0) return;
     const block = compileBlock(declarations, this.context);
     this.items.push({ kind: 'rule', selectors, block, conditions: around.conditions, layers: around.layers, rule });

@@ -44,12 +44,21 @@ function evaluateInParentheses(text: string, environment: Environment): Answer {
 
 function evaluateFeature(text: string, environment: Environment): Answer {
   const plain = /^(?:(min|max)-)?([a-z-]+)\s*:\s*(.+)$/s.exec(text);
-  if (plain) return compareFeature(plain[2]!, plain[1] === 'min' ? '>=' : plain[1] === 'max' ? '<=' : '=', plain[3]!, environment);
+  if (plain)
+    return compareFeature(
+      plain[2]!,
+      plain[1] === 'min' ? '>=' : plain[1] === 'max' ? '<=' : '=',
+      plain[3]!,
+      environment,
+    );
   const range = /^(.+?)\s*(<=|>=|<|>|=)\s*(.+?)(?:\s*(<=|>=|<|>)\s*(.+))?$/s.exec(text);
   if (range) {
     const [, left, first, middle, second, right] = range;
     if (second !== undefined)
-      return allOf([compareFeature(middle!, flip(first!), left!, environment), compareFeature(middle!, second, right!, environment)]);
+      return allOf([
+        compareFeature(middle!, flip(first!), left!, environment),
+        compareFeature(middle!, second, right!, environment),
+      ]);
     return /^[a-z]/.test(left!)
       ? compareFeature(left!, first!, middle!, environment)
       : compareFeature(middle!, flip(first!), left!, environment);
@@ -71,8 +80,7 @@ function compareFeature(name: string, sign: string, value: string, environment: 
     const wanted = pixels(value);
     return wanted === undefined ? undefined : compare(environment[name], sign, wanted);
   }
-  if (name === 'orientation')
-    return value === (environment.height >= environment.width ? 'portrait' : 'landscape');
+  if (name === 'orientation') return value === (environment.height >= environment.width ? 'portrait' : 'landscape');
   if (name === 'prefers-color-scheme') return value === 'light';
   if (name === 'prefers-reduced-motion') return value === 'no-preference';
   return undefined;
@@ -128,7 +136,12 @@ function splitWord(text: string, word: string): string[] {
   for (let i = 0; i < text.length; i++) {
     if (text[i] === '(') depth++;
     else if (text[i] === ')') depth--;
-    else if (depth === 0 && text.startsWith(word, i) && /[\s)]/.test(text[i - 1] ?? '') && /[\s(]/.test(text[i + word.length] ?? '')) {
+    else if (
+      depth === 0 &&
+      text.startsWith(word, i) &&
+      /[\s)]/.test(text[i - 1] ?? '') &&
+      /[\s(]/.test(text[i + word.length] ?? '')
+    ) {
       out.push(text.slice(from, i).trim());
       from = i + word.length;
     }

@@ -4,7 +4,9 @@ import { foldedText } from '../sheet/tokens.ts';
 export function mediaText(text: string): string {
   return foldedText(text)
     .toLowerCase()
-    .replace(/\s*([(),:])\s*/g, (_all, sign: string) => (sign === ')' ? ') ' : sign === '(' ? ' (' : sign === ':' ? ': ' : ', '))
+    .replace(/\s*([(),:])\s*/g, (_all, sign: string) =>
+      sign === ')' ? ') ' : sign === '(' ? ' (' : sign === ':' ? ': ' : ', ',
+    )
     .replace(/\s+/g, ' ')
     .replace(/ ([),])/g, '$1')
     .replace(/\( /g, '(')

@@ -23,10 +23,10 @@ export class CascadeSession {
     const { twin } = options;
     this.sheets = new SheetCache(options.fingerprints);
     this.interner = twin?.interner ?? new Interner();
-    this.meanings = twin?.meanings ?? new Map();
+    this.meanings = twin?.meanings ?? new Map<number, EntryMeaning>();
     this.lists = twin?.lists ?? new Interner();
-    this.sourcesOfList = twin?.sourcesOfList ?? new Map();
-    this.slots = twin?.slots ?? new Map();
+    this.sourcesOfList = twin?.sourcesOfList ?? new Map<number, readonly StackSource[]>();
+    this.slots = twin?.slots ?? new Map<number, ReadonlyMap<string, string>>();
   }
 
   open(site: Site, file: SiteFile, scripting = true): PageCascade {
@@ -60,11 +60,13 @@ export class CascadeSession {
     const number = this.lists.number(key);
     if (!this.sourcesOfList.has(number)) {
       const sources: StackSource[] = matched.map(({ indexed, match }) => {
-        const { rule, pseudoElement, layerRank, condition } = this.meanings.get(match === 2 ? indexed.sureId : indexed.perhapsId)!;
-        return { block: rule.compiled.block, pseudoElement, layerRank, condition };
+        const { rule, pseudoElement, layerRank, condition, mark } = this.meanings.get(
+          match === 2 ? indexed.sureId : indexed.perhapsId,
+        )!;
+        return { block: rule.compiled.block, pseudoElement, layerRank, condition, mark };
       });
       if (block && block.declarations.length > 0)
-        sources.push({ block, pseudoElement: '', layerRank: attributeRank, condition: '' });
+        sources.push({ block, pseudoElement: '', layerRank: attributeRank, condition: '', mark: '' });
       this.sourcesOfList.set(number, sources);
     }
     return number;

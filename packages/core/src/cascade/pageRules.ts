@@ -3,7 +3,13 @@ import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources
 import type { Site } from '../source/site.ts';
 import type { Target } from '../values/urls.ts';
 import { targetKey } from './compileBlock.ts';
-import { conditionKey, type CompiledDefinition, type CompiledRule, type CompiledSheet, type Condition } from './compiledRule.ts';
+import {
+  conditionKey,
+  type CompiledDefinition,
+  type CompiledRule,
+  type CompiledSheet,
+  type Condition,
+} from './compiledRule.ts';
 import { LayerOrder } from './layers.ts';
 import { isAllMedia, mediaText } from './mediaText.ts';
 import type { SheetCache } from './sheetCache.ts';
@@ -95,7 +101,12 @@ class Collector {
     return { sources, rules, definitions, layers, unread, key: this.keys.join('|') };
   }
 
-  private embedded(source: EmbeddedSource, index: number, sources: StyleSources, conditions: readonly Condition[]): void {
+  private embedded(
+    source: EmbeddedSource,
+    index: number,
+    sources: StyleSources,
+    conditions: readonly Condition[],
+  ): void {
     const { start, end } = source.contents;
     const sheet = this.cache.embedded(this.page.text, start, end, sources.base);
     this.sheet(sheet, { kind: 'embedded', path: this.path, sourceIndex: index, offset: start }, conditions, [], []);
@@ -135,9 +146,16 @@ class Collector {
           for (const name of item.names) this.layers.declare([...layers, ...name]);
           break;
         case 'import': {
-          const inner = item.layer === undefined || item.layer === null ? layers : [...layers, ...item.layer.split('.')];
+          const inner =
+            item.layer === undefined || item.layer === null ? layers : [...layers, ...item.layer.split('.')];
           if (inner.length > 0) this.layers.declare(inner);
-          this.linked(item.target, { kind: 'imported', index: source.sourceIndex }, [...conditions, ...item.conditions], inner, chain);
+          this.linked(
+            item.target,
+            { kind: 'imported', index: source.sourceIndex },
+            [...conditions, ...item.conditions],
+            inner,
+            chain,
+          );
           break;
         }
         case 'rule':

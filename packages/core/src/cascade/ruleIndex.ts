@@ -32,23 +32,30 @@ export interface EntryMeaning {
   readonly layerRank: number;
   /** Empty when it holds always. */
   readonly condition: string;
+  readonly mark: string;
 }
 
-export function buildRuleIndex(rules: PageRules, quirks: boolean, interner: Interner, meanings: Map<number, EntryMeaning>): RuleIndex {
+export function buildRuleIndex(
+  rules: PageRules,
+  quirks: boolean,
+  interner: Interner,
+  meanings: Map<number, EntryMeaning>,
+): RuleIndex {
   const marksFolders = rules.rules.some((rule) => rule.compiled.block.definesReference);
   const all: IndexedSelector[] = [];
   for (const rule of rules.rules) {
     const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
     const layered = rule.layerPath.length > 0;
-    const folder = marksFolders && rule.compiled.block.varFolder !== undefined ? rule.compiled.block.varFolder : '';
+    const folder = marksFolders && rule.compiled.block.varFolder !== undefined ? `/${rule.compiled.block.varFolder}` : '';
     for (const selector of rule.compiled.selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
-      const key = `${rule.compiled.block.key}|${rule.conditionKey}|${layered ? layerRank : ''}|${pseudoElement}|${rule.unreadBefore}|${folder}`;
+      const mark = markOf(layered ? layerRank : undefined, rule.unreadBefore, folder);
+      const key = `${rule.compiled.block.key}|${rule.conditionKey}|${pseudoElement}|${mark}`;
       const sureId = interner.number(key);
       const perhapsId = interner.number(`${key}|in some states: ${selector.text}`);
-      if (!meanings.has(sureId)) meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey });
+      if (!meanings.has(sureId)) meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey, mark });
       if (!meanings.has(perhapsId))
-        meanings.set(perhapsId, { rule, pseudoElement, layerRank, condition: `${rule.conditionKey} ${selector.text}` });
+        meanings.set(perhapsId, { rule, pseudoElement, layerRank, condition: `${rule.conditionKey} ${selector.text}`, mark });
       all.push({ rule, selector, pseudoElement, layerRank, position: all.length, sureId, perhapsId });
     }
   }
@@ -62,6 +69,12 @@ export function buildRuleIndex(rules: PageRules, quirks: boolean, interner: Inte
     )
     .forEach((indexed, i) => (indexed.position = i));
   return bucket(all, quirks);
+}
+
+function markOf(layerRank: number | undefined, unreadBefore: number, folder: string): string {
+  const layer = layerRank === undefined ? '' : ` layer ${layerRank}`;
+  const unread = unreadBefore === 0 ? '' : ` after ${unreadBefore} unread`;
+  return `${layer}${unread}${folder === '' ? '' : ` from ${folder}`}`;
 }
 
 function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {

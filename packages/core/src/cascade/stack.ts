@@ -10,6 +10,8 @@ export interface StackSource {
   readonly layerRank: number;
   /** What must hold for it to apply; empty when it always applies. */
   readonly condition: string;
+  /** What else tells it from an equal block: its layer, sheets that cannot be read before it, the folder `var()` counts from. */
+  readonly mark: string;
 }
 
 /** A declaration in its place in the order of strength. */
@@ -29,7 +31,8 @@ export function orderDeclarations(sources: readonly StackSource[]): StackedDecla
   const normal: StackedDeclaration[] = [];
   const important: StackedDeclaration[] = [];
   sources.forEach(({ block }, source) => {
-    for (const compiled of block.declarations) (compiled.declaration.important ? important : normal).push({ source, compiled });
+    for (const compiled of block.declarations)
+      (compiled.declaration.important ? important : normal).push({ source, compiled });
   });
   const rank = (s: StackedDeclaration): number => sources[s.source]!.layerRank;
   if (important.length > 1)
@@ -52,14 +55,16 @@ export function slotKeys(sources: readonly StackSource[]): ReadonlyMap<string, s
   const ordered = orderDeclarations(sources);
   const open = new Map<string, Stack>();
   for (const { source, compiled } of ordered)
-    for (const slot of slotsOf(compiled, sources[source]!.pseudoElement)) open.set(slot.slot, { text: '', closed: false, covered: new Set() });
+    for (const slot of slotsOf(compiled, sources[source]!.pseudoElement))
+      open.set(slot.slot, { text: '', closed: false, covered: new Set() });
   for (let i = ordered.length - 1; i >= 0; i--) {
     const { source, compiled } = ordered[i]!;
-    const { pseudoElement, condition } = sources[source]!;
+    const { pseudoElement, condition, mark } = sources[source]!;
     const sure = compiled.validity === 'valid' && !compiled.yields;
-    if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, sure);
+    if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, mark, sure);
     else
-      for (const { slot, text, closes } of slotsOf(compiled, pseudoElement)) append(open.get(slot)!, text, compiled, condition, sure && closes);
+      for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
+        append(open.get(slot)!, text + mark, compiled, condition, sure && closes);
   }
   return new Map([...open].map(([slot, { text }]) => [slot, text]));
 }
@@ -85,7 +90,8 @@ function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly
     const text = sides ? `${longhand}:${sides[i]}` : `${declaration.property}:${comparable}`;
     out.push({ slot: `${pseudoElement} ${longhand}`, text, closes: true });
     // on which side a flow-relative longhand lands is decided elsewhere: it may decide each physical one
-    for (const physical of physicalCounterparts(longhand)) out.push({ slot: `${pseudoElement} ${physical}`, text, closes: false });
+    for (const physical of physicalCounterparts(longhand))
+      out.push({ slot: `${pseudoElement} ${physical}`, text, closes: false });
   });
   return out;
 }
@@ -102,16 +108,21 @@ function appendAll(
   pseudoElement: string,
   compiled: CompiledDeclaration,
   condition: string,
+  mark: string,
   sure: boolean,
 ): void {
   for (const [slot, stack] of open) {
     const longhand = slot.slice(pseudoElement.length + 1);
-    if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand)) append(stack, `all:${compiled.comparable}`, compiled, condition, sure);
+    if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand))
+      append(stack, `all:${compiled.comparable}${mark}`, compiled, condition, sure);
   }
 }
 
 /** The slots whose stacks differ. A slot only one side declares is compared with the other side's `all`. */
-export function differingSlots(before: ReadonlyMap<string, string>, after: ReadonlyMap<string, string>): readonly string[] {
+export function differingSlots(
+  before: ReadonlyMap<string, string>,
+  after: ReadonlyMap<string, string>,
+): readonly string[] {
   const out: string[] = [];
   for (const slot of new Set([...before.keys(), ...after.keys()])) {
     const [pseudoElement, longhand] = splitSlot(slot);

@@ -69,6 +69,7 @@ export function allContenders(
       block: rule.compiled.block,
       pseudoElement,
       condition: '',
+      mark: '',
       origin: 'rule',
       source: rule.source,
       selector: selector.text,
@@ -80,20 +81,25 @@ export function allContenders(
     });
   }
   const attribute = pseudoElement === '' ? styleAttributeOf(element) : undefined;
-  if (attribute !== undefined) sources.push(plain(page.session.sheets.styleAttribute(attribute, base), 'attribute', attributeRank));
+  if (attribute !== undefined)
+    sources.push(plain(page.session.sheets.styleAttribute(attribute, base), 'attribute', attributeRank));
   return orderDeclarations(sources)
     .reverse()
-    .filter(({ compiled }) => compiled.validity !== 'invalid')
+    .filter(({ compiled }) => compiled.validity !== 'invalid' && (compiled.validity !== 'quirks' || page.quirks))
     .map(({ source, compiled }) => {
       const { origin, source: place, selector, specificity, layerRank, order, conditions, applies } = sources[source]!;
       return { compiled, origin, source: place, selector, specificity, layerRank, order, conditions, applies };
     });
 }
 
-function plain(block: StackSource['block'], origin: 'attribute' | 'hint', layerRank: number): StackSource & Omit<Contender, 'compiled'> {
+function plain(
+  block: StackSource['block'],
+  origin: 'attribute' | 'hint',
+  layerRank: number,
+): StackSource & Omit<Contender, 'compiled'> {
   const specificity: Specificity = [0, 0, 0];
   const common = { source: undefined, selector: undefined, specificity, order: -1, conditions: [], applies: true };
-  return { block, pseudoElement: '', condition: '', origin, layerRank, ...common };
+  return { block, pseudoElement: '', condition: '', mark: '', origin, layerRank, ...common };
 }
 
 function hintBlock(page: PageCascade, hints: readonly string[]): StackSource['block'] {

@@ -1,23 +1,16 @@
 import { compileBlock } from '../cascade/compileBlock.ts';
 import { parsePage } from '../page/parsePage.ts';
-import { styleSources } from '../page/styleSources.ts';
-import { lineEndOf } from '../source/lineEnds.ts';
+import type { ChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
-import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
-import { byteOrderMark } from '../source/pageEncoding.ts';
-import { declaredCharset } from '../source/sheetEncoding.ts';
-import { relativePath } from '../source/sitePath.ts';
-import { textOf, type Edit } from '../source/span.ts';
-import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
+import { pagesOf, type Site } from '../source/site.ts';
+import { textOf } from '../source/span.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from '../survey/blockUnits.ts';
-import { parseSheet } from '../sheet/parseSheet.ts';
-import { encodePath, resolveReference } from '../values/urls.ts';
+import { editGatheredPage, isEmptied } from './editGatheredPage.ts';
+import type { PagePlan } from './gatherPlan.ts';
 import { mergeOrder, type Orderable } from './mergeOrder.ts';
-import { pageSyntax, printLink } from './pageSyntax.ts';
-import { asciiText, closingText, dedented, indented, openGroups, rebasedText } from './printRule.ts';
-import { indentationAt, wholeLines, wholeLinesAndGap } from './removal.ts';
+import { closingText, rebasedText } from './printRule.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
-import { unitsOfSheet } from './unitsOfSheet.ts';
+import { writeGatheredSheet } from './writeGatheredSheet.ts';
 
 /** Take rules out of the embedded blocks of pages into a sheet, and link it where the first block was. */
 export interface GatherRules {
@@ -63,16 +56,6 @@ export interface GatherPlan {
   readonly blocksEmptied: number;
 }
 
-interface PagePlan {
-  readonly file: SiteFile;
-  readonly text: string;
-  readonly tree: ReturnType<typeof parsePage>;
-  readonly blocks: readonly EmbeddedBlock[];
-  /** Blocks without a single rule: they go when everything is gathered. */
-  readonly empty: readonly EmbeddedBlock[];
-  readonly taken: { readonly block: EmbeddedBlock; readonly unit: BlockUnit; readonly key: string; readonly text: string }[];
-}
-
 /** Plans the operation on a site; writes nothing. */
 export function planGatherRules(site: Site, operation: GatherRules): Result<GatherPlan, GatherProblem> {
   const path = parseSheetPath(operation.sheet, site);
@@ -89,8 +72,8 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   const planned = pages.filter((page) => page.taken.length > 0 || page.empty.length > 0);
   if (planned.length === 0) return fail({ kind: 'nothing-to-gather' });
   const kept = order.filter((key) => !conflicts.has(key));
-  const sheetChange = writeSheet(target, sheetPath, kept, planned);
-  const edited = planned.map((page) => editPage(page, sheetPath, operation.keepEmptyBlocks ?? false));
+  const sheetChange = writeGatheredSheet(target, sheetPath, kept, planned);
+  const edited = planned.map((page) => editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false));
   const changes: ChangeSet = {
     created: sheetChange.kind === 'created' ? [{ path: sheetPath, text: sheetChange.text }] : [],
     edited: [...(sheetChange.kind === 'edited' ? [sheetChange.edits] : []), ...edited.map((e) => e.edits)],
@@ -117,7 +100,10 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
     if (!/<style/i.test(file.text)) continue;
     const tree = parsePage(file.text);
     const blocks = embeddedBlocks(tree, file.path);
-    const empty = operation.rules === undefined ? blocks.filter((b) => b.stays === undefined && b.units.length === 0 && isEmptied(b, new Set(), file.text!)) : [];
+    const empty =
+      operation.rules === undefined
+        ? blocks.filter((b) => b.stays === undefined && b.units.length === 0 && isEmptied(b, new Set(), file.text!))
+        : [];
     const plan: PagePlan = { file, text: file.text, tree, blocks, empty, taken: [] };
     const seen = new Map<string, number>();
     for (const block of blocks)
@@ -146,7 +132,12 @@ function chooser(choices: readonly RuleChoice[] | undefined): (unit: BlockUnit) 
   return (unit) => families.has(unit.family) || versions.has(`${unit.family}\n${unit.version}`);
 }
 
-function movableText(unit: BlockUnit, block: EmbeddedBlock, pageText: string, sheetPath: string): string | { readonly reason: StayReason } {
+function movableText(
+  unit: BlockUnit,
+  block: EmbeddedBlock,
+  pageText: string,
+  sheetPath: string,
+): string | { readonly reason: StayReason } {
   const own = textOf(pageText, unit.span);
   const closing = unit.closed ? '' : closingText(own);
   if (closing === undefined) return { reason: 'unclosed-string' };
@@ -161,7 +152,10 @@ function orderUnits(pages: readonly PagePlan[]): { order: readonly string[]; con
       const { declarations } = compileBlock(unit.declarations, { base: block.base, fingerprint: undefined });
       rules.set(key, { key, kind: unit.kind, label: unit.label, declarations });
     }
-  const { order, left } = mergeOrder(rules, pages.map((page) => page.taken.map((t) => t.key)));
+  const { order, left } = mergeOrder(
+    rules,
+    pages.map((page) => page.taken.map((t) => t.key)),
+  );
   return { order, conflicts: new Set(left) };
 }
 
@@ -173,153 +167,6 @@ function dropConflicts(page: PagePlan, conflicts: ReadonlySet<string>, left: Lef
     page.taken.splice(i, 1);
     left.push({ page: page.file.path, label: unit.label, family: unit.family, reason: 'order-conflict' });
   }
-}
-
-type SheetChange =
-  | { readonly kind: 'created'; readonly text: string }
-  | { readonly kind: 'edited'; readonly edits: FileEdits }
-  | { readonly kind: 'none' };
-
-function writeSheet(target: SiteFile | undefined, path: string, order: readonly string[], pages: readonly PagePlan[]): SheetChange {
-  const there = target ? unitsOfSheet(target) : new Set<string>();
-  const lineEnd = target ? lineEndOf(target.text!) : pages[0]!.tree.text.includes('\r\n') && pages.every((p) => p.text.includes('\r\n')) ? '\r\n' : '\n';
-  const parts = printUnits(order.filter((key) => !there.has(key)), pages, lineEnd);
-  if (parts === '') return { kind: 'none' };
-  if (!target) {
-    const needsCharset = /[^\0-\x7f]/.test(parts);
-    return { kind: 'created', text: needsCharset ? `@charset "utf-8";${lineEnd}${lineEnd}${parts}` : parts };
-  }
-  const declared = byteOrderMark(target.bytes) ?? declaredCharset(target.bytes);
-  const text = declared === 'utf-8' ? parts : asciiText(parts);
-  const end = target.text!.length;
-  const gap = target.text!.trim() === '' ? '' : /(\r\n|\n|\r)$/.test(target.text!) ? lineEnd : lineEnd + lineEnd;
-  const open = unclosedEnd(target.text!);
-  return { kind: 'edited', edits: { path, hash: target.hash, edits: [{ span: { start: end, end }, text: open + gap + text }] } };
-}
-
-/** A sheet that ends inside a block or comment would swallow what follows. */
-function unclosedEnd(text: string): string {
-  const last = parseSheet(text).rules.at(-1);
-  if (!last || !('closed' in last) || last.closed) return '';
-  return closingText(textOf(text, last.span)) ?? '';
-}
-
-function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEnd: string): string {
-  const firsts = new Map<string, { readonly page: PagePlan; readonly text: string; readonly unit: BlockUnit }>();
-  const comments = new Map<string, string[]>();
-  for (const page of pages)
-    for (const { key, text, unit } of page.taken) {
-      if (!firsts.has(key)) firsts.set(key, { page, text, unit });
-      const list = comments.get(key) ?? [];
-      for (const comment of [...unit.comments, ...trailing(page, unit)]) if (!list.some((c) => sameComment(c, comment))) list.push(comment);
-      comments.set(key, list);
-    }
-  let out = '';
-  let groups = '';
-  let inner: string[] = [];
-  const flush = (): void => {
-    for (const _ of inner) out += `}${lineEnd}`;
-    inner = [];
-  };
-  for (const key of order) {
-    const { page, text, unit } = firsts.get(key)!;
-    const opening = openGroups(unit.groups);
-    if (opening.join('\n') !== groups) {
-      flush();
-      if (out !== '') out += lineEnd;
-      opening.forEach((line) => (out += line + lineEnd));
-      inner = [...opening];
-      groups = opening.join('\n');
-    } else if (out !== '' && (comments.get(key)!.length > 0 || hadGap(page.text, unit))) out += lineEnd;
-    const lines = [...comments.get(key)!.map((c) => dedented(c, indentationAt(page.text, unit.lead), lineEnd)), dedented(text, indentationAt(page.text, unit.span.start), lineEnd)];
-    for (const line of lines) out += indented(line, '  '.repeat(opening.length), lineEnd) + lineEnd;
-  }
-  flush();
-  return out;
-}
-
-/** Comments after the last rule of a block go with that rule. */
-function trailing(page: PagePlan, unit: BlockUnit): readonly string[] {
-  const block = page.blocks.find((b) => b.units.at(-1) === unit);
-  return block ? block.trailingComments.map((span) => textOf(page.text, span)) : [];
-}
-
-const sameComment = (a: string, b: string): boolean => a.replace(/\s+/g, ' ') === b.replace(/\s+/g, ' ');
-
-/** Whether the author left a blank line before the rule. */
-const hadGap = (text: string, unit: BlockUnit): boolean => /(\r\n|\n|\r(?!\n))[ \t]*(\r\n|\n|\r(?!\n))[ \t]*$/.test(text.slice(Math.max(0, unit.lead - 200), unit.lead));
-
-function editPage(page: PagePlan, sheetPath: string, keepEmpty: boolean): { readonly edits: FileEdits; readonly blocksEmptied: number } {
-  const { file, text, tree } = page;
-  const edits: Edit[] = [];
-  let blocksEmptied = 0;
-  const linked = linksSheet(tree, file.path, sheetPath);
-  const link = linked ? '' : printLink(pageSyntax(tree), encodePath(relativePath(file.path, sheetPath)));
-  let pending = page.taken.length === 0 ? '' : link;
-  for (const block of page.blocks) {
-    const taken = new Set(page.taken.filter((t) => t.block === block).map((t) => t.unit));
-    if (taken.size === 0 && !page.empty.includes(block)) continue;
-    const { span } = block.source;
-    const emptied = isEmptied(block, taken, text);
-    if (emptied) blocksEmptied++;
-    if (emptied && !keepEmpty) {
-      edits.push(pending === '' ? { span: wholeLines(text, span), text: '' } : { span, text: pending });
-    } else {
-      if (pending !== '') {
-        const indentation = indentationAt(text, span.start);
-        edits.push({ span: { start: span.start, end: span.start }, text: pending + pageSyntax(tree).lineEnd + indentation });
-      }
-      edits.push(...(emptied ? [{ span: block.source.contents, text: '' }] : removeUnits(block, taken, text)));
-    }
-    pending = '';
-  }
-  return { edits: { path: file.path, hash: file.hash, edits }, blocksEmptied };
-}
-
-function linksSheet(tree: PagePlan['tree'], path: string, sheetPath: string): boolean {
-  return styleSources(tree, path).sheets.some((s) => {
-    if (s.kind !== 'linked' || s.idle !== undefined || s.media.trim() !== '' || s.title !== '') return false;
-    const target = resolveReference(s.reference, { kind: 'site', path });
-    return s.target.kind === 'site' && s.target.path === sheetPath && target.kind === 'site';
-  });
-}
-
-/** Nothing is left but white space, comments that go along, and the `<!-- -->` of old pages. */
-function isEmptied(block: EmbeddedBlock, taken: ReadonlySet<BlockUnit>, text: string): boolean {
-  if (block.units.some((unit) => !taken.has(unit))) return false;
-  let rest = textOf(text, block.source.contents);
-  const { start } = block.source.contents;
-  const spans = [...block.sheet.rules.filter((r) => r.kind !== 'dropped' && r.kind !== 'statement').map((r) => r.span), ...block.sheet.comments];
-  for (const span of spans) rest = rest.slice(0, span.start - start) + ' '.repeat(span.end - span.start) + rest.slice(span.end - start);
-  return /^(\s|<!--|-->|@charset "[^"]*";)*$/.test(rest);
-}
-
-function removeUnits(block: EmbeddedBlock, taken: ReadonlySet<BlockUnit>, text: string): Edit[] {
-  const edits: Edit[] = [];
-  const emptiedGroups = new Set<BlockUnit['parent']>();
-  const parents = new Set([...taken].map((u) => u.parent).filter((p) => p !== undefined));
-  for (const parent of parents) {
-    const inside = block.units.filter((u) => u.span.start >= parent.span.start && u.span.end <= parent.span.end);
-    if (inside.every((u) => taken.has(u)) && parent.declarations.length === 0) emptiedGroups.add(parent);
-  }
-  for (const parent of emptiedGroups) if (parent) edits.push({ span: wholeLinesAndGap(text, parent.span, block.source.contents), text: '' });
-  for (const unit of taken) {
-    const covered = [...emptiedGroups].some((g) => g && unit.span.start >= g.span.start && unit.span.end <= g.span.end);
-    if (!covered) edits.push({ span: wholeLinesAndGap(text, { start: unit.lead, end: unit.span.end }, block.source.contents), text: '' });
-  }
-  return withoutOverlaps(edits);
-}
-
-/** A blank line claimed by two neighbours goes with the first. */
-function withoutOverlaps(edits: Edit[]): Edit[] {
-  edits.sort((a, b) => a.span.start - b.span.start);
-  let done = -1;
-  return edits.flatMap((edit) => {
-    if (edit.span.end <= done) return [];
-    const start = Math.max(edit.span.start, done);
-    done = edit.span.end;
-    return [{ span: { start, end: edit.span.end }, text: '' }];
-  });
 }
 
 export function describeGatherProblem(problem: GatherProblem): string {

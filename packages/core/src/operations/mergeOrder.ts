@@ -71,14 +71,18 @@ interface Traits {
 }
 
 function traitsOf(rule: Orderable): Traits {
-  if (rule.kind === 'definition') return { definition: rule.label, specificities: [], values: new Map(), everything: false };
+  if (rule.kind === 'definition')
+    return { definition: rule.label, specificities: [], values: new Map(), everything: false };
   const selectors = parseSelectorList(rule.label) ?? [];
   const specificities = selectors.map((s) => `${s.specificity.join()}${s.compounds.at(-1)!.pseudoElement ?? ''}`);
   const values = new Map<string, string>();
   for (const compiled of rule.declarations)
     for (const longhand of compiled.longhands)
       for (const slot of [longhand, ...physicalCounterparts(longhand)])
-        values.set(slot, `${values.get(slot) ?? ''};${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`);
+        values.set(
+          slot,
+          `${values.get(slot) ?? ''};${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`,
+        );
   return { definition: undefined, specificities, values, everything: values.has('all') };
 }
 
@@ -118,7 +122,9 @@ function sortKeys(
       if (hasFreedEarlier(key, later, waiting, remaining)) break;
     }
     if (progressed) continue;
-    const rarest = [...remaining].filter((key) => inCycle(key, later, remaining)).sort((a, b) => weight.get(a)! - weight.get(b)!)[0]!;
+    const rarest = [...remaining]
+      .filter((key) => inCycle(key, later, remaining))
+      .sort((a, b) => weight.get(a)! - weight.get(b)!)[0]!;
     left.push(rarest);
     release(rarest);
   }
@@ -136,7 +142,11 @@ function hasFreedEarlier(
   return false;
 }
 
-function inCycle(key: string, later: ReadonlyMap<string, ReadonlySet<string>>, remaining: ReadonlySet<string>): boolean {
+function inCycle(
+  key: string,
+  later: ReadonlyMap<string, ReadonlySet<string>>,
+  remaining: ReadonlySet<string>,
+): boolean {
   const stack = [...(later.get(key) ?? [])];
   const seen = new Set<string>();
   while (stack.length > 0) {
@@ -148,4 +158,3 @@ function inCycle(key: string, later: ReadonlyMap<string, ReadonlySet<string>>, r
   }
   return false;
 }
-

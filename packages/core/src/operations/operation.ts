@@ -2,7 +2,13 @@ import { applyChangeSet, describeChangeProblem, type ChangeProblem, type ChangeS
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
 import { describeEditSheetProblem, planEditSheet, type EditSheet, type EditSheetProblem } from './editSheet.ts';
-import { describeGatherProblem, planGatherRules, type GatherProblem, type GatherRules, type LeftRule } from './gatherRules.ts';
+import {
+  describeGatherProblem,
+  planGatherRules,
+  type GatherProblem,
+  type GatherRules,
+  type LeftRule,
+} from './gatherRules.ts';
 
 /** One described change of a site. */
 export type Operation = GatherRules | EditSheet;
@@ -23,7 +29,11 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       if (!plan.ok) return plan;
       const { changes, left, moved, pages, sheet } = plan.value;
       const into = site.files.has(sheet) ? sheet : `${sheet}, a new sheet`;
-      return succeed({ changes, left, sentence: `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}` });
+      return succeed({
+        changes,
+        left,
+        sentence: `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}`,
+      });
     }
     case 'edit-sheet': {
       const plan = planEditSheet(site, operation);

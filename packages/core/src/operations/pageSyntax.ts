@@ -23,7 +23,9 @@ export function pageSyntax(page: PageTree): PageSyntax {
   const heads = styles.map((e) => page.text.slice(e.start, e.startTagEnd));
   const single = heads.filter((tag) => /='/.test(tag)).length;
   const double = heads.filter((tag) => /="/.test(tag)).length;
-  const sheets = page.elements.filter((e) => e.tag === 'style' || (e.tag === 'link' && isStylesheetRel(attributeOf(e, 'rel') ?? '')));
+  const sheets = page.elements.filter(
+    (e) => e.tag === 'style' || (e.tag === 'link' && isStylesheetRel(attributeOf(e, 'rel') ?? '')),
+  );
   const typed = sheets.length > 0 && sheets.every((e) => attributeOf(e, 'type') !== undefined);
   return { slashed, upperCase, quote: single > double ? "'" : '"', typed, lineEnd: lineEndOf(page.text) };
 }

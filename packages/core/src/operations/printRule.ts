@@ -43,7 +43,13 @@ export function closingText(text: string): string | undefined {
 export function dedented(text: string, indentation: string, lineEnd: string): string {
   if (/\\[\r\n]/.test(text)) return text;
   const lines = withLineEnds(text, '\n').split('\n');
-  const out = lines.map((line, i) => (i > 0 && line.startsWith(indentation) ? line.slice(indentation.length) : i > 0 ? line.replace(/^[ \t]+(?=\})/, '') : line));
+  const out = lines.map((line, i) =>
+    i > 0 && line.startsWith(indentation)
+      ? line.slice(indentation.length)
+      : i > 0
+        ? line.replace(/^[ \t]+(?=\})/, '')
+        : line,
+  );
   return out.join(lineEnd);
 }
 
@@ -56,7 +62,8 @@ export function indented(text: string, by: string, lineEnd: string): string {
 }
 
 /** `@media print {` … one line per group, outermost first. */
-export const openGroups = (groups: readonly Group[]): readonly string[] => groups.map((g) => `@${g.name}${g.prelude === '' ? '' : ` ${g.prelude}`} {`);
+export const openGroups = (groups: readonly Group[]): readonly string[] =>
+  groups.map((g) => `@${g.name}${g.prelude === '' ? '' : ` ${g.prelude}`} {`);
 
 /**
  * Characters beyond ASCII written as escapes, outside comments, so that the text reads the same in every encoding.
@@ -68,7 +75,8 @@ export function asciiText(text: string): string {
   let out = '';
   for (let i = 0; i < tokens.count; i++) {
     const raw = text.slice(tokens.start[i], tokens.end[i]);
-    out += tokens.type[i] === T.Comment ? raw : raw.replace(/[^\0-\x7f]/gu, (c) => `\\${c.codePointAt(0)!.toString(16)} `);
+    out +=
+      tokens.type[i] === T.Comment ? raw : raw.replace(/[^\0-\x7f]/gu, (c) => `\\${c.codePointAt(0)!.toString(16)} `);
   }
   return out;
 }

@@ -19,7 +19,8 @@ export function wholeLinesAndGap(text: string, span: Span, contents: Span): Span
   const lines = wholeLines(text, span);
   if (lines.start === span.start && lines.end === span.end && !isLineEnd(text[span.start - 1] ?? '\n')) return lines;
   const first = text.slice(contents.start, lines.start).trim() === '';
-  const before = first || /(?:^|\n|\r(?!\n))[ \t]*(?:\r\n|\n|\r)$/.test(text.slice(Math.max(0, lines.start - 200), lines.start));
+  const before =
+    first || /(?:^|\n|\r(?!\n))[ \t]*(?:\r\n|\n|\r)$/.test(text.slice(Math.max(0, lines.start - 200), lines.start));
   const after = /^[ \t]*(?:\r\n|\n|\r)/.exec(text.slice(lines.end, lines.end + 200));
   return before && after ? { start: lines.start, end: lines.end + after[0].length } : lines;
 }

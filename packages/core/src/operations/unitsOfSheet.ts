@@ -14,10 +14,16 @@ export function unitsOfSheet(file: SiteFile): ReadonlySet<string> {
   const out = new Set<string>();
   const walk = (rules: readonly Rule[], groups: readonly Group[]): void => {
     for (const rule of rules) {
-      if (rule.kind === 'group') walk(rule.rules, [...groups, { name: rule.name, prelude: rule.name === 'media' ? mediaText(rule.prelude) : rule.prelude }]);
+      if (rule.kind === 'group')
+        walk(rule.rules, [
+          ...groups,
+          { name: rule.name, prelude: rule.name === 'media' ? mediaText(rule.prelude) : rule.prelude },
+        ]);
       if (rule.kind !== 'style') continue;
       const nested = rule.nested.map((n) => foldedText(text.slice(n.span.start, n.span.end))).join(' ');
-      out.add(`${familyKey(groups, rule.selector)}\n${`${compileBlock(rule.declarations, context).key} ${nested}`.trim()}`);
+      out.add(
+        `${familyKey(groups, rule.selector)}\n${`${compileBlock(rule.declarations, context).key} ${nested}`.trim()}`,
+      );
     }
   };
   walk(parseSheet(text).rules, []);

@@ -39,7 +39,17 @@ const hintAttributes: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Elements that exist only to style what is in them. */
-const presentationalElements = new Set(['basefont', 'big', 'center', 'font', 'strike', 'tt', 'marquee', 'blink', 'nobr']);
+const presentationalElements = new Set([
+  'basefont',
+  'big',
+  'center',
+  'font',
+  'strike',
+  'tt',
+  'marquee',
+  'blink',
+  'nobr',
+]);
 
 /** The presentational attributes an element carries, by name; a purely presentational element counts with its tag name. */
 export function presentationalParts(element: ElementNode): readonly string[] {

@@ -43,11 +43,14 @@ export interface StyleSources {
 
 /** HTML Standard, "The link element", "The style element", "The base element"; CSSOM, "CSS Style Sheet Collections". */
 export function styleSources(page: PageTree, path: string): StyleSources {
-  const baseElement = page.elements.find((e) => e.tag === 'base' && e.namespace === 'html' && attributeOf(e, 'href') !== undefined);
+  const baseElement = page.elements.find(
+    (e) => e.tag === 'base' && e.namespace === 'html' && attributeOf(e, 'href') !== undefined,
+  );
   const base = baseOf(baseElement, path);
   const sheets: (LinkedSource | EmbeddedSource)[] = [];
   for (const element of page.elements) {
-    if (element.tag === 'style' && (element.namespace === 'html' || element.namespace === 'svg')) sheets.push(embeddedSource(element));
+    if (element.tag === 'style' && (element.namespace === 'html' || element.namespace === 'svg'))
+      sheets.push(embeddedSource(element));
     else if (element.tag === 'link' && element.namespace === 'html') {
       const link = linkedSource(element, base);
       if (link) sheets.push(link);

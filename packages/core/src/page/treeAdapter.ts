@@ -58,7 +58,7 @@ export const treeAdapter: TreeAdapter<Map5> = {
     document.children.push({ type: 'doctype', name, publicId, systemId, parent: document });
   },
   setDocumentMode: (document, mode) => {
-    document.mode = mode as DocumentNode['mode'];
+    document.mode = mode;
   },
   getDocumentMode: (document) => document.mode as html.DOCUMENT_MODE,
   detachNode: (node) => {
@@ -87,7 +87,7 @@ export const treeAdapter: TreeAdapter<Map5> = {
   getFirstChild: (node) => node.children[0] ?? null,
   getChildNodes: (node) => node.children,
   getParentNode: (node) => ('parent' in node ? node.parent : null),
-  getAttrList: (element) => element.attributes as Token.Attribute[],
+  getAttrList: (element) => element.attributes,
   getTagName: (element) => element.tag,
   getNamespaceURI: (element) => uris.get(element.namespace) ?? html.NS.HTML,
   getTextNodeContent: (node) => node.value,

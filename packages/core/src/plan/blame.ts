@@ -41,7 +41,10 @@ export function blame(differing: readonly PageProof[], plan: GatherPlan, site: S
   const suspectsOn = (page: string): number => [...suspected.values()].filter(({ harmed }) => harmed.has(page)).length;
   const costOf = new Map(differing.map(({ path }) => [path, pageCost(spread, path) / Math.max(1, suspectsOn(path))]));
   const leaving = [...suspected]
-    .filter(([key, { harmed }]) => [...harmed].reduce((sum, page) => sum + costOf.get(page)!, 0) >= (spread.get(key)?.size ?? 0))
+    .filter(
+      ([key, { harmed }]) =>
+        [...harmed].reduce((sum, page) => sum + costOf.get(page)!, 0) >= (spread.get(key)?.size ?? 0),
+    )
     .map(([, suspect]) => suspect);
   const helped = new Set(leaving.flatMap(({ harmed }) => [...harmed]));
   const pages = differing.filter((page) => !helped.has(page.path)).map((page) => [page.path, reasonOf(page)] as const);
@@ -52,17 +55,36 @@ export function blame(differing: readonly PageProof[], plan: GatherPlan, site: S
 const pageCost = (spread: ReadonlyMap<string, ReadonlySet<string>>, page: string): number =>
   [...spread.values()].filter((holders) => holders.has(page)).length;
 
-const reasonOf = (page: PageProof): string => page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
+const reasonOf = (page: PageProof): string =>
+  page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
 
 /** A rule the sheet held before reaches a page that did not link it: no rule left out can help. */
 const foreign = (page: PageProof, plan: GatherPlan): boolean =>
-  !plan.pages.includes(page.path) || page.causes.some((c) => c.after?.place?.path === plan.sheet && !plan.moved.some((m) => mentions(m.family, c.after!.selector ?? '')));
+  !plan.pages.includes(page.path) ||
+  page.causes.some(
+    (c) => c.after?.place?.path === plan.sheet && !plan.moved.some((m) => mentions(m.family, c.after!.selector ?? '')),
+  );
 
-function suspects(cause: Cause, plan: GatherPlan, spread: ReadonlyMap<string, ReadonlySet<string>>, page: string): readonly Choice[] {
+function suspects(
+  cause: Cause,
+  plan: GatherPlan,
+  spread: ReadonlyMap<string, ReadonlySet<string>>,
+  page: string,
+): readonly Choice[] {
   const selectors = [cause.after?.selector, cause.before?.selector].filter((s) => s !== undefined);
-  const named = plan.moved.filter((m) => selectors.some((s) => mentions(m.family, s)) || cause.reason.includes(`\`${lastLabel(m.family)}\``));
+  const named = plan.moved.filter(
+    (m) => selectors.some((s) => mentions(m.family, s)) || cause.reason.includes(`\`${lastLabel(m.family)}\``),
+  );
   // of the versions of one family the most widespread one may stay, unless it is alone
-  const rarer = named.filter((m) => named.some((other) => other.family === m.family && other !== m && count(spread, other) >= count(spread, m) && other.version !== m.version));
+  const rarer = named.filter((m) =>
+    named.some(
+      (other) =>
+        other.family === m.family &&
+        other !== m &&
+        count(spread, other) >= count(spread, m) &&
+        other.version !== m.version,
+    ),
+  );
   if (rarer.length > 0) return rarer;
   const leaks = named.filter((m) => !spread.get(keyOf(m))?.has(page));
   if (leaks.length > 0) return leaks;
@@ -72,12 +94,16 @@ function suspects(cause: Cause, plan: GatherPlan, spread: ReadonlyMap<string, Re
 
 const keyOf = (choice: Choice): string => `${choice.family}\n${choice.version}`;
 
-const count = (spread: ReadonlyMap<string, ReadonlySet<string>>, choice: Choice): number => spread.get(keyOf(choice))?.size ?? 0;
+const count = (spread: ReadonlyMap<string, ReadonlySet<string>>, choice: Choice): number =>
+  spread.get(keyOf(choice))?.size ?? 0;
 
 const lastLabel = (family: string): string => family.split(' { ').at(-1)!;
 
 const mentions = (family: string, selector: string): boolean =>
-  selector !== '' && lastLabel(family).split(',').some((part) => part.trim() === selector.trim());
+  selector !== '' &&
+  lastLabel(family)
+    .split(',')
+    .some((part) => part.trim() === selector.trim());
 
 /** On which pages each gathered version stands. */
 function spreadOf(site: Site, plan: GatherPlan): ReadonlyMap<string, ReadonlySet<string>> {

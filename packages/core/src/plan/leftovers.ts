@@ -25,7 +25,12 @@ export function leftoverGroups(site: Site, pages: readonly string[], sharedSheet
 }
 
 /** The pages that hold the rule left over on most pages, at least two. `tried` remembers what was offered before. */
-export function widestLeftover(site: Site, pages: readonly string[], sharedSheet: string, tried: Set<string>): LeftoverGroup | undefined {
+export function widestLeftover(
+  site: Site,
+  pages: readonly string[],
+  sharedSheet: string,
+  tried: Set<string>,
+): LeftoverGroup | undefined {
   const holders = new Map<string, string[]>();
   for (const path of pages)
     for (const unit of new Set(movableUnits(site, path))) {
@@ -38,7 +43,10 @@ export function widestLeftover(site: Site, pages: readonly string[], sharedSheet
   if (!widest) return undefined;
   tried.add(widest[0]);
   const name = /^@media print/.test(widest[0]) ? 'print' : undefined;
-  return { pages: widest[1], sheet: freeName(widest[1], folderOf(sharedSheet), takenNames(site, pages, sharedSheet), name) };
+  return {
+    pages: widest[1],
+    sheet: freeName(widest[1], folderOf(sharedSheet), takenNames(site, pages, sharedSheet), name),
+  };
 }
 
 function movableUnits(site: Site, path: string): readonly string[] {
@@ -50,8 +58,16 @@ function movableUnits(site: Site, path: string): readonly string[] {
 
 /** Names that files have, and names that links ask for: a broken link to a sheet of that name would come to life. */
 function takenNames(site: Site, pages: readonly string[], sharedSheet: string): Set<string> {
-  const named = pages.flatMap((path) => site.files.get(path)?.text?.toLowerCase().match(/[\w.-]+\.css\b/g) ?? []);
-  return new Set([...site.files.keys()].map((path) => path.toLowerCase()).concat(named.map((name) => folderOf(sharedSheet) + name)));
+  const named = pages.flatMap(
+    (path) =>
+      site.files
+        .get(path)
+        ?.text?.toLowerCase()
+        .match(/[\w.-]+\.css\b/g) ?? [],
+  );
+  return new Set(
+    [...site.files.keys()].map((path) => path.toLowerCase()).concat(named.map((name) => folderOf(sharedSheet) + name)),
+  );
 }
 
 /** Named for the page, or for the folder all pages lie in, or `shared` for pages of several folders. */
@@ -60,7 +76,15 @@ function freeName(pages: readonly string[], folder: string, taken: Set<string>, 
   const shared = [...folders][0]!.replace(/\/$/, '');
   const first = fileNameOf(pages[0]!).replace(/\.[^.]*$/, '');
   const parent = shared.slice(shared.lastIndexOf('/') + 1);
-  const base = name ?? (pages.length > 1 && folders.size === 1 && shared !== '' ? parent : first === 'index' && parent !== '' ? parent : folders.size > 1 ? 'shared' : first);
+  const base =
+    name ??
+    (pages.length > 1 && folders.size === 1 && shared !== ''
+      ? parent
+      : first === 'index' && parent !== ''
+        ? parent
+        : folders.size > 1
+          ? 'shared'
+          : first);
   const safe = base.replace(/[^A-Za-z0-9._-]+/g, '-').replace(/^[.-]+/, '') || 'pages';
   for (let n = 1; ; n++) {
     const path = `${folder}${safe}${n === 1 ? '' : `-${n}`}.css`;

@@ -45,7 +45,11 @@ export interface PlanOptions {
  *
  * Nothing is believed: every step is proved on the bytes it would write, and what the proof finds different is taken back.
  */
-export function planLookKeepingGather(site: Site, sheet: string, options: PlanOptions = {}): Result<LookKeepingPlan, OperationProblem> {
+export function planLookKeepingGather(
+  site: Site,
+  sheet: string,
+  options: PlanOptions = {},
+): Result<LookKeepingPlan, OperationProblem> {
   const path = parseSheetPath(sheet, site);
   if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
   const pages = options.pages ?? pagesOf(site).map((page) => page.path);
@@ -68,7 +72,12 @@ export function planLookKeepingGather(site: Site, sheet: string, options: PlanOp
     }
     for (const group of leftoverGroups(at, pages, path.value)) {
       const own = tryOperation(site, at, { kind: 'gather-rules', sheet: group.sheet, pages: group.pages });
-      if (!own) exclusions.push({ page: group.pages[0], label: undefined, reason: 'Its blocks stay: a sheet of their own would change the look.' });
+      if (!own)
+        exclusions.push({
+          page: group.pages[0],
+          label: undefined,
+          reason: 'Its blocks stay: a sheet of their own would change the look.',
+        });
       else take(own);
     }
   }
@@ -107,7 +116,12 @@ function planShared(
   const except = new Map<string, Required<RuleChoice>>();
   let pages = allPages;
   for (let round = 1; round <= mostRounds; round++) {
-    const operation: GatherRules = { kind: 'gather-rules', sheet, pages, ...(except.size > 0 ? { except: [...except.values()] } : {}) };
+    const operation: GatherRules = {
+      kind: 'gather-rules',
+      sheet,
+      pages,
+      ...(except.size > 0 ? { except: [...except.values()] } : {}),
+    };
     const plan = planGatherRules(site, operation);
     if (!plan.ok) return undefined;
     const applied = applyChangeSet(site, plan.value.changes);

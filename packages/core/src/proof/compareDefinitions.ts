@@ -4,7 +4,11 @@ import type { AppliedDefinition, PageRules } from '../cascade/pageRules.ts';
  * What differs between the definitions two states of a page can use: `@font-face`, `@keyframes`, `@page`, `@property`, …
  * Sentences. A definition that came or went is passed over when no rule of the page says its name.
  */
-export function compareDefinitions(before: PageRules, after: PageRules, says: (name: string) => boolean): readonly string[] {
+export function compareDefinitions(
+  before: PageRules,
+  after: PageRules,
+  says: (name: string) => boolean,
+): readonly string[] {
   const old = bySubject(before.definitions);
   const now = bySubject(after.definitions);
   const notes: string[] = [];
@@ -12,9 +16,14 @@ export function compareDefinitions(before: PageRules, after: PageRules, says: (n
     const right = now.get(subject) ?? [];
     if (left.join('\n') === right.join('\n')) continue;
     if (right.length === 0 && !matters(subject, says)) continue;
-    notes.push(right.length === 0 ? `${subject} is not there any more.` : `${subject} is defined differently now, or in another order.`);
+    notes.push(
+      right.length === 0
+        ? `${subject} is not there any more.`
+        : `${subject} is defined differently now, or in another order.`,
+    );
   }
-  for (const [subject] of now) if (!old.has(subject) && matters(subject, says)) notes.push(`${subject} is defined now and was not before.`);
+  for (const [subject] of now)
+    if (!old.has(subject) && matters(subject, says)) notes.push(`${subject} is defined now and was not before.`);
   return notes;
 }
 

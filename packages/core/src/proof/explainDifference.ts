@@ -56,7 +56,8 @@ function reasonFor(
     return `${nameOf(oldWinner)} does not reach this element any more; ${next}.`;
   }
   const stillThere = now.find((c) => sameDeclaration(c, oldWinner));
-  if (stillThere) return `${nameOf(newWinner)} beats ${nameOf(stillThere)} now: ${describeCriterion(decidingCriterion(newWinner, stillThere))}.`;
+  if (stillThere)
+    return `${nameOf(newWinner)} beats ${nameOf(stillThere)} now: ${describeCriterion(decidingCriterion(newWinner, stillThere))}.`;
   return `${nameOf(oldWinner)} does not reach this element any more; ${nameOf(newWinner)} decides now.`;
 }
 
@@ -71,7 +72,8 @@ function conditionalReason(old: readonly Contender[], now: readonly Contender[])
 }
 
 function underConditions(contender: Contender): string {
-  if (contender.conditions.length > 0) return `, which applies under ${contender.conditions.map(describeCondition).join(' and ')},`;
+  if (contender.conditions.length > 0)
+    return `, which applies under ${contender.conditions.map(describeCondition).join(' and ')},`;
   return contender.applies ? '' : ', which applies in some states only,';
 }
 

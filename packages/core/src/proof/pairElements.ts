@@ -10,7 +10,12 @@ export interface ElementPair {
 
 /** Something in the page itself, not in its styling, that is not the same. */
 export type MarkupDifference =
-  | { readonly kind: 'element-differs'; readonly before: string; readonly after: string; readonly parent: ElementNode | undefined }
+  | {
+      readonly kind: 'element-differs';
+      readonly before: string;
+      readonly after: string;
+      readonly parent: ElementNode | undefined;
+    }
   | { readonly kind: 'attribute-differs'; readonly element: ElementNode; readonly name: string }
   | { readonly kind: 'text-differs'; readonly element: ElementNode }
   | { readonly kind: 'mode-differs'; readonly before: string; readonly after: string };
@@ -53,7 +58,12 @@ function compareChildren(
     const two = b.elements[i];
     if (!one || !two || one.tag !== two.tag || one.namespace !== two.namespace) {
       const parent = left.type === 'element' ? left : undefined;
-      out.differences.push({ kind: 'element-differs', before: one?.tag ?? 'nothing', after: two?.tag ?? 'nothing', parent });
+      out.differences.push({
+        kind: 'element-differs',
+        before: one?.tag ?? 'nothing',
+        after: two?.tag ?? 'nothing',
+        parent,
+      });
       return;
     }
     const name = differingAttribute(one, two);
@@ -113,9 +123,11 @@ export function isStyleSource(element: ElementNode): boolean {
 function differingAttribute(one: ElementNode, two: ElementNode): string | undefined {
   const left = one.attributes;
   const right = two.attributes;
-  if (left.length === right.length && left.every((x, i) => x.name === right[i]!.name && x.value === right[i]!.value)) return undefined;
+  if (left.length === right.length && left.every((x, i) => x.name === right[i]!.name && x.value === right[i]!.value))
+    return undefined;
   for (const { name, value } of left)
     if (name !== 'style' && name !== 'class' && attributeOf(two, name) !== value) return name;
-  for (const { name } of right) if (name !== 'style' && name !== 'class' && attributeOf(one, name) === undefined) return name;
+  for (const { name } of right)
+    if (name !== 'style' && name !== 'class' && attributeOf(one, name) === undefined) return name;
   return undefined;
 }

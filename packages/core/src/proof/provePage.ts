@@ -69,7 +69,13 @@ function explainSlots(
     const [pseudoElement, longhand] = splitSlot(slot);
     const explanation = explainDifference(before, after, pair, longhand, pseudoElement, environment);
     const property = sharedProperty(explanation.before?.property, explanation.after?.property) ?? longhand;
-    const key = [pseudoElement, property, valueKey(explanation.before), valueKey(explanation.after), withoutName(explanation.reason, longhand)].join('\n');
+    const key = [
+      pseudoElement,
+      property,
+      valueKey(explanation.before),
+      valueKey(explanation.after),
+      withoutName(explanation.reason, longhand),
+    ].join('\n');
     if (seen.has(key)) continue;
     seen.add(key);
     let cause = causes.get(key);
@@ -78,8 +84,9 @@ function explainSlots(
   }
 }
 
-const valueKey = (decider: { readonly property: string; readonly value: string; readonly selector: string | undefined } | undefined): string =>
-  decider ? `${decider.selector} ${decider.property} ${decider.value}` : '-';
+const valueKey = (
+  decider: { readonly property: string; readonly value: string; readonly selector: string | undefined } | undefined,
+): string => (decider ? `${decider.selector} ${decider.property} ${decider.value}` : '-');
 
 const withoutName = (reason: string, longhand: string): string => reason.replace(longhand, '');
 
@@ -100,9 +107,11 @@ function compareUnread(before: PageState, after: PageState): readonly string[] {
   const now = after.cascade.rules.unread.map((sheet) => sheet.key);
   if (old.join('\n') === now.join('\n')) return [];
   const gone = old.find((key) => !now.includes(key));
-  if (gone !== undefined) return [`The page asked for a sheet that cannot be read here (${gone.trim()}) and does not any more.`];
+  if (gone !== undefined)
+    return [`The page asked for a sheet that cannot be read here (${gone.trim()}) and does not any more.`];
   const come = now.find((key) => !old.includes(key));
-  if (come !== undefined) return [`The page asks for a sheet that cannot be read here (${come.trim()}) and did not before.`];
+  if (come !== undefined)
+    return [`The page asks for a sheet that cannot be read here (${come.trim()}) and did not before.`];
   return ['Sheets that cannot be read here are asked for in another order.'];
 }
 
@@ -123,7 +132,8 @@ function keepsSpace(state: PageState, element: ElementNode): boolean {
     if (keepingTags.test(at.tag) || (element.tag === 'script' && at === element)) return true;
     const slots = state.cascade.session.slotsOfList(state.cascade.listOf(at));
     for (const [slot, stack] of slots)
-      if (/ (white-space|white-space-collapse|all)$/.test(slot) && /pre|break-spaces|var\(|revert/.test(stack)) return true;
+      if (/ (white-space|white-space-collapse|all)$/.test(slot) && /pre|break-spaces|var\(|revert/.test(stack))
+        return true;
   }
   return false;
 }

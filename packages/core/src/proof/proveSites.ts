@@ -47,19 +47,27 @@ interface Sessions {
 
 function makeSessions(before: Site, after: Site): Sessions {
   const changed = changedFiles(before, after);
-  const resources = changed.filter(({ path }) => (before.files.get(path) ?? after.files.get(path))!.kind === 'other').map((c) => c.path);
+  const resources = changed
+    .filter(({ path }) => (before.files.get(path) ?? after.files.get(path))!.kind === 'other')
+    .map((c) => c.path);
   const kinds = changed.map(({ path }) => (before.files.get(path) ?? after.files.get(path))!.kind);
   const common = {
     changedResources: resources,
     changedPaths: new Set(changed.map((c) => c.path)),
     onlyPagesChanged: kinds.every((kind) => kind === 'page'),
-    mayReachChange: reachesAny(leadingNames([before, after], changed.map((c) => c.path).filter((path) => fileKindOf(path) !== 'page'))),
+    mayReachChange: reachesAny(
+      leadingNames(
+        [before, after],
+        changed.map((c) => c.path).filter((path) => fileKindOf(path) !== 'page'),
+      ),
+    ),
   };
   if (resources.length === 0) {
     const session = new CascadeSession();
     return { before: session, after: session, ...common };
   }
-  const mark = (site: Site): Map<string, string> => new Map(resources.map((path) => [path, ` ${site.files.get(path)?.hash ?? 'missing'}`]));
+  const mark = (site: Site): Map<string, string> =>
+    new Map(resources.map((path) => [path, ` ${site.files.get(path)?.hash ?? 'missing'}`]));
   const first = new CascadeSession({ fingerprints: mark(before) });
   return { before: first, after: new CascadeSession({ fingerprints: mark(after), twin: first }), ...common };
 }
@@ -67,7 +75,8 @@ function makeSessions(before: Site, after: Site): Sessions {
 function proveFile(before: Site, after: Site, file: SiteFile, sessions: Sessions): PageProof {
   const now = after.files.get(file.path);
   if (!now) return { ...unseen(file.path), verdict: 'removed' };
-  if (file.text !== undefined && !sessions.changedPaths.has(file.path) && !sessions.mayReachChange(file.text)) return unseen(file.path);
+  if (file.text !== undefined && !sessions.changedPaths.has(file.path) && !sessions.mayReachChange(file.text))
+    return unseen(file.path);
   if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, sessions);
   const results = [true, ...(/<noscript/i.test(file.text) ? [false] : [])].map((scripting) =>
     provePage(
@@ -79,21 +88,29 @@ function proveFile(before: Site, after: Site, file: SiteFile, sessions: Sessions
   const result = results.find((r) => r.verdict !== 'same') ?? results[0]!;
   const used = sessions.changedResources.filter((path) => file.text!.includes(fileNameOf(path)));
   if (used.length === 0) return result;
-  return { ...result, verdict: 'differs', notes: [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)] };
+  return {
+    ...result,
+    verdict: 'differs',
+    notes: [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)],
+  };
 }
 
 /** A page that cannot be read is the same only when neither it nor any sheet changed. */
 function proveOpaque(file: SiteFile, now: SiteFile, sessions: Sessions): PageProof {
   const same = sameBytes(file.bytes, now.bytes) && sessions.onlyPagesChanged;
   if (same) return { ...unseen(file.path), verdict: 'same' };
-  return { ...unseen(file.path), verdict: 'differs', notes: ['The page does not encode back to its own bytes, so it cannot be compared.'] };
+  return {
+    ...unseen(file.path),
+    verdict: 'differs',
+    notes: ['The page does not encode back to its own bytes, so it cannot be compared.'],
+  };
 }
 
 /** The names of the changed files, and of all sheets that name one of these. Percent escapes make a name unrecognisable: then undefined. */
 function leadingNames(sites: readonly Site[], changed: readonly string[]): ReadonlySet<string> | undefined {
   const names = new Set(changed.map(fileNameOf));
   const sheets = sites.flatMap((site) => sheetsOf(site));
-  for (let grown = names.size > 0; grown; ) {
+  for (let grown = names.size > 0; grown;) {
     grown = false;
     for (const sheet of sheets) {
       const name = fileNameOf(sheet.path);
@@ -107,7 +124,17 @@ function leadingNames(sites: readonly Site[], changed: readonly string[]): Reado
 
 function reachesAny(names: ReadonlySet<string> | undefined): (pageText: string) => boolean {
   // an escape, of CSS, HTML or a URL, could spell a name in another way
-  return (text) => names === undefined || [...names].some((name) => text.includes(name)) || (names.size > 0 && /(href|import)[^>;]{0,300}[\\%&]/i.test(text));
+  return (text) =>
+    names === undefined ||
+    [...names].some((name) => text.includes(name)) ||
+    (names.size > 0 && /(href|import)[^>;]{0,300}[\\%&]/i.test(text));
 }
 
-const unseen = (path: string): PageProof => ({ path, verdict: 'same', elements: 0, differingElements: 0, causes: [], notes: [] });
+const unseen = (path: string): PageProof => ({
+  path,
+  verdict: 'same',
+  elements: 0,
+  differingElements: 0,
+  causes: [],
+  notes: [],
+});

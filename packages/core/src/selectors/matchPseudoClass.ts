@@ -128,7 +128,8 @@ const textTypes = /^(text|search|url|tel|email|password|date|month|week|time|dat
 
 function isWritable(element: ElementNode): boolean {
   const writableField =
-    element.tag === 'textarea' || (element.tag === 'input' && textTypes.test(attributeOf(element, 'type')?.toLowerCase() ?? 'text'));
+    element.tag === 'textarea' ||
+    (element.tag === 'input' && textTypes.test(attributeOf(element, 'type')?.toLowerCase() ?? 'text'));
   if (writableField) return attributeOf(element, 'readonly') === undefined && !isDisabled(element);
   for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
     const editable = attributeOf(at, 'contenteditable');

@@ -52,7 +52,12 @@ function matchBefore(element: ElementNode, selector: ComplexSelector, at: number
   }
 }
 
-function bestOf(candidates: Iterable<ElementNode>, selector: ComplexSelector, at: number, context: MatchContext): Match {
+function bestOf(
+  candidates: Iterable<ElementNode>,
+  selector: ComplexSelector,
+  at: number,
+  context: MatchContext,
+): Match {
   let best: Match = 0;
   for (const candidate of candidates) {
     const match = matchUpTo(candidate, selector, at, context);
@@ -85,8 +90,8 @@ function matchSimple(element: ElementNode, simple: SimpleSelector, context: Matc
     case 'universal':
       return inNamespace(element, simple.namespace) ? 2 : 0;
     case 'type': {
-      const name = element.namespace === 'html' ? simple.lower : simple.name;
-      return name === element.tag && inNamespace(element, simple.namespace) ? 2 : 0;
+      // HTML asks for the exact name on SVG elements; Chromium takes any case on every element of an HTML document
+      return simple.lower === element.tag.toLowerCase() && inNamespace(element, simple.namespace) ? 2 : 0;
     }
     case 'id':
       return element.id !== undefined && sameName(element.id, simple.name, context.quirks) ? 2 : 0;
@@ -158,7 +163,11 @@ function testAttribute(value: string, test: string, wanted: string): boolean {
 }
 
 /** Selectors 4, "Relational Pseudo-class: :has()". The argument's left end is anchored at the element. */
-function matchHas(element: ElementNode, simple: Extract<SimpleSelector, { kind: 'has' }>, context: MatchContext): Match {
+function matchHas(
+  element: ElementNode,
+  simple: Extract<SimpleSelector, { kind: 'has' }>,
+  context: MatchContext,
+): Match {
   let best: Match = 0;
   for (const { combinator, selector } of simple.list) {
     const inside = combinator === ' ' || combinator === '>';
@@ -220,7 +229,11 @@ function isLedTo(candidate: ElementNode, anchor: ElementNode, leading: string): 
   return false;
 }
 
-function matchNth(element: ElementNode, simple: Extract<SimpleSelector, { kind: 'nth' }>, context: MatchContext): Match {
+function matchNth(
+  element: ElementNode,
+  simple: Extract<SimpleSelector, { kind: 'nth' }>,
+  context: MatchContext,
+): Match {
   const own = simple.of ? matchList(element, simple.of, context) : 2;
   if (own === 0) return 0;
   const siblings = element.siblings;

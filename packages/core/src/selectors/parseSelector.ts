@@ -1,7 +1,16 @@
 import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
-import { unescapeCss } from '../sheet/unescape.ts';
+import { unescapeCss } from '../values/unescape.ts';
 import { functionalPseudoElements, oneColonElements, pseudoElements, stateClasses, textArgumentClasses, treeClasses } from './pseudoTable.ts'; // prettier-ignore
-import type { AttributeTest, Combinator, ComplexSelector, CompoundSelector, RelativeSelector, SelectorList, SimpleSelector, Specificity } from './selector.ts'; // prettier-ignore
+import type {
+  AttributeTest,
+  Combinator,
+  ComplexSelector,
+  CompoundSelector,
+  RelativeSelector,
+  SelectorList,
+  SimpleSelector,
+} from './selector.ts';
+import { specificityOf } from './specificity.ts';
 
 export interface SelectorContext {
   /** What `&` stands for: the selectors of the rule around. Absent at top level, where `&` is `:scope`. */
@@ -125,7 +134,8 @@ class Reader {
         if (typeof pseudo === 'string') pseudoElement = pseudo;
         else simples.push(pseudo);
       } else break;
-      if (pseudoElement !== undefined && simples.length > 0 && before < this.at && !this.colonBefore(before)) throw invalid;
+      if (pseudoElement !== undefined && simples.length > 0 && before < this.at && !this.colonBefore(before))
+        throw invalid;
     }
     if (simples.length === 0 && pseudoElement === undefined) throw invalid;
     return { simples, pseudoElement };
@@ -194,7 +204,8 @@ class Reader {
     if (!this.is(T.Ident)) throw invalid;
     const name = this.ident();
     this.space();
-    if (this.take(T.RightSquareBracket)) return { kind: 'attribute', name, test: '', value: '', ignoreCase: false, namespace };
+    if (this.take(T.RightSquareBracket))
+      return { kind: 'attribute', name, test: '', value: '', ignoreCase: false, namespace };
     const test = this.attributeTest();
     this.space();
     const value = this.attributeValue();
@@ -326,7 +337,7 @@ class Reader {
     if (!found || (found[5] !== undefined && ofType)) throw invalid;
     const formula = found[1]!.toLowerCase();
     let step = 0;
-    let offset = 0;
+    let offset: number;
     if (formula === 'even' || formula === 'odd') {
       step = 2;
       offset = formula === 'odd' ? 1 : 0;
@@ -412,59 +423,4 @@ function splitCommas(text: string): string[] {
   }
   out.push(text.slice(from));
   return out;
-}
-
-function specificityOf(compounds: readonly CompoundSelector[]): Specificity {
-  let a = 0;
-  let b = 0;
-  let c = 0;
-  for (const { simples, pseudoElement } of compounds) {
-    if (pseudoElement !== undefined) {
-      c += pseudoElement.split('::').length - 1;
-      const slotted = /^::slotted\((.*)\)$/s.exec(pseudoElement);
-      const inner = slotted ? parseSelectorList(slotted[1]!) : undefined;
-      if (inner) [a, b, c] = sum([a, b, c], strongest(inner));
-    }
-    for (const simple of simples) [a, b, c] = sum([a, b, c], specificityOfSimple(simple));
-  }
-  return [a, b, c];
-}
-
-const sum = (x: Specificity, y: Specificity): Specificity => [x[0] + y[0], x[1] + y[1], x[2] + y[2]];
-
-function specificityOfSimple(simple: SimpleSelector): Specificity {
-  switch (simple.kind) {
-    case 'universal':
-      return [0, 0, 0];
-    case 'type':
-      return [0, 0, 1];
-    case 'id':
-      return [1, 0, 0];
-    case 'class':
-    case 'attribute':
-      return [0, 1, 0];
-    case 'pseudo-class':
-      return specificityOfPseudoClass(simple.name, simple.argument);
-    case 'matches':
-      return simple.name === 'where' ? [0, 0, 0] : strongest(simple.list);
-    case 'has':
-      return strongest(simple.list.map((relative) => relative.selector));
-    case 'nth':
-      return sum([0, 1, 0], simple.of ? strongest(simple.of) : [0, 0, 0]);
-  }
-}
-
-function specificityOfPseudoClass(name: string, argument: string | undefined): Specificity {
-  if (name === 'scope' && argument === 'nesting') return [0, 0, 0];
-  const inner = /^host/.test(name) && argument !== undefined ? parseSelectorList(argument) : undefined;
-  return inner ? sum([0, 1, 0], strongest(inner)) : [0, 1, 0];
-}
-
-function strongest(list: SelectorList): Specificity {
-  let best: Specificity = [0, 0, 0];
-  for (const { specificity } of list) {
-    const [a, b, c] = specificity;
-    if (a > best[0] || (a === best[0] && (b > best[1] || (b === best[1] && c > best[2])))) best = specificity;
-  }
-  return best;
 }

@@ -11,7 +11,8 @@ export const stateClasses = words(`
   single-button no-button`);
 
 /** Pseudo-classes that the markup alone decides. */
-export const treeClasses = words(`any-link -webkit-any-link defined empty first-child first-of-type last-child last-of-type
+export const treeClasses =
+  words(`any-link -webkit-any-link defined empty first-child first-of-type last-child last-of-type
   only-child only-of-type root scope host`);
 
 /** Functional pseudo-classes whose argument is kept as text. */

@@ -53,7 +53,6 @@ export interface RelativeSelector {
   readonly selector: ComplexSelector;
 }
 
-export const compareSpecificity = (a: Specificity, b: Specificity): number =>
-  a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+export const compareSpecificity = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
 export const printSpecificity = (s: Specificity): string => `(${s[0]},${s[1]},${s[2]})`;

@@ -3,7 +3,7 @@ import { propertyName } from '../values/longhands.ts';
 import { readImport } from './readImport.ts';
 import type { Declaration, Rule, Sheet } from './sheet.ts';
 import { foldedText, tokensOf, tokenTypes as T, type Tokens } from './tokens.ts';
-import { unescapeCss } from './unescape.ts';
+import { unescapeCss } from '../values/unescape.ts';
 
 /**
  * The rules of a sheet or embedded block, recovered from errors as browsers do. `from` and `to` bound a block inside a page;
@@ -116,7 +116,11 @@ class Parser {
     let last = this.lastSolid(first, stop);
     let important = false;
     const end = last < first ? t.end[first - 1]! : t.end[last]!;
-    if (last >= first && t.type[last] === T.Ident && /^important$/i.test(unescapeCss(t.text.slice(t.start[last], t.end[last])))) {
+    if (
+      last >= first &&
+      t.type[last] === T.Ident &&
+      /^important$/i.test(unescapeCss(t.text.slice(t.start[last], t.end[last])))
+    ) {
       const bang = this.lastSolid(first, last);
       if (bang >= first && t.type[bang] === T.Delim && t.text[t.start[bang]!] === '!') {
         important = true;
@@ -222,7 +226,8 @@ class Parser {
       } else this.componentValue();
     }
     const prelude = t.text.slice(t.end[first], this.at < t.count ? t.start[this.at] : this.limit);
-    if (this.at < t.count && t.type[this.at] === T.LeftCurlyBracket) return this.atBlock(first, name, foldedText(prelude));
+    if (this.at < t.count && t.type[this.at] === T.LeftCurlyBracket)
+      return this.atBlock(first, name, foldedText(prelude));
     if (this.at < t.count && t.type[this.at] === T.Semicolon) this.at++;
     const span = { start: t.start[first]!, end: Math.max(t.end[this.at - 1]!, t.end[first]!) };
     if (name === 'import') return readImport(t.text, t.end[first]!, prelude, span);

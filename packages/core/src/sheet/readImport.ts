@@ -1,7 +1,7 @@
 import type { Span } from '../source/span.ts';
 import type { ImportRule, Rule } from './sheet.ts';
 import { foldedText, tokensOf, tokenTypes as T } from './tokens.ts';
-import { unescapeCss } from './unescape.ts';
+import { unescapeCss } from '../values/unescape.ts';
 
 /** CSS Cascading and Inheritance Level 5, "Importing Style Sheets: the @import rule". A malformed one is dropped. */
 export function readImport(text: string, from: number, prelude: string, span: Span): Rule {

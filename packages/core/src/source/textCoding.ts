@@ -19,7 +19,9 @@ export function encodingName(label: string): string | undefined {
 
 /** The text of the bytes, byte order mark kept as U+FEFF. Malformed sequences become U+FFFD. */
 export function decodeText(bytes: Uint8Array, encoding: string): string {
-  return encoding === 'windows-1252' ? decodeWindows1252(bytes) : new TextDecoder(encoding, { ignoreBOM: true }).decode(bytes);
+  return encoding === 'windows-1252'
+    ? decodeWindows1252(bytes)
+    : new TextDecoder(encoding, { ignoreBOM: true }).decode(bytes);
 }
 
 /** Encoding Standard, "index windows-1252", bytes 80 to 9F. Some Node versions decode this encoding as ISO-8859-1, so we do it. */

@@ -10,13 +10,7 @@ import type { Base } from '../values/urls.ts';
 
 /** Why a block or a rule stays in its page. */
 export type StayReason =
-  | 'svg-block'
-  | 'not-css'
-  | 'titled'
-  | 'has-import'
-  | 'has-namespace'
-  | 'unclosed-string'
-  | 'reference-cannot-move';
+  'svg-block' | 'not-css' | 'titled' | 'has-import' | 'has-namespace' | 'unclosed-string' | 'reference-cannot-move';
 
 /** A conditional group around a rule, outermost first: `{ name: 'media', prelude: 'print' }`. */
 export interface Group {
@@ -61,7 +55,11 @@ export interface EmbeddedBlock {
 }
 
 /** The embedded blocks of a page, each with its movable units in order. */
-export function embeddedBlocks(page: PageTree, path: string, sources: StyleSources = styleSources(page, path)): readonly EmbeddedBlock[] {
+export function embeddedBlocks(
+  page: PageTree,
+  path: string,
+  sources: StyleSources = styleSources(page, path),
+): readonly EmbeddedBlock[] {
   const out: EmbeddedBlock[] = [];
   sources.sheets.forEach((source, sourceIndex) => {
     if (source.kind === 'embedded') out.push(readBlock(page.text, source, sourceIndex, sources.base));
@@ -106,15 +104,24 @@ class UnitReader {
       if (rule.kind === 'group') {
         const inner = { name: rule.name, prelude: rule.name === 'media' ? mediaText(rule.prelude) : rule.prelude };
         this.read(rule.rules, [...groups, inner], rule, rule.blockSpan.start);
-      } else if (rule.kind === 'style' || rule.kind === 'definition') this.units.push(this.unit(rule, groups, parent, previous));
+      } else if (rule.kind === 'style' || rule.kind === 'definition')
+        this.units.push(this.unit(rule, groups, parent, previous));
       previous = rule.span.end;
     }
   }
 
-  private unit(rule: Extract<Rule, { kind: 'style' | 'definition' }>, groups: readonly Group[], parent: GroupRule | undefined, from: number): BlockUnit {
+  private unit(
+    rule: Extract<Rule, { kind: 'style' | 'definition' }>,
+    groups: readonly Group[],
+    parent: GroupRule | undefined,
+    from: number,
+  ): BlockUnit {
     const { text } = this.sheet;
     const comments = this.sheet.comments.filter((c) => c.start >= from && c.end <= rule.span.start);
-    const label = rule.kind === 'style' ? rule.selector : definitionLabel(rule.name, rule.prelude, text.slice(rule.blockSpan.start, rule.blockSpan.end));
+    const label =
+      rule.kind === 'style'
+        ? rule.selector
+        : definitionLabel(rule.name, rule.prelude, text.slice(rule.blockSpan.start, rule.blockSpan.end));
     const declarations = rule.kind === 'style' ? rule.declarations : [];
     return {
       kind: rule.kind === 'style' ? 'rule' : 'definition',
@@ -138,7 +145,8 @@ class UnitReader {
       return `${compileBlock(rule.declarations, context).key} ${nested}`.trim();
     }
     const value = foldedText(this.sheet.text.slice(rule.blockSpan.start, rule.blockSpan.end));
-    return compileBlock([{ property: 'src', value, important: false, span: rule.span, valueSpan: rule.span }], context).key;
+    return compileBlock([{ property: 'src', value, important: false, span: rule.span, valueSpan: rule.span }], context)
+      .key;
   }
 }
 

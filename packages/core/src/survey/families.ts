@@ -30,7 +30,10 @@ export interface Family {
 
 /** All rules of embedded blocks, grouped over the site, in order of first appearance. */
 export function familiesOf(site: Site, onPage?: (done: number, total: number) => void): readonly Family[] {
-  const found = new Map<string, { family: Omit<Family, 'versions' | 'pages'>; versions: Map<string, FamilyVersion & { pages: string[] }> }>();
+  const found = new Map<
+    string,
+    { family: Omit<Family, 'versions' | 'pages'>; versions: Map<string, FamilyVersion & { pages: string[] }> }
+  >();
   const files = pagesOf(site);
   files.forEach((file, i) => {
     if (file.text !== undefined) {

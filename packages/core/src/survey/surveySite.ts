@@ -82,7 +82,9 @@ export function surveySite(site: Site, onPage?: (done: number, total: number) =>
       path: file.path,
       bytes: file.bytes.length,
       rules: sheets.read(file.path)?.rules ?? 0,
-      pages: pages.filter((p) => p.sources.some((s) => s.target === file.path && s.problem === undefined)).map((p) => p.path),
+      pages: pages
+        .filter((p) => p.sources.some((s) => s.target === file.path && s.problem === undefined))
+        .map((p) => p.path),
     })),
     repeatedBlocks: blocks.repeated(),
     otherFiles: [...site.files.values()].filter((file) => file.kind === 'other').length,
@@ -131,7 +133,17 @@ function linkedSources(source: LinkedSource, text: string, sheets: SheetReader):
   const line = placeOf(text, source.span.start).line;
   const common = { media: source.media, count: 1, line };
   if (source.idle !== undefined)
-    return [{ kind: 'linked', target: source.reference, problem: source.idle, rules: 0, declarations: 0, bytes: 0, ...common }];
+    return [
+      {
+        kind: 'linked',
+        target: source.reference,
+        problem: source.idle,
+        rules: 0,
+        declarations: 0,
+        bytes: 0,
+        ...common,
+      },
+    ];
   return sheets.withImports(source.target, source.reference, 'linked').map((s) => ({ ...s, ...common }));
 }
 
@@ -140,7 +152,9 @@ function importedByBlock(block: EmbeddedBlock, text: string, sheets: SheetReader
   return block.sheet.rules.flatMap((rule) => {
     if (rule.kind !== 'import') return [];
     const common = { media: rule.media, count: 1, line: placeOf(text, rule.span.start).line };
-    return sheets.withImports(resolveReference(rule.reference, block.base), rule.reference, 'imported').map((s) => ({ ...s, ...common }));
+    return sheets
+      .withImports(resolveReference(rule.reference, block.base), rule.reference, 'imported')
+      .map((s) => ({ ...s, ...common }));
   });
 }
 
@@ -172,7 +186,17 @@ function styleAttributeSource(tree: PageTree): SurveySource {
     const span = element.attributeSpans?.['style'];
     bytes += span ? span.endOffset - span.startOffset : value.length;
   }
-  return { kind: 'attribute', target: undefined, problem: undefined, media: '', rules: 0, declarations, bytes, count, line };
+  return {
+    kind: 'attribute',
+    target: undefined,
+    problem: undefined,
+    media: '',
+    rules: 0,
+    declarations,
+    bytes,
+    count,
+    line,
+  };
 }
 
 function presentationalSource(tree: PageTree): SurveySource {
@@ -188,7 +212,17 @@ function presentationalSource(tree: PageTree): SurveySource {
       bytes += span ? span.endOffset - span.startOffset : part.length;
     }
   }
-  return { kind: 'presentational', target: undefined, problem: undefined, media: '', rules: 0, declarations: count, bytes, count, line };
+  return {
+    kind: 'presentational',
+    target: undefined,
+    problem: undefined,
+    media: '',
+    rules: 0,
+    declarations: count,
+    bytes,
+    count,
+    line,
+  };
 }
 
 /** Style rules in a list, those in groups and nested ones included. */
@@ -229,14 +263,24 @@ class SheetReader {
     let known = this.known.get(path);
     if (!known) {
       const sheet = parseSheet(file.text ?? '');
-      known = { sheet, rules: countRules(sheet.rules), declarations: countDeclarations(sheet.rules), bytes: file.bytes.length };
+      known = {
+        sheet,
+        rules: countRules(sheet.rules),
+        declarations: countDeclarations(sheet.rules),
+        bytes: file.bytes.length,
+      };
       this.known.set(path, known);
     }
     return known;
   }
 
   /** A sheet and all it imports, in order of appearance: imports first. */
-  withImports(target: Target, reference: string, kind: 'linked' | 'imported', chain: readonly string[] = []): readonly ReadSource[] {
+  withImports(
+    target: Target,
+    reference: string,
+    kind: 'linked' | 'imported',
+    chain: readonly string[] = [],
+  ): readonly ReadSource[] {
     const path = target.kind === 'site' ? target.path : undefined;
     const read = path === undefined ? undefined : this.read(path);
     if (!read || path === undefined) {
@@ -246,15 +290,30 @@ class SheetReader {
     const out: ReadSource[] = [];
     for (const rule of read.sheet.rules) {
       if (rule.kind !== 'import' || chain.includes(path)) continue;
-      out.push(...this.withImports(resolveReference(rule.reference, siteBase(path)), rule.reference, 'imported', [...chain, path]));
+      out.push(
+        ...this.withImports(resolveReference(rule.reference, siteBase(path)), rule.reference, 'imported', [
+          ...chain,
+          path,
+        ]),
+      );
     }
-    out.push({ kind, target: path, problem: undefined, rules: read.rules, declarations: read.declarations, bytes: read.bytes });
+    out.push({
+      kind,
+      target: path,
+      problem: undefined,
+      rules: read.rules,
+      declarations: read.declarations,
+      bytes: read.bytes,
+    });
     return out;
   }
 }
 
 class BlockCollector {
-  private readonly groups = new Map<string, { selectors: readonly string[]; versions: Map<string, string[]>; bytes: number }>();
+  private readonly groups = new Map<
+    string,
+    { selectors: readonly string[]; versions: Map<string, string[]>; bytes: number }
+  >();
   private readonly texts = new Map<string, { count: number; bytes: number }>();
 
   add(path: string, text: string, block: EmbeddedBlock): void {

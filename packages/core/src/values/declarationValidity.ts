@@ -1,12 +1,13 @@
 import { lexer, parse, tokenize, tokenTypes } from 'css-tree';
 import { longhandsOfShorthand, refusedKeywords } from './propertyTable.ts';
+import { unescapeCss } from './unescape.ts';
 import { propertyKind } from './longhands.ts';
 
 /**
  * Whether a browser keeps a declaration. `unsure` where the lexer's data and Chromium may part: the cascade then counts the
- * declaration as one that may or may not be there.
+ * declaration as one that may or may not be there. `quirks`: valid on pages in quirks mode only.
  */
-export type Validity = 'valid' | 'invalid' | 'unsure';
+export type Validity = 'valid' | 'invalid' | 'unsure' | 'quirks';
 
 /**
  * Validity of one declaration in standards mode. `value` is without `!important`.
@@ -35,12 +36,36 @@ function judge(property: string, value: string): Validity {
   if (/(^|[^-\w])var\(/i.test(value)) return 'valid';
   if (/(^|[^-\w])(env|attr|if|sibling-index|sibling-count|random)\(/i.test(value)) return 'unsure';
   const target = aliasOf(property);
+  if (hasStrayEscape(value) && !takesNames.test(target)) return 'invalid';
   if (!lexer.getProperty(target)) return 'unsure';
-  const ast = parse(value, { context: 'value' });
-  const error = lexer.matchProperty(target, ast).error;
+  const matched = matches(target, value);
+  if (matched === undefined) return 'invalid';
   const sureWords = surelyKnown(target, value);
-  if (error === null) return sureWords ? 'valid' : 'unsure';
-  return sureWords && isPlain(value) && !quirky(property, value) ? 'invalid' : 'unsure';
+  if (matched) return sureWords ? 'valid' : 'unsure';
+  if (isQuirk(target, value)) return 'quirks';
+  return sureWords && isPlain(value) ? 'invalid' : 'unsure';
+}
+
+/** Whether the lexer takes it; undefined when it is no value at all, such as a string left open. */
+function matches(property: string, value: string): boolean | undefined {
+  try {
+    return lexer.matchProperty(property, parse(value, { context: 'value' })).error === null;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Properties that take names of the author's own, which may hold any character. */
+const takesNames = /^(font|font-family|animation|animation-name|counter-|grid|list-style|content|container|quotes|will-change|transition|view-)/;
+
+/** An escape in a keyword that stands for a character no keyword has, as in the old `red\9`. */
+function hasStrayEscape(value: string): boolean {
+  let stray = false;
+  tokenize(value, (type: number, start: number, end: number) => {
+    const text = value.slice(start, end);
+    if ((type === tokenTypes.Ident || type === tokenTypes.Dimension) && text.includes('\\') && /[^\w.%+-]/.test(unescapeCss(text))) stray = true;
+  });
+  return stray;
 }
 
 function aliasOf(property: string): string {
@@ -78,6 +103,12 @@ function surelyKnown(property: string, value: string): boolean {
 /** Values made of words, numbers, lengths, strings and colours only: what the lexer refuses there, browsers refuse. */
 const isPlain = (value: string): boolean => /^[\w\s#%.,'"+-]*$/.test(value);
 
-/** Quirks Mode Standard, "The hashless hex color quirk" and "The unitless length quirk": valid on some pages only. */
-const quirky = (property: string, value: string): boolean =>
-  /(^|\s)[+-]?\d*\.?\d+(\s|$)/.test(value) || (/color/.test(property) && /^\s*[0-9a-f]{3,6}\s*$/i.test(value));
+const quirkyColours = /^(color|background-color|border-color|border-(top|right|bottom|left)-color)$/;
+const quirkyLengths =
+  /^(background-position|border-spacing|border-((top|right|bottom|left)-)?width|bottom|clip|font-size|height|left|letter-spacing|margin(-\w+)?|(max|min)-(height|width)|padding(-\w+)?|right|text-indent|top|vertical-align|width|word-spacing)$/;
+
+/** Quirks Mode Standard, "The hashless hex color quirk" and "The unitless length quirk". */
+function isQuirk(property: string, value: string): boolean {
+  if (quirkyColours.test(property) && matches(property, value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, '$1#$2')) === true) return true;
+  return quirkyLengths.test(property) && matches(property, value.replace(/(^|[\s(,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\s),]|$)/g, '$1$2px')) === true;
+}

@@ -38,9 +38,7 @@ export function resolveReference(reference: string, base: Base): Target {
   const slashed = path.replaceAll('\\', '/');
   const merged = slashed.startsWith('/') ? slashed.slice(1) : folderOf(base.path) + slashed;
   const clean = removeDotSegments(merged);
-  return clean === undefined
-    ? { kind: 'outside', reference: ref }
-    : { kind: 'site', path: decodePath(clean), suffix };
+  return clean === undefined ? { kind: 'outside', reference: ref } : { kind: 'site', path: decodePath(clean), suffix };
 }
 
 function splitSuffix(ref: string): { path: string; suffix: string } {

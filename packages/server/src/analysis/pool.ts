@@ -3,9 +3,15 @@ import { Piscina } from 'piscina';
 import type { AnalysisTasks } from './tasks.ts';
 
 export interface Analysis {
-  run<Name extends keyof AnalysisTasks>(name: Name, input: Parameters<AnalysisTasks[Name]>[0]): ReturnType<AnalysisTasks[Name]>;
+  run<Name extends keyof AnalysisTasks>(
+    name: Name,
+    input: Parameters<AnalysisTasks[Name]>[0],
+  ): ReturnType<AnalysisTasks[Name]>;
   /** A proof that reports how far it is. */
-  prove(input: Omit<Parameters<AnalysisTasks['proof']>[0], 'port'>, onProgress: (done: number, total: number) => void): ReturnType<AnalysisTasks['proof']>;
+  prove(
+    input: Omit<Parameters<AnalysisTasks['proof']>[0], 'port'>,
+    onProgress: (done: number, total: number) => void,
+  ): ReturnType<AnalysisTasks['proof']>;
   close(): Promise<void>;
 }
 
@@ -27,7 +33,10 @@ export function startAnalysis(databaseUrl: string, threads = 2): Analysis {
     prove(input, onProgress) {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', ({ done, total }: { done: number; total: number }) => onProgress(done, total));
-      const result = pool.run({ name: 'proof', input: { ...input, port: port2 } }, { transferList: [port2] }) as ReturnType<AnalysisTasks['proof']>;
+      const result = pool.run(
+        { name: 'proof', input: { ...input, port: port2 } },
+        { transferList: [port2] },
+      ) as ReturnType<AnalysisTasks['proof']>;
       return result.finally(() => port1.close());
     },
     close: () => pool.destroy(),

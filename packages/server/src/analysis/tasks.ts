@@ -1,5 +1,14 @@
 import type { MessagePort } from 'node:worker_threads';
-import type { FamiliesReply, DraftReply, FileTextReply, OperationBody, ProofReply, ProposalReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import type {
+  FamiliesReply,
+  DraftReply,
+  FileTextReply,
+  OperationBody,
+  ProofReply,
+  ProposalReply,
+  SiteFiguresReply,
+  SurveyReply,
+} from '@syndeton/contract';
 
 /** Which state of a site a task is about: a revision, with operations lined up on it. */
 export interface SiteState {
@@ -21,7 +30,9 @@ export interface AnalysisTasks {
   proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
   proposal(input: { state: SiteState; sheet: string; pages: readonly string[] | undefined }): Promise<ProposalReply>;
   file(input: { state: SiteState; path: string }): Promise<{ text: FileTextReply; bytes: Uint8Array } | undefined>;
-  changedFiles(input: { state: SiteState }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[]; figures: SiteFiguresReply }>;
+  changedFiles(input: {
+    state: SiteState;
+  }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[]; figures: SiteFiguresReply }>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
   figures(input: { files: readonly (readonly [string, Uint8Array])[] }): Promise<SiteFiguresReply>;
 }

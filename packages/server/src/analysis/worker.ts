@@ -22,9 +22,10 @@ import { makeSequelizeSiteStore } from '../features/sites/sequelizeSiteStore.ts'
 import { Refusal } from '../http/refusal.ts';
 import type { AnalysisTasks, SiteState } from './tasks.ts';
 
-const { databaseUrl } = (workerData as [unknown, { databaseUrl: string }] | { databaseUrl: string }) instanceof Array
-  ? (workerData as [unknown, { databaseUrl: string }])[1]
-  : (workerData as { databaseUrl: string });
+const { databaseUrl } =
+  (workerData as [unknown, { databaseUrl: string }] | { databaseUrl: string }) instanceof Array
+    ? (workerData as [unknown, { databaseUrl: string }])[1]
+    : (workerData as { databaseUrl: string });
 const store = makeSequelizeSiteStore(connect(databaseUrl, 2));
 
 /** The last few revisions read, kept warm. */
@@ -57,13 +58,18 @@ function keep<Value>(map: Map<string, Value>, key: string, make: () => Value): V
   return made;
 }
 
-async function draftOf(state: SiteState): Promise<DraftSite & { readonly before: Site; readonly problem?: DraftReply['problem'] }> {
+async function draftOf(
+  state: SiteState,
+): Promise<DraftSite & { readonly before: Site; readonly problem?: DraftReply['problem'] }> {
   const before = await readSite(state.siteId, state.number);
   const key = `${state.siteId} ${state.number} ${JSON.stringify(state.operations)}`;
   return { ...keep(drafts, key, () => applyAll(before, state.operations as readonly Operation[])), before };
 }
 
-function applyAll(before: Site, operations: readonly Operation[]): DraftSite & { readonly problem?: DraftReply['problem'] } {
+function applyAll(
+  before: Site,
+  operations: readonly Operation[],
+): DraftSite & { readonly problem?: DraftReply['problem'] } {
   const applied = applyOperations(before, operations);
   if (applied.ok) return applied.value;
   const { index, problem } = applied.problem;
@@ -136,7 +142,10 @@ const tasks: AnalysisTasks = {
     const { site } = await draftOf(state);
     const file = site.files.get(path);
     if (!file) return undefined;
-    return { text: { path, hash: file.hash, encoding: file.encoding ?? '', text: file.text ?? null }, bytes: file.bytes };
+    return {
+      text: { path, hash: file.hash, encoding: file.encoding ?? '', text: file.text ?? null },
+      bytes: file.bytes,
+    };
   },
   async changedFiles({ state }) {
     const { site, before, steps, problem } = await draftOf(state);
@@ -147,8 +156,8 @@ const tasks: AnalysisTasks = {
   async changesBetween({ siteId, from, to }) {
     return changesOf(await readSite(siteId, from), await readSite(siteId, to));
   },
-  async figures({ files }) {
-    return figuresOf(surveySite(makeSite(files)));
+  figures({ files }) {
+    return Promise.resolve(figuresOf(surveySite(makeSite(files))));
   },
 };
 
@@ -162,7 +171,13 @@ function changesOf(before: Site, after: Site): DraftReply['changes'] {
   return changedFiles(before, after).map(({ path, change }) => {
     const old = before.files.get(path);
     const now = after.files.get(path);
-    return { path, change, bytesBefore: old?.bytes.length ?? 0, bytesAfter: now?.bytes.length ?? 0, kind: (now ?? old)!.kind };
+    return {
+      path,
+      change,
+      bytesBefore: old?.bytes.length ?? 0,
+      bytesAfter: now?.bytes.length ?? 0,
+      kind: (now ?? old)!.kind,
+    };
   });
 }
 
@@ -171,7 +186,10 @@ const surveyReply = (survey: Survey): SurveyReply =>
 
 function figuresOf(survey: Survey): SiteFiguresReply {
   const sum = (kind: string): number =>
-    survey.pages.reduce((total, page) => total + page.sources.filter((s) => s.kind === kind).reduce((n, s) => n + s.bytes, 0), 0);
+    survey.pages.reduce(
+      (total, page) => total + page.sources.filter((s) => s.kind === kind).reduce((n, s) => n + s.bytes, 0),
+      0,
+    );
   return {
     pages: survey.pages.length,
     sheets: survey.sheets.length,
@@ -186,6 +204,12 @@ function figuresOf(survey: Survey): SiteFiguresReply {
 }
 
 /** piscina calls this with the name of a task and its input. */
-export default function run<Name extends keyof AnalysisTasks>({ name, input }: { name: Name; input: Parameters<AnalysisTasks[Name]>[0] }): ReturnType<AnalysisTasks[Name]> {
+export default function run<Name extends keyof AnalysisTasks>({
+  name,
+  input,
+}: {
+  name: Name;
+  input: Parameters<AnalysisTasks[Name]>[0];
+}): ReturnType<AnalysisTasks[Name]> {
   return (tasks[name] as (input: unknown) => ReturnType<AnalysisTasks[Name]>)(input);
 }

@@ -36,18 +36,27 @@ export async function readArchive(bytes: Buffer): Promise<ReadArchive> {
         continue;
       }
       if (entry.isEncrypted()) throw new Refusal('bad-archive', `${name} is encrypted. Make a zip without a password.`);
-      if (files.has(path.value)) throw new Refusal('bad-archive', `${path.value} stands in the archive twice. Each name may stand once.`);
-      if (files.size >= limits.files) throw new Refusal('archive-too-large', 'The archive holds more than 10,000 files, the most a site may have.');
+      if (files.has(path.value))
+        throw new Refusal('bad-archive', `${path.value} stands in the archive twice. Each name may stand once.`);
+      if (files.size >= limits.files)
+        throw new Refusal('archive-too-large', 'The archive holds more than 10,000 files, the most a site may have.');
       const content = await readEntry(zip, entry, limits.bytes - total);
       total += content.length;
       if (fileKindOf(path.value) !== 'other' && content.length > limits.textBytes)
-        throw new Refusal('archive-too-large', `${path.value} is larger than 20 MB, the most a page or sheet may have.`);
+        throw new Refusal(
+          'archive-too-large',
+          `${path.value} is larger than 20 MB, the most a page or sheet may have.`,
+        );
       files.set(path.value, content);
     }
   } finally {
     zip.close();
   }
-  if (files.size === 0) throw new Refusal('bad-archive', 'The archive holds no file of a site. Put the pages and their sheets and pictures into it.');
+  if (files.size === 0)
+    throw new Refusal(
+      'bad-archive',
+      'The archive holds no file of a site. Put the pages and their sheets and pictures into it.',
+    );
   return withoutPrefix(files, leftOut);
 }
 
@@ -56,8 +65,10 @@ const damaged = (error: Error): Refusal =>
 
 function open(bytes: Buffer): Promise<yauzl.ZipFile> {
   return new Promise((resolve, reject) => {
-    yauzl.fromBuffer(bytes, { lazyEntries: true, validateEntrySizes: true, strictFileNames: false, autoClose: false }, (error, zip) =>
-      error ? reject(pathRefusal(error) ?? damaged(error)) : resolve(zip),
+    yauzl.fromBuffer(
+      bytes,
+      { lazyEntries: true, validateEntrySizes: true, strictFileNames: false, autoClose: false },
+      (error, zip) => (error ? reject(pathRefusal(error) ?? damaged(error)) : resolve(zip)),
     );
   });
 }
@@ -65,7 +76,12 @@ function open(bytes: Buffer): Promise<yauzl.ZipFile> {
 /** yauzl itself refuses climbing and absolute names. */
 function pathRefusal(error: Error): Refusal | undefined {
   const found = /^(?:invalid relative path|absolute path|invalid characters in fileName): (.*)$/.exec(error.message);
-  return found ? new Refusal('bad-archive', `The path ${found[1]} leaves the site. Paths counted from the site's folder are allowed.`) : undefined;
+  return found
+    ? new Refusal(
+        'bad-archive',
+        `The path ${found[1]} leaves the site. Paths counted from the site's folder are allowed.`,
+      )
+    : undefined;
 }
 
 async function* entriesOf(zip: yauzl.ZipFile): AsyncGenerator<yauzl.Entry> {
@@ -101,7 +117,9 @@ function readEntry(zip: yauzl.ZipFile, entry: yauzl.Entry, room: number): Promis
         size += part.length;
         if (size > room) {
           stream.destroy();
-          reject(new Refusal('archive-too-large', 'Unpacked, the archive holds more than 200 MB, the most a site may have.'));
+          reject(
+            new Refusal('archive-too-large', 'Unpacked, the archive holds more than 200 MB, the most a site may have.'),
+          );
         } else parts.push(part);
       });
       stream.on('end', () => resolve(Buffer.concat(parts)));
@@ -121,6 +139,7 @@ function notOfSite(path: string, entry: yauzl.Entry): string | undefined {
 function withoutPrefix(files: ReadonlyMap<string, Buffer>, leftOut: readonly LeftOutFile[]): ReadArchive {
   const [first] = files.keys();
   const prefix = first!.slice(0, first!.indexOf('/') + 1);
-  if (prefix === '' || ![...files.keys()].every((path) => path.startsWith(prefix))) return { prefix: '', files, leftOut };
+  if (prefix === '' || ![...files.keys()].every((path) => path.startsWith(prefix)))
+    return { prefix: '', files, leftOut };
   return { prefix, files: new Map([...files].map(([path, content]) => [path.slice(prefix.length), content])), leftOut };
 }

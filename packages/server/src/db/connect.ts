@@ -4,7 +4,11 @@ import { sites } from './migrations/0001-sites.ts';
 import { defineModels } from './models.ts';
 
 export function connect(url: string, connections = 10): Sequelize {
-  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: connections, min: 0, idle: 10_000 } });
+  const sequelize = new Sequelize(url, {
+    dialect: 'postgres',
+    logging: false,
+    pool: { max: connections, min: 0, idle: 10_000 },
+  });
   defineModels(sequelize);
   return sequelize;
 }

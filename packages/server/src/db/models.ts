@@ -1,4 +1,11 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 import type { LeftOutReply, OperationBody, SiteFiguresReply } from '@syndeton/contract';
 
 export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAttributes<SiteModel>> {
@@ -42,7 +49,14 @@ export function defineModels(sequelize: Sequelize): void {
   const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
   const json = () => ({ type: DataTypes.JSONB, allowNull: false });
   SiteModel.init(
-    { id: { ...id(), defaultValue: DataTypes.UUIDV4 }, name: text(), prefix: text(), head: integer(), leftOut: json(), createdAt: DataTypes.DATE },
+    {
+      id: { ...id(), defaultValue: DataTypes.UUIDV4 },
+      name: text(),
+      prefix: text(),
+      head: integer(),
+      leftOut: json(),
+      createdAt: DataTypes.DATE,
+    },
     { sequelize, tableName: 'site', underscored: true, updatedAt: false },
   );
   RevisionModel.init(
@@ -59,7 +73,11 @@ export function defineModels(sequelize: Sequelize): void {
     { sequelize, tableName: 'revision', underscored: true, updatedAt: false },
   );
   BlobModel.init(
-    { hash: { type: DataTypes.TEXT, primaryKey: true }, size: integer(), bytes: { type: DataTypes.BLOB, allowNull: false } },
+    {
+      hash: { type: DataTypes.TEXT, primaryKey: true },
+      size: integer(),
+      bytes: { type: DataTypes.BLOB, allowNull: false },
+    },
     { sequelize, tableName: 'blob', underscored: true, timestamps: false },
   );
   DraftModel.init(

@@ -24,7 +24,13 @@ export function handleErrors(log: Logger): ErrorRequestHandler {
     }
     const id = randomUUID();
     log.error({ err: error, id }, 'unexpected');
-    sendProblem(response, 500, 'Something went wrong here', 'unexpected', `Something went wrong here; nothing was saved. The log has it under ${id}.`);
+    sendProblem(
+      response,
+      500,
+      'Something went wrong here',
+      'unexpected',
+      `Something went wrong here; nothing was saved. The log has it under ${id}.`,
+    );
   };
 }
 
@@ -34,10 +40,16 @@ function asRefusal(error: unknown): Refusal | undefined {
   if (error instanceof Error && 'code' in error && typeof error.code === 'string' && error.code in statusOf)
     return new Refusal(error.code as RefusalCode, error.message);
   if (error instanceof multer.MulterError) {
-    if (error.code === 'LIMIT_FILE_SIZE') return new Refusal('archive-too-large', 'The archive is larger than 200 MB, the most a site may have.');
-    return new Refusal('bad-request', `The upload is not as described: ${error.message}${error.field ? ` (${error.field})` : ''}. Send one zip as "archive" and a "name".`);
+    if (error.code === 'LIMIT_FILE_SIZE')
+      return new Refusal('archive-too-large', 'The archive is larger than 200 MB, the most a site may have.');
+    return new Refusal(
+      'bad-request',
+      `The upload is not as described: ${error.message}${error.field ? ` (${error.field})` : ''}. Send one zip as "archive" and a "name".`,
+    );
   }
-  if (error instanceof SyntaxError && 'body' in error) return new Refusal('bad-request', `The request is not JSON: ${error.message}.`);
-  if (error instanceof Error && 'type' in error && error.type === 'entity.too.large') return new Refusal('archive-too-large', 'The request is larger than 25 MB.');
+  if (error instanceof SyntaxError && 'body' in error)
+    return new Refusal('bad-request', `The request is not JSON: ${error.message}.`);
+  if (error instanceof Error && 'type' in error && error.type === 'entity.too.large')
+    return new Refusal('archive-too-large', 'The request is larger than 25 MB.');
   return undefined;
 }

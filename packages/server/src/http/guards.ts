@@ -8,7 +8,8 @@ import { Refusal } from './refusal.ts';
 export function guardOrigin(allowedHosts: ReadonlySet<string>): RequestHandler {
   return (request, _response, next) => {
     const host = (request.headers.host ?? '').replace(/:\d+$/, '').toLowerCase();
-    if (!allowedHosts.has(host)) throw new Refusal('host-refused', `The host ${host} is not this server. Open it by the address it printed.`);
+    if (!allowedHosts.has(host))
+      throw new Refusal('host-refused', `The host ${host} is not this server. Open it by the address it printed.`);
     const { origin } = request.headers;
     const changes = request.method !== 'GET' && request.method !== 'HEAD';
     if (changes && origin !== undefined && hostOf(origin) !== request.headers.host)

@@ -20,7 +20,8 @@ export function validBody<Body>(schema: object, body: unknown): Body {
 function describeErrors(errors: readonly ErrorObject[]): string {
   const error = errors.find((e) => e.keyword !== 'anyOf') ?? errors[0];
   if (!error) return 'The request is not as described in /api/openapi.json.';
-  const where = error.instancePath === '' ? 'The request' : `The field ${error.instancePath.slice(1).replaceAll('/', '.')}`;
+  const where =
+    error.instancePath === '' ? 'The request' : `The field ${error.instancePath.slice(1).replaceAll('/', '.')}`;
   const extra = 'additionalProperty' in error.params ? ` (${String(error.params['additionalProperty'])})` : '';
   return `${where} ${error.message ?? 'is not as described'}${extra}. See /api/openapi.json for what is allowed.`;
 }

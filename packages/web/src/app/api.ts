@@ -11,11 +11,14 @@ export const api = createApi({
 /** What a refused request says to the person. */
 export function problemText(error: unknown): string {
   if (typeof error === 'object' && error !== null) {
-    if ('data' in error && typeof error.data === 'object' && error.data !== null && 'detail' in error.data) return String(error.data.detail);
-    if ('status' in error && error.status === 'FETCH_ERROR') return 'The server does not answer. Start it again with npm start.';
+    if ('data' in error && typeof error.data === 'object' && error.data !== null && 'detail' in error.data)
+      return String(error.data.detail);
+    if ('status' in error && error.status === 'FETCH_ERROR')
+      return 'The server does not answer. Start it again with npm start.';
     if ('message' in error) return String(error.message);
   }
   return 'Something went wrong; nothing was saved.';
 }
 
-export const isConflict = (error: unknown): boolean => typeof error === 'object' && error !== null && 'status' in error && error.status === 409;
+export const isConflict = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && 'status' in error && error.status === 409;

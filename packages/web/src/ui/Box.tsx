@@ -2,7 +2,13 @@ import type { ReactNode } from 'react';
 import { Dialog } from 'radix-ui';
 
 /** A question or list over the page; Escape closes it. */
-export function Box({ open, onClose, title, children, describedBy }: {
+export function Box({
+  open,
+  onClose,
+  title,
+  children,
+  describedBy,
+}: {
   readonly open: boolean;
   readonly onClose: () => void;
   readonly title: string;

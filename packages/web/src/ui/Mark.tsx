@@ -20,7 +20,9 @@ function shape(kind: MarkKind) {
     case 'linked':
       return <rect x="2" y="2" width="8" height="8" rx=".8" fill="currentColor" />;
     case 'imported':
-      return <rect x="2.8" y="2.8" width="6.4" height="6.4" rx=".4" fill="none" stroke="currentColor" strokeWidth="1.7" />;
+      return (
+        <rect x="2.8" y="2.8" width="6.4" height="6.4" rx=".4" fill="none" stroke="currentColor" strokeWidth="1.7" />
+      );
     case 'embedded':
       return <path d="M6 .6 11.4 6 6 11.4 .6 6z" fill="currentColor" />;
     case 'attribute':
@@ -30,7 +32,9 @@ function shape(kind: MarkKind) {
 
 /** A source's mark: colour and shape together, the same in every view. */
 export function Mark({ kind, hidden = false }: { readonly kind: MarkKind; readonly hidden?: boolean }) {
-  const label: SVGProps<SVGSVGElement> = hidden ? { 'aria-hidden': true } : { role: 'img', 'aria-label': markNames[kind] };
+  const label: SVGProps<SVGSVGElement> = hidden
+    ? { 'aria-hidden': true }
+    : { role: 'img', 'aria-label': markNames[kind] };
   return (
     <svg className={`mk c-${kind}`} viewBox="0 0 12 12" {...label}>
       {shape(kind)}

@@ -2,7 +2,15 @@ import type { ReactNode } from 'react';
 import { DropdownMenu } from 'radix-ui';
 
 /** A button that opens a list of things to choose from. */
-export function Menu({ trigger, label, children }: { readonly trigger: ReactNode; readonly label: string; readonly children: ReactNode }) {
+export function Menu({
+  trigger,
+  label,
+  children,
+}: {
+  readonly trigger: ReactNode;
+  readonly label: string;
+  readonly children: ReactNode;
+}) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
@@ -15,7 +23,15 @@ export function Menu({ trigger, label, children }: { readonly trigger: ReactNode
   );
 }
 
-export function MenuItem({ onSelect, disabled = false, children }: { readonly onSelect: () => void; readonly disabled?: boolean; readonly children: ReactNode }) {
+export function MenuItem({
+  onSelect,
+  disabled = false,
+  children,
+}: {
+  readonly onSelect: () => void;
+  readonly disabled?: boolean;
+  readonly children: ReactNode;
+}) {
   return (
     <DropdownMenu.Item className="menu-row" onSelect={onSelect} disabled={disabled}>
       {children}

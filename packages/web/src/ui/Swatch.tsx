@@ -1,5 +1,7 @@
 /** A small square of a colour an author wrote. */
-export const Swatch = ({ colour }: { readonly colour: string }) => <span className="sw" style={{ backgroundColor: colour }} aria-hidden="true" />;
+export const Swatch = ({ colour }: { readonly colour: string }) => (
+  <span className="sw" style={{ backgroundColor: colour }} aria-hidden="true" />
+);
 
 /** The colours written in a value, in order. */
 export const coloursIn = (value: string): readonly string[] =>

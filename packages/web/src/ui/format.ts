@@ -10,7 +10,9 @@ export function savedWhen(iso: string): string {
   const then = new Date(iso);
   const today = new Date();
   const time = then.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  return then.toDateString() === today.toDateString() ? `today at ${time}` : `on ${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`;
+  return then.toDateString() === today.toDateString()
+    ? `today at ${time}`
+    : `on ${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`;
 }
 
 /** A few names and how many more: `index, fares and 14 more`. */

@@ -36,10 +36,12 @@ export function loopPaths(knot: Knot): readonly [up: string, down: string] {
 export const countAt = (knot: Knot): number => y - loopRadius(knot) - 0.6 + 4;
 
 /** The three slanted turns of a tied knot. */
-export const turnPaths = (x: number): readonly string[] => [-1, 0, 1].map((i) => `M${x + i * 5.6 - 2.1} ${y + 5.4}L${x + i * 5.6 + 2.1} ${y - 5.4}`);
+export const turnPaths = (x: number): readonly string[] =>
+  [-1, 0, 1].map((i) => `M${x + i * 5.6 - 2.1} ${y + 5.4}L${x + i * 5.6 + 2.1} ${y - 5.4}`);
 
 /** From the mark in the head to the first knot. */
-export const lead = (first: Knot): string => `M19 24 C10.5 24 11.5 33 12.5 40 C15 62 26 72 50 72 L${first.x - reach(first)} ${y}`;
+export const lead = (first: Knot): string =>
+  `M19 24 C10.5 24 11.5 33 12.5 40 C15 62 26 72 50 72 L${first.x - reach(first)} ${y}`;
 
 /** The loose end at the right. */
 export function looseEnd(last: Knot): string {

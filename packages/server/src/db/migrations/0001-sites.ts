@@ -11,10 +11,27 @@ export const sites: RunnableMigration<QueryInterface> = {
   name: '0001-sites',
   async up({ context: query }) {
     await query.sequelize.transaction(async (transaction) => {
-      const siteId = () => ({ type: DataTypes.UUID, allowNull: false, primaryKey: true, references: { model: 'site', key: 'id' }, onDelete: 'CASCADE' });
-      const site = { id: { type: DataTypes.UUID, primaryKey: true }, name: text(), prefix: text(), head: integer(), left_out: json(), created_at: date() };
+      const siteId = () => ({
+        type: DataTypes.UUID,
+        allowNull: false,
+        primaryKey: true,
+        references: { model: 'site', key: 'id' },
+        onDelete: 'CASCADE',
+      });
+      const site = {
+        id: { type: DataTypes.UUID, primaryKey: true },
+        name: text(),
+        prefix: text(),
+        head: integer(),
+        left_out: json(),
+        created_at: date(),
+      };
       await query.createTable('site', site, { transaction });
-      const blob = { hash: { type: DataTypes.TEXT, primaryKey: true }, size: integer(), bytes: { type: DataTypes.BLOB, allowNull: false } };
+      const blob = {
+        hash: { type: DataTypes.TEXT, primaryKey: true },
+        size: integer(),
+        bytes: { type: DataTypes.BLOB, allowNull: false },
+      };
       await query.createTable('blob', blob, { transaction });
       const revision = {
         site_id: siteId(),
@@ -27,7 +44,11 @@ export const sites: RunnableMigration<QueryInterface> = {
         created_at: date(),
       };
       await query.createTable('revision', revision, { transaction });
-      await query.createTable('draft', { site_id: siteId(), base: integer(), operations: json(), updated_at: date() }, { transaction });
+      await query.createTable(
+        'draft',
+        { site_id: siteId(), base: integer(), operations: json(), updated_at: date() },
+        { transaction },
+      );
     });
   },
   async down({ context: query }) {

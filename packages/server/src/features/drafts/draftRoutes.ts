@@ -1,5 +1,12 @@
 import { Router } from 'express';
-import { DraftBody, ProposalBody, SaveBody, type DraftBodyRequest, type ProposalRequest, type SaveRequest } from '@syndeton/contract';
+import {
+  DraftBody,
+  ProposalBody,
+  SaveBody,
+  type DraftBodyRequest,
+  type ProposalRequest,
+  type SaveRequest,
+} from '@syndeton/contract';
 import { validBody } from '../../http/validate.ts';
 import type { DraftService } from './draftService.ts';
 

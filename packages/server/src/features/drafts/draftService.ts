@@ -1,4 +1,12 @@
-import type { DraftBodyRequest, DraftProofReply, DraftReply, ProposalReply, ProposalRequest, SavedRevisionReply, SaveRequest } from '@syndeton/contract';
+import type {
+  DraftBodyRequest,
+  DraftProofReply,
+  DraftReply,
+  ProposalReply,
+  ProposalRequest,
+  SavedRevisionReply,
+  SaveRequest,
+} from '@syndeton/contract';
 import type { Analysis } from '../../analysis/pool.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
@@ -18,7 +26,15 @@ export interface DraftService {
 
 type Running = { done: number; total: number; result: DraftProofReply | undefined };
 
-export function makeDraftService({ sites, store, analysis }: { readonly sites: SiteService; readonly store: SiteStore; readonly analysis: Analysis }): DraftService {
+export function makeDraftService({
+  sites,
+  store,
+  analysis,
+}: {
+  readonly sites: SiteService;
+  readonly store: SiteStore;
+  readonly analysis: Analysis;
+}): DraftService {
   const proofs = new Map<string, Running>();
 
   async function draftState(siteId: string): Promise<SiteState> {
@@ -79,9 +95,12 @@ export function makeDraftService({ sites, store, analysis }: { readonly sites: S
     async save(siteId, { base, message }) {
       const draft = await store.draft(siteId);
       await checkBase(siteId, base);
-      if (!draft || draft.operations.length === 0) throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
+      if (!draft || draft.operations.length === 0)
+        throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
       if (draft.base !== base) throw changed(draft.base, base);
-      const { files, sentences, figures } = await analysis.run('changedFiles', { state: { siteId, number: base, operations: draft.operations } });
+      const { files, sentences, figures } = await analysis.run('changedFiles', {
+        state: { siteId, number: base, operations: draft.operations },
+      });
       const manifest = { ...(await store.manifest(siteId, base))! };
       const blobs = new Map<string, Buffer>();
       for (const { path, bytes } of files) {
@@ -93,7 +112,13 @@ export function makeDraftService({ sites, store, analysis }: { readonly sites: S
         manifest[path] = hash;
         blobs.set(hash, Buffer.from(bytes));
       }
-      const revision = { message: (message ?? '').trim() || sentences.join('; '), figures, changedFiles: files.length, manifest, blobs };
+      const revision = {
+        message: (message ?? '').trim() || sentences.join('; '),
+        figures,
+        changedFiles: files.length,
+        manifest,
+        blobs,
+      };
       const saved = await store.addRevision(siteId, base, revision);
       if (!saved) throw new Refusal('site-not-found', `There is no site ${siteId} here.`);
       if ('newest' in saved) throw changed(base, saved.newest);
@@ -103,11 +128,15 @@ export function makeDraftService({ sites, store, analysis }: { readonly sites: S
       if (name === 'draft') return draftState(siteId);
       await sites.get(siteId);
       const number = /^r([1-9]\d{0,8})$/.exec(name)?.[1];
-      if (number === undefined) throw new Refusal('revision-not-found', `${name} is no revision. "draft" and names such as r3 are allowed.`);
+      if (number === undefined)
+        throw new Refusal('revision-not-found', `${name} is no revision. "draft" and names such as r3 are allowed.`);
       return { siteId, number: Number(number), operations: [] };
     },
   };
 }
 
 export const changed = (base: number, newest: number): Refusal =>
-  new Refusal('site-changed', `This was made on r${base}, but someone saved r${newest} meanwhile. Look at r${newest} and line it up again on top.`);
+  new Refusal(
+    'site-changed',
+    `This was made on r${base}, but someone saved r${newest} meanwhile. Look at r${newest} and line it up again on top.`,
+  );

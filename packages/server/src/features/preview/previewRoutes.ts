@@ -18,13 +18,20 @@ const policy = [
 ].join('; ');
 
 /** `/preview/SITE/STATE/path`: a file as it is in a revision (`r3`) or the draft, byte for byte. */
-export function previewRoutes({ drafts, analysis }: { readonly drafts: DraftService; readonly analysis: Analysis }): Router {
+export function previewRoutes({
+  drafts,
+  analysis,
+}: {
+  readonly drafts: DraftService;
+  readonly analysis: Analysis;
+}): Router {
   const router = Router();
   router.get('/preview/:id/:state/*path', async (request, response) => {
     const { id, state } = request.params;
-    const path = (request.params.path as unknown as string[]).join('/');
+    const path = (request.params.path).join('/');
     const file = await analysis.run('file', { state: await drafts.state(id, state), path });
-    if (!file) throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
+    if (!file)
+      throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
     response.removeHeader('x-frame-options');
     response.setHeader('content-security-policy', policy);
     response.setHeader('referrer-policy', 'same-origin');
@@ -36,11 +43,13 @@ export function previewRoutes({ drafts, analysis }: { readonly drafts: DraftServ
   return router;
 }
 
-const typeOf = (path: string): string => (/\.(html?|xhtml|shtml)$/i.test(path) ? 'text/html' : mime.lookup(path) || 'application/octet-stream');
+const typeOf = (path: string): string =>
+  /\.(html?|xhtml|shtml)$/i.test(path) ? 'text/html' : mime.lookup(path) || 'application/octet-stream';
 
 /** A page's root-relative address (`/img/x.png`) leaves its preview: lead it back by the page that asked. */
 export const leadBackToPreview: RequestHandler = (request, response, next) => {
   const from = /^https?:\/\/[^/]+(\/preview\/[^/]+\/[^/]+)\//.exec(request.headers.referer ?? '');
-  if (!from || request.path.startsWith('/preview/') || request.path.startsWith('/api/') || request.method !== 'GET') next();
+  if (!from || request.path.startsWith('/preview/') || request.path.startsWith('/api/') || request.method !== 'GET')
+    next();
   else response.redirect(307, from[1]! + request.url);
 };

@@ -33,6 +33,7 @@ export function revisionRoutes({ sites, drafts, revisions, analysis }: Services)
     const files = await revisions.files(id, number, since);
     const { name } = await sites.get(id);
     const fileName = `${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-r${number}${since === undefined ? '' : `-since-r${since}`}.zip`;
+    response.attachment(fileName);
     response.setHeader('content-type', 'application/zip');
     writeArchive(files).pipe(response);
   });
@@ -46,9 +47,10 @@ export function revisionRoutes({ sites, drafts, revisions, analysis }: Services)
   });
   router.get('/sites/:id/files/:state/*path', async (request, response) => {
     const { id, state } = request.params;
-    const path = (request.params.path as unknown as string[]).join('/');
+    const path = (request.params.path).join('/');
     const file = await analysis.run('file', { state: await drafts.state(id, state), path });
-    if (!file) throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
+    if (!file)
+      throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
     response.json(file.text);
   });
   return router;
@@ -61,5 +63,5 @@ function numberOf(text: string): number {
 
 function sinceOf(request: Request): number | undefined {
   const { since } = request.query;
-  return since === undefined ? undefined : numberOf(String(since));
+  return since === undefined ? undefined : numberOf(typeof since === 'string' ? since : '');
 }

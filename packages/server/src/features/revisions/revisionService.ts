@@ -7,12 +7,24 @@ import type { SiteStore } from '../sites/siteStore.ts';
 
 export interface RevisionService {
   /** The files of a revision in path order, or only those whose bytes differ from revision `since`. */
-  files(siteId: string, number: number, since: number | undefined): Promise<readonly (readonly [path: string, bytes: Buffer])[]>;
+  files(
+    siteId: string,
+    number: number,
+    since: number | undefined,
+  ): Promise<readonly (readonly [path: string, bytes: Buffer])[]>;
   changes(siteId: string, number: number, since: number): Promise<readonly ChangedFileReply[]>;
   restore(siteId: string, number: number, body: RestoreRequest): Promise<SavedRevisionReply>;
 }
 
-export function makeRevisionService({ sites, store, analysis }: { readonly sites: SiteService; readonly store: SiteStore; readonly analysis: Analysis }): RevisionService {
+export function makeRevisionService({
+  sites,
+  store,
+  analysis,
+}: {
+  readonly sites: SiteService;
+  readonly store: SiteStore;
+  readonly analysis: Analysis;
+}): RevisionService {
   async function manifestOf(siteId: string, number: number): Promise<Readonly<Record<string, string>>> {
     await sites.get(siteId);
     const manifest = await store.manifest(siteId, number);
@@ -26,7 +38,9 @@ export function makeRevisionService({ sites, store, analysis }: { readonly sites
       const old = since === undefined ? {} : await manifestOf(siteId, since);
       const wanted = Object.entries(manifest).filter(([path, hash]) => old[path] !== hash);
       const blobs = await store.readBlobs(wanted.map(([, hash]) => hash));
-      return wanted.sort((a, b) => (a[0] < b[0] ? -1 : 1)).map(([path, hash]) => [prefix + path, blobs.get(hash)!] as const);
+      return wanted
+        .sort((a, b) => (a[0] < b[0] ? -1 : 1))
+        .map(([path, hash]) => [prefix + path, blobs.get(hash)!] as const);
     },
     async changes(siteId, number, since) {
       await manifestOf(siteId, number);
@@ -39,7 +53,13 @@ export function makeRevisionService({ sites, store, analysis }: { readonly sites
       const revision = (await store.revisions(siteId)).find((r) => r.number === number)!;
       const paths = new Set([...Object.keys(manifest), ...Object.keys(newest)]);
       const changedFiles = [...paths].filter((path) => manifest[path] !== newest[path]).length;
-      const next = { message: `Back to r${number}`, figures: revision.figures, changedFiles, manifest, blobs: new Map<string, Buffer>() };
+      const next = {
+        message: `Back to r${number}`,
+        figures: revision.figures,
+        changedFiles,
+        manifest,
+        blobs: new Map<string, Buffer>(),
+      };
       const saved = await store.addRevision(siteId, base, next);
       if (!saved) throw new Refusal('site-not-found', `There is no site ${siteId} here.`);
       if ('newest' in saved) throw changed(base, saved.newest);

@@ -16,7 +16,10 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
       const drafts = new Map((await DraftModel.findAll()).map((draft) => [draft.siteId, draft.operations.length]));
       return Promise.all(
         sites.map(async (row) => {
-          const newest = await RevisionModel.findOne({ where: { siteId: row.id, number: row.head }, attributes: { exclude: ['manifest'] } });
+          const newest = await RevisionModel.findOne({
+            where: { siteId: row.id, number: row.head },
+            attributes: { exclude: ['manifest'] },
+          });
           return { site: siteRecord(row), newest: revisionRecord(newest!), draftOperations: drafts.get(row.id) ?? 0 };
         }),
       );
@@ -34,7 +37,11 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
       });
     },
     async revisions(id) {
-      const rows = await RevisionModel.findAll({ where: { siteId: id }, attributes: { exclude: ['manifest'] }, order: [['number', 'DESC']] });
+      const rows = await RevisionModel.findAll({
+        where: { siteId: id },
+        attributes: { exclude: ['manifest'] },
+        order: [['number', 'DESC']],
+      });
       return rows.map(revisionRecord);
     },
     async manifest(id, number) {
@@ -74,10 +81,19 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
     },
   };
 
-  async function writeRevision(siteId: string, number: number, parent: number | null, revision: NewRevision, transaction: Transaction): Promise<void> {
+  async function writeRevision(
+    siteId: string,
+    number: number,
+    parent: number | null,
+    revision: NewRevision,
+    transaction: Transaction,
+  ): Promise<void> {
     await writeBlobs(revision.blobs, transaction);
     const { message, manifest, figures, changedFiles } = revision;
-    await RevisionModel.create({ siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles }, { transaction });
+    await RevisionModel.create(
+      { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles },
+      { transaction },
+    );
   }
 
   async function writeBlobs(blobs: ReadonlyMap<string, Buffer>, transaction: Transaction): Promise<void> {
@@ -102,7 +118,13 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
   }
 }
 
-const siteRecord = (row: SiteModel): SiteRecord => ({ id: row.id, name: row.name, prefix: row.prefix, head: row.head, leftOut: row.leftOut });
+const siteRecord = (row: SiteModel): SiteRecord => ({
+  id: row.id,
+  name: row.name,
+  prefix: row.prefix,
+  head: row.head,
+  leftOut: row.leftOut,
+});
 
 const revisionRecord = (row: RevisionModel): RevisionRecord => ({
   number: row.number,

@@ -19,7 +19,13 @@ export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update
 
 const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
-export function makeSiteService({ store, analysis }: { readonly store: SiteStore; readonly analysis: Analysis }): SiteService {
+export function makeSiteService({
+  store,
+  analysis,
+}: {
+  readonly store: SiteStore;
+  readonly analysis: Analysis;
+}): SiteService {
   async function get(id: string): Promise<SiteRecord> {
     const site = uuid.test(id) ? await store.find(id) : undefined;
     if (!site) throw new Refusal('site-not-found', `There is no site ${id} here.`);
@@ -38,7 +44,13 @@ export function makeSiteService({ store, analysis }: { readonly store: SiteStore
       blobs.set(hash, bytes);
     }
     const otherFiles = files.filter(([path]) => fileKindOf(path) === 'other').length;
-    const first = { message: 'Brought in', figures: { ...figures, otherFiles }, changedFiles: files.length, manifest, blobs };
+    const first = {
+      message: 'Brought in',
+      figures: { ...figures, otherFiles },
+      changedFiles: files.length,
+      manifest,
+      blobs,
+    };
     const site = await store.create({ name, prefix: read.prefix, leftOut: read.leftOut.map((f) => ({ ...f })) }, first);
     return { id: site.id, name, files: files.length, leftOut: site.leftOut.map((f) => ({ ...f })) };
   }
@@ -70,7 +82,12 @@ export function makeSiteService({ store, analysis }: { readonly store: SiteStore
         id,
         name: site.name,
         revision: site.head,
-        revisions: revisions.map(({ number, message, savedAt, changedFiles }) => ({ number, message, savedAt: savedAt.toISOString(), changedFiles })),
+        revisions: revisions.map(({ number, message, savedAt, changedFiles }) => ({
+          number,
+          message,
+          savedAt: savedAt.toISOString(),
+          changedFiles,
+        })),
         files: Object.entries(manifest)
           .map(([path, hash]) => ({ path, kind: fileKindOf(path), bytes: sizes.get(hash)!.length }))
           .sort((a, b) => (a.path < b.path ? -1 : 1)),

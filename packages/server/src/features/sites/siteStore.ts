@@ -35,7 +35,9 @@ export interface DraftRecord {
 /** Sites, their revisions and drafts. Every method that writes is one transaction. */
 export interface SiteStore {
   create(site: Omit<SiteRecord, 'id' | 'head'>, first: NewRevision): Promise<SiteRecord>;
-  list(): Promise<readonly { readonly site: SiteRecord; readonly newest: RevisionRecord; readonly draftOperations: number }[]>;
+  list(): Promise<
+    readonly { readonly site: SiteRecord; readonly newest: RevisionRecord; readonly draftOperations: number }[]
+  >;
   find(id: string): Promise<SiteRecord | undefined>;
   remove(id: string): Promise<boolean>;
   revisions(id: string): Promise<readonly RevisionRecord[]>;
@@ -45,7 +47,11 @@ export interface SiteStore {
    * Adds a revision on top of `base` and drops the draft. When the newest revision is another one, nothing is written and its
    * number is returned as `newest`.
    */
-  addRevision(id: string, base: number, revision: NewRevision): Promise<{ readonly number: number } | { readonly newest: number } | undefined>;
+  addRevision(
+    id: string,
+    base: number,
+    revision: NewRevision,
+  ): Promise<{ readonly number: number } | { readonly newest: number } | undefined>;
   draft(id: string): Promise<DraftRecord | undefined>;
   putDraft(id: string, draft: DraftRecord): Promise<void>;
   dropDraft(id: string): Promise<void>;

@@ -1,4 +1,10 @@
-import type { DraftBodyRequest, DraftProofReply, DraftReply, ProposalReply, SavedRevisionReply } from '@syndeton/contract';
+import type {
+  DraftBodyRequest,
+  DraftProofReply,
+  DraftReply,
+  ProposalReply,
+  SavedRevisionReply,
+} from '@syndeton/contract';
 import { api } from '../../app/api.ts';
 
 export const draftsApi = api.injectEndpoints({
@@ -8,9 +14,18 @@ export const draftsApi = api.injectEndpoints({
       query: ({ id, body }) => ({ url: `/sites/${id}/draft`, method: 'PUT', body }),
       invalidatesTags: (_result, error) => (error ? [] : ['Draft', 'Proof', 'Sites']),
     }),
-    dropDraft: build.mutation<void, string>({ query: (id) => ({ url: `/sites/${id}/draft`, method: 'DELETE' }), invalidatesTags: ['Draft', 'Proof', 'Sites'] }),
-    draftProof: build.query<DraftProofReply, string>({ query: (id) => `/sites/${id}/draft/proof`, providesTags: ['Proof'] }),
-    propose: build.mutation<ProposalReply, { readonly id: string; readonly base: number; readonly sheet: string; readonly pages?: readonly string[] }>({
+    dropDraft: build.mutation<void, string>({
+      query: (id) => ({ url: `/sites/${id}/draft`, method: 'DELETE' }),
+      invalidatesTags: ['Draft', 'Proof', 'Sites'],
+    }),
+    draftProof: build.query<DraftProofReply, string>({
+      query: (id) => `/sites/${id}/draft/proof`,
+      providesTags: ['Proof'],
+    }),
+    propose: build.mutation<
+      ProposalReply,
+      { readonly id: string; readonly base: number; readonly sheet: string; readonly pages?: readonly string[] }
+    >({
       query: ({ id, ...body }) => ({ url: `/sites/${id}/proposal`, method: 'POST', body }),
     }),
     save: build.mutation<SavedRevisionReply, { readonly id: string; readonly base: number }>({
@@ -20,4 +35,11 @@ export const draftsApi = api.injectEndpoints({
   }),
 });
 
-export const { useDraftQuery, usePutDraftMutation, useDropDraftMutation, useDraftProofQuery, useProposeMutation, useSaveMutation } = draftsApi;
+export const {
+  useDraftQuery,
+  usePutDraftMutation,
+  useDropDraftMutation,
+  useDraftProofQuery,
+  useProposeMutation,
+  useSaveMutation,
+} = draftsApi;

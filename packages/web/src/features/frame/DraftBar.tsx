@@ -22,7 +22,21 @@ interface Props {
 }
 
 /** What is lined up, in words, with what the proof says of it; nothing is half-saved. */
-export function DraftBar({ draft, proof, progress, failed, revision, idle, error, saving, onSave, onDiscard, onRedo, onRemove, onProof }: Props) {
+export function DraftBar({
+  draft,
+  proof,
+  progress,
+  failed,
+  revision,
+  idle,
+  error,
+  saving,
+  onSave,
+  onDiscard,
+  onRedo,
+  onRemove,
+  onProof,
+}: Props) {
   const [reviewing, setReviewing] = useState(false);
   const lined = draft?.operations.length ?? 0;
   const conflict = isConflict(error) || (draft !== undefined && lined > 0 && draft.base !== revision);
@@ -33,27 +47,47 @@ export function DraftBar({ draft, proof, progress, failed, revision, idle, error
       <b>Draft</b>
       {conflict ? (
         <p>
-          <span className="err">Not saved.</span> Someone saved r{revision} meanwhile; your {count(lined, 'operation')} {lined === 1 ? 'was' : 'were'} lined up on r{draft?.base}.
+          <span className="err">Not saved.</span> Someone saved r{revision} meanwhile; your {count(lined, 'operation')}{' '}
+          {lined === 1 ? 'was' : 'were'} lined up on r{draft?.base}.
         </p>
       ) : lined === 0 ? (
         <p>{idle}</p>
       ) : (
         <p>
-          <b>{count(lined, 'operation')}</b> {lined === 1 ? 'changes' : 'change'} {count(draft!.changes.length, 'file')}. {failed ? <span className="err">{failed}</span> : <ProofSentence proof={proof} progress={progress} onProof={onProof} />}
+          <b>{count(lined, 'operation')}</b> {lined === 1 ? 'changes' : 'change'} {count(draft!.changes.length, 'file')}
+          .{' '}
+          {failed ? (
+            <span className="err">{failed}</span>
+          ) : (
+            <ProofSentence proof={proof} progress={progress} onProof={onProof} />
+          )}
           {error !== undefined && <span className="err"> {problemText(error)}</span>}
         </p>
       )}
       <div className="acts">
         {conflict ? (
           <>
-            <button type="button" className="act" onClick={onDiscard}>Discard mine</button>
-            <button type="button" className="btn next" onClick={onRedo}>Redo mine on top of r{revision}</button>
+            <button type="button" className="act" onClick={onDiscard}>
+              Discard mine
+            </button>
+            <button type="button" className="btn next" onClick={onRedo}>
+              Redo mine on top of r{revision}
+            </button>
           </>
         ) : lined > 0 ? (
           <>
-            <button type="button" className="act" onClick={() => setReviewing(true)}>Review</button>
-            <button type="button" className="act" onClick={onDiscard}>Discard</button>
-            <button type="button" className={`btn${proof?.verdict === 'same' ? ' next' : ''}`} onClick={onSave} disabled={saving}>
+            <button type="button" className="act" onClick={() => setReviewing(true)}>
+              Review
+            </button>
+            <button type="button" className="act" onClick={onDiscard}>
+              Discard
+            </button>
+            <button
+              type="button"
+              className={`btn${proof?.verdict === 'same' ? ' next' : ''}`}
+              onClick={onSave}
+              disabled={saving}
+            >
               Save as r{revision + 1} <kbd>Ctrl ↵</kbd>
             </button>
           </>
@@ -64,8 +98,19 @@ export function DraftBar({ draft, proof, progress, failed, revision, idle, error
   );
 }
 
-function ProofSentence({ proof, progress, onProof }: { readonly proof: ProofReply | undefined; readonly progress: Props['progress']; readonly onProof: () => void }) {
-  if (!proof) return <>{progress && progress.total > 0 ? `Proving, ${progress.done} of ${progress.total} pages …` : 'Proving …'}</>;
+function ProofSentence({
+  proof,
+  progress,
+  onProof,
+}: {
+  readonly proof: ProofReply | undefined;
+  readonly progress: Props['progress'];
+  readonly onProof: () => void;
+}) {
+  if (!proof)
+    return (
+      <>{progress && progress.total > 0 ? `Proving, ${progress.done} of ${progress.total} pages …` : 'Proving …'}</>
+    );
   const words = proofWords(proof);
   return (
     <>
@@ -73,7 +118,9 @@ function ProofSentence({ proof, progress, onProof }: { readonly proof: ProofRepl
       {words.differs !== undefined && (
         <>
           {' '}
-          <button type="button" className="act" onClick={onProof}>{words.differs}</button>
+          <button type="button" className="act" onClick={onProof}>
+            {words.differs}
+          </button>
         </>
       )}
     </>

@@ -3,9 +3,23 @@ import { Box } from '../../ui/Box.tsx';
 import { count, kB } from '../../ui/format.ts';
 
 /** The operations of a draft, each with what it leaves behind and the way to take it out again. */
-export function DraftReview({ open, onClose, draft, onRemove }: { readonly open: boolean; readonly onClose: () => void; readonly draft: DraftReply; readonly onRemove: (index: number) => void }) {
+export function DraftReview({
+  open,
+  onClose,
+  draft,
+  onRemove,
+}: {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly draft: DraftReply;
+  readonly onRemove: (index: number) => void;
+}) {
   return (
-    <Box open={open} onClose={onClose} title={`${count(draft.operations.length, 'operation')}, ${count(draft.changes.length, 'file')}`}>
+    <Box
+      open={open}
+      onClose={onClose}
+      title={`${count(draft.operations.length, 'operation')}, ${count(draft.changes.length, 'file')}`}
+    >
       <ol className="text-table">
         {draft.steps.map((step, i) => (
           <li key={i} className="border-t border-line py-2">
@@ -13,7 +27,12 @@ export function DraftReview({ open, onClose, draft, onRemove }: { readonly open:
               <span>
                 {i + 1}. {step.sentence}
               </span>
-              <button type="button" className="act" onClick={() => onRemove(i)} aria-label={`Take out operation ${i + 1}`}>
+              <button
+                type="button"
+                className="act"
+                onClick={() => onRemove(i)}
+                aria-label={`Take out operation ${i + 1}`}
+              >
                 Take it out
               </button>
             </div>

@@ -11,7 +11,15 @@ export interface Findable {
 }
 
 /** Find a page, a sheet, a rule or something to do; Ctrl K. At most 60 of a group are listed at a time. */
-export function Finder({ open, onClose, things }: { readonly open: boolean; readonly onClose: () => void; readonly things: readonly Findable[] }) {
+export function Finder({
+  open,
+  onClose,
+  things,
+}: {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly things: readonly Findable[];
+}) {
   const [text, setText] = useState('');
   const wanted = text.trim().toLowerCase();
   const groups = [...new Set(things.map((thing) => thing.group))];
@@ -24,7 +32,13 @@ export function Finder({ open, onClose, things }: { readonly open: boolean; read
         <Dialog.Content className="box p-0!" aria-describedby={undefined}>
           <Dialog.Title className="hidden-table">Find</Dialog.Title>
           <Command shouldFilter={false} label="Find">
-            <Command.Input className="w-full border-b border-line-2 bg-transparent px-4 py-3 outline-none" placeholder="Find a page, a rule, or something to do" value={text} onValueChange={setText} autoFocus />
+            <Command.Input
+              className="w-full border-b border-line-2 bg-transparent px-4 py-3 outline-none"
+              placeholder="Find a page, a rule, or something to do"
+              value={text}
+              onValueChange={setText}
+              autoFocus
+            />
             <Command.List className="p-1">
               <Command.Empty className="note p-3">Nothing here has that name.</Command.Empty>
               {groups.map((group) => {

@@ -18,12 +18,23 @@ interface Props {
 export function HeadBar({ site, sites, onFind, onHelp, onSite, onRestore }: Props) {
   return (
     <header className="head">
-      <Link className="brand" to="/">Syndeton</Link>
-      <Menu label="Sites" trigger={<button type="button" className="site">{site?.name ?? '…'} <ChevronDown className="ic" aria-hidden="true" /></button>}>
+      <Link className="brand" to="/">
+        Syndeton
+      </Link>
+      <Menu
+        label="Sites"
+        trigger={
+          <button type="button" className="site">
+            {site?.name ?? '…'} <ChevronDown className="ic" aria-hidden="true" />
+          </button>
+        }
+      >
         {sites.map((one) => (
           <MenuItem key={one.id} onSelect={() => onSite(one.id)}>
             <span>{one.name}</span>
-            <span className="note ml-auto">{one.figures.pages} pages, r{one.revision}</span>
+            <span className="note ml-auto">
+              {one.figures.pages} pages, r{one.revision}
+            </span>
           </MenuItem>
         ))}
         <MenuItem onSelect={() => onSite('')}>All sites</MenuItem>
@@ -32,14 +43,26 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onRestore }: Prop
         <Search className="ic" aria-hidden="true" /> Find a page, a rule, or something to do <kbd>Ctrl K</kbd>
       </button>
       {site && (
-        <Menu label="Revisions" trigger={<button type="button" className="rev" aria-label={`Revision r${site.revision}`}>r{site.revision} <ChevronDown className="ic" aria-hidden="true" /></button>}>
+        <Menu
+          label="Revisions"
+          trigger={
+            <button type="button" className="rev" aria-label={`Revision r${site.revision}`}>
+              r{site.revision} <ChevronDown className="ic" aria-hidden="true" />
+            </button>
+          }
+        >
           {site.revisions.map((revision) => (
-            <MenuItem key={revision.number} disabled={revision.number === site.revision} onSelect={() => onRestore(revision.number)}>
+            <MenuItem
+              key={revision.number}
+              disabled={revision.number === site.revision}
+              onSelect={() => onRestore(revision.number)}
+            >
               <b>r{revision.number}</b>
               <span>
                 {revision.message}
                 <span className="note block">
-                  {savedWhen(revision.savedAt)}, {revision.changedFiles} files{revision.number === site.revision ? ', the newest' : ' · go back to this one'}
+                  {savedWhen(revision.savedAt)}, {revision.changedFiles} files
+                  {revision.number === site.revision ? ', the newest' : ' · go back to this one'}
                 </span>
               </span>
             </MenuItem>

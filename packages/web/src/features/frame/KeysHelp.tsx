@@ -28,7 +28,10 @@ export function KeysHelp({ open, onClose }: { readonly open: boolean; readonly o
           </div>
         ))}
       </dl>
-      <p className="note mt-4">Choose pages in the rail to narrow every figure and action; Shift takes a run, Ctrl adds one. Words with a line under them act.</p>
+      <p className="note mt-4">
+        Choose pages in the rail to narrow every figure and action; Shift takes a run, Ctrl adds one. Words with a line
+        under them act.
+      </p>
     </Box>
   );
 }

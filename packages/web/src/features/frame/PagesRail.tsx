@@ -5,7 +5,9 @@ import { fileNameOf, folderOf } from '@syndeton/core';
 import { Mark, markNames, type MarkKind } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
 
-type Row = { readonly kind: 'folder'; readonly folder: string; readonly pages: readonly string[] } | { readonly kind: 'page'; readonly path: string };
+type Row =
+  | { readonly kind: 'folder'; readonly folder: string; readonly pages: readonly string[] }
+  | { readonly kind: 'page'; readonly path: string };
 
 interface Props {
   readonly pages: readonly string[];
@@ -25,10 +27,21 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
   const [filter, setFilter] = useState('');
   const anchor = useRef<string | undefined>(undefined);
   const list = useRef<HTMLDivElement>(null);
-  const shown = useMemo(() => pages.filter((page) => page.toLowerCase().includes(filter.toLowerCase())), [pages, filter]);
+  const shown = useMemo(
+    () => pages.filter((page) => page.toLowerCase().includes(filter.toLowerCase())),
+    [pages, filter],
+  );
   const rows = useMemo(() => rowsOf(shown), [shown]);
-  const sources = useMemo(() => new Map(survey?.pages.map((page) => [page.path, page.sources.map((s) => s.kind as MarkKind)])), [survey]);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => list.current, estimateSize: () => 20, overscan: 20 });
+  const sources = useMemo(
+    () => new Map(survey?.pages.map((page) => [page.path, page.sources.map((s) => s.kind as MarkKind)])),
+    [survey],
+  );
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => list.current,
+    estimateSize: () => 20,
+    overscan: 20,
+  });
   const choose = (path: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void => {
     if (event.shiftKey && anchor.current !== undefined) {
       const [from, to] = [shown.indexOf(anchor.current), shown.indexOf(path)].sort((a, b) => a - b);
@@ -36,7 +49,8 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
       return;
     }
     anchor.current = path;
-    if (event.ctrlKey || event.metaKey) onChoose(chosen.has(path) ? [...chosen].filter((p) => p !== path) : [...chosen, path]);
+    if (event.ctrlKey || event.metaKey)
+      onChoose(chosen.has(path) ? [...chosen].filter((p) => p !== path) : [...chosen, path]);
     else onChoose(chosen.size === 1 && chosen.has(path) ? [] : [path]);
   };
   return (
@@ -45,18 +59,34 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
         <b>Pages</b>
         <span className="n">{filter === '' ? pages.length : `${shown.length} of ${pages.length}`}</span>
         <label className="filt">
-          <input ref={filterRef} value={filter} onChange={(event) => setFilter(event.target.value)} placeholder="filter" aria-label="Filter pages" />
+          <input
+            ref={filterRef}
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+            placeholder="filter"
+            aria-label="Filter pages"
+          />
           <kbd aria-hidden="true">/</kbd>
         </label>
       </div>
       <div className="pages" ref={list}>
-        <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="group" aria-label="Choose pages to narrow every figure">
+        <div
+          style={{ height: virtual.getTotalSize(), position: 'relative' }}
+          role="group"
+          aria-label="Choose pages to narrow every figure"
+        >
           {virtual.getVirtualItems().map((item) => {
             const row = rows[item.index]!;
             const style = { position: 'absolute', top: item.start, left: 0 } as const;
             if (row.kind === 'folder')
               return (
-                <button key={item.key} type="button" className="pg fold" style={style} onClick={() => onChoose(row.pages)}>
+                <button
+                  key={item.key}
+                  type="button"
+                  className="pg fold"
+                  style={style}
+                  onClick={() => onChoose(row.pages)}
+                >
                   <span>{row.folder}</span>
                 </button>
               );
@@ -70,7 +100,11 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
                 onClick={(event) => choose(row.path, event)}
               >
                 <span>{pageName(fileNameOf(row.path))}</span>
-                {verdictOf ? <span className="vd">{verdictOf(row.path)}</span> : <SourceString kinds={sources.get(row.path) ?? []} />}
+                {verdictOf ? (
+                  <span className="vd">{verdictOf(row.path)}</span>
+                ) : (
+                  <SourceString kinds={sources.get(row.path) ?? []} />
+                )}
               </button>
             );
           })}
@@ -89,7 +123,13 @@ function SourceString({ kinds }: { readonly kinds: readonly MarkKind[] }) {
   return (
     <span className="sstr">
       {marks.map((kind, i) =>
-        kind === undefined ? <span key={i} className="note" aria-label="and more">·</span> : <Mark key={i} kind={kind} />,
+        kind === undefined ? (
+          <span key={i} className="note" aria-label="and more">
+            ·
+          </span>
+        ) : (
+          <Mark key={i} kind={kind} />
+        ),
       )}
     </span>
   );

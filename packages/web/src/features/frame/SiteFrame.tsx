@@ -8,13 +8,22 @@ import { HandoffStation } from '../handoff/index.ts';
 import { LaterStation } from '../later/LaterStation.tsx';
 import { ProofStation, verdictMark } from '../proof/index.ts';
 import { SheetsStation } from '../sheets/index.ts';
-import { stationNames, stationTitle, useFamiliesQuery, useRestoreRevisionMutation, useSitesQuery, useSiteView, type SiteView } from '../site/index.ts';
+import {
+  stationNames,
+  stationTitle,
+  useFamiliesQuery,
+  useRestoreRevisionMutation,
+  useSitesQuery,
+  useSiteView,
+  type SiteView,
+} from '../site/index.ts';
 import { SurveyStation } from '../survey/index.ts';
 import { DraftBar } from './DraftBar.tsx';
 import { Finder, type Findable } from './Finder.tsx';
 import { HeadBar } from './HeadBar.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { PagesRail } from './PagesRail.tsx';
+import { Spine } from './Spine.tsx';
 import { stationFigures } from './stationFigures.ts';
 import { Stations } from './Stations.tsx';
 
@@ -34,7 +43,8 @@ export function SiteFrame() {
   const figures = stationFigures(view.survey, draft, proof, view.site);
   const lined = draft?.operations.length ?? 0;
   const saveDraft = (): void => void (lined > 0 && save({ id: view.siteId, base: draft!.base }));
-  const undo = (index = lined - 1): void => void (lined > 0 && inHand.replace(draft!.operations.filter((_, i) => i !== index)));
+  const undo = (index = lined - 1): void =>
+    void (lined > 0 && inHand.replace(draft!.operations.filter((_, i) => i !== index)));
 
   useKeys({
     ...Object.fromEntries(stationNames.map((name, i) => [String(i + 1), () => view.go(name)])),
@@ -50,14 +60,27 @@ export function SiteFrame() {
     <PagesRail
       pages={view.pages}
       survey={view.survey}
-      chosen={new Set(view.station === 'proof' ? (view.opened === undefined ? [] : [view.opened]) : view.scoped ? view.scope : [])}
+      chosen={
+        new Set(
+          view.station === 'proof' ? (view.opened === undefined ? [] : [view.opened]) : view.scoped ? view.scope : [],
+        )
+      }
       onChoose={(pages) => (view.station === 'proof' ? view.open(pages.at(-1)) : view.setScope(pages))}
       filterRef={filter}
       verdictOf={view.station === 'proof' && proof ? (path) => verdictMark(verdicts.get(path)) : undefined}
-      legend={view.station === 'proof' && proof ? <div className="lgd"><span>= looks the same</span><span /><span>≠ 6 elements differ</span></div> : undefined}
+      legend={
+        view.station === 'proof' && proof ? (
+          <div className="lgd">
+            <span>= looks the same</span>
+            <span />
+            <span>≠ 6 elements differ</span>
+          </div>
+        ) : undefined
+      }
     />
   );
   const full = view.station === 'hand-off';
+  const spined = view.station === 'sheets';
   return (
     <div className="frame">
       <HeadBar
@@ -69,10 +92,18 @@ export function SiteFrame() {
         onRestore={(number) => void restore({ id: view.siteId, number, base: view.site!.revision })}
       />
       <Stations siteId={view.siteId} here={view.station} figures={figures} />
-      <main className={`main${full ? ' full' : ''}`}>
-        {!full && rail}
+      <main className={`main${full ? ' full' : spined ? ' spined' : ''}`}>
+        {spined ? <Spine pages={view.pages} survey={view.survey} /> : !full && rail}
         <div className="work">
-          {view.failed !== undefined ? <Failed error={view.failed} /> : view.survey && view.site && draft ? <Suspense fallback={<Loading />}><Work view={view} inHand={inHand} /></Suspense> : <Loading />}
+          {view.failed !== undefined ? (
+            <Failed error={view.failed} />
+          ) : view.survey && view.site && draft ? (
+            <Suspense fallback={<Loading />}>
+              <Work view={view} inHand={inHand} />
+            </Suspense>
+          ) : (
+            <Loading />
+          )}
         </div>
       </main>
       <DraftBar
@@ -123,11 +154,26 @@ function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: Retu
 function SiteFinder({ view, onClose }: { readonly view: SiteView; readonly onClose: () => void }) {
   const { data: families = [] } = useFamiliesQuery({ id: view.siteId, number: view.site?.revision ?? 1 });
   const things: Findable[] = [
-    ...stationNames.map((name, i) => ({ group: 'Stations', label: stationTitle[name], hint: String(i + 1), run: () => view.go(name) })),
+    ...stationNames.map((name, i) => ({
+      group: 'Stations',
+      label: stationTitle[name],
+      hint: String(i + 1),
+      run: () => view.go(name),
+    })),
     ...(view.scoped ? [{ group: 'To do', label: 'Choose all pages again', run: () => view.setScope([]) }] : []),
     ...view.pages.map((page) => ({ group: 'Pages', label: page, hint: 'choose it', run: () => view.setScope([page]) })),
-    ...(view.survey?.sheets ?? []).map((sheet) => ({ group: 'Sheets', label: sheet.path, hint: 'open it', run: () => view.go('sheets', sheet.path) })),
-    ...families.map((family) => ({ group: 'Rules', label: family.id, hint: `${family.pages.length} pages`, run: () => view.go('gather', family.id) })),
+    ...(view.survey?.sheets ?? []).map((sheet) => ({
+      group: 'Sheets',
+      label: sheet.path,
+      hint: 'open it',
+      run: () => view.go('sheets', sheet.path),
+    })),
+    ...families.map((family) => ({
+      group: 'Rules',
+      label: family.id,
+      hint: `${family.pages.length} pages`,
+      run: () => view.go('gather', family.id),
+    })),
   ];
   return <Finder open onClose={onClose} things={things} />;
 }

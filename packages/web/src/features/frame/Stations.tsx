@@ -12,7 +12,15 @@ export interface StationFigure {
 }
 
 /** The thread with its seven stations, each with one live figure. */
-export function Stations({ siteId, here, figures }: { readonly siteId: string; readonly here: StationName; readonly figures: Readonly<Record<StationName, StationFigure>> }) {
+export function Stations({
+  siteId,
+  here,
+  figures,
+}: {
+  readonly siteId: string;
+  readonly here: StationName;
+  readonly figures: Readonly<Record<StationName, StationFigure>>;
+}) {
   const box = useRef<HTMLElement>(null);
   const [width, setWidth] = useState(1280);
   const [search] = useSearchParams();
@@ -27,7 +35,10 @@ export function Stations({ siteId, here, figures }: { readonly siteId: string; r
   kept.delete('open');
   return (
     <>
-      <Thread knots={stationNames.map((name, i) => ({ x: x(i), tied: figures[name].tied, waiting: figures[name].waiting }))} here={stationNames.indexOf(here)} />
+      <Thread
+        knots={stationNames.map((name, i) => ({ x: x(i), tied: figures[name].tied, waiting: figures[name].waiting }))}
+        here={stationNames.indexOf(here)}
+      />
       <nav className="stations" aria-label="Stations" ref={box}>
         {stationNames.map((name, i) => (
           <Link
@@ -37,7 +48,8 @@ export function Stations({ siteId, here, figures }: { readonly siteId: string; r
             to={{ pathname: `/sites/${siteId}/${name}`, search: kept.toString() }}
             aria-current={name === here ? 'page' : undefined}
           >
-            <b>{stationTitle[name]}</b> <span>{figures[name].number}</span> <span className="words">{figures[name].words}</span>
+            <b>{stationTitle[name]}</b> <span>{figures[name].number}</span>{' '}
+            <span className="words">{figures[name].words}</span>
           </Link>
         ))}
       </nav>

@@ -26,19 +26,37 @@ export function stationFigures(
   const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
   const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
   const drifted = survey.repeatedBlocks.filter((block) => block.versions.length > 1).length;
-  const broken = survey.pages.reduce((sum, page) => sum + page.sources.filter((s) => s.problem === 'missing' || s.problem === 'wrong-case').length, 0);
+  const broken = survey.pages.reduce(
+    (sum, page) => sum + page.sources.filter((s) => s.problem === 'missing' || s.problem === 'wrong-case').length,
+    0,
+  );
   const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;
   const linedUp = draft.operations.length > 0;
   const saved = site !== undefined && site.revision > 1;
   const handed = site?.revisions.filter((r) => r.number > 1).reduce((sum, r) => sum + r.changedFiles, 0) ?? 0;
   return {
     survey: { tied: true, waiting: 0, number: String(survey.pages.length), words: 'pages' },
-    gather: { tied: rules === 0, waiting: rules === 0 ? 0 : drifted, number: String(rules + attributes), words: 'left' },
+    gather: {
+      tied: rules === 0,
+      waiting: rules === 0 ? 0 : drifted,
+      number: String(rules + attributes),
+      words: 'left',
+    },
     sheets: { tied: false, waiting: 0, number: String(draft.sheets.length), words: 'sheets' },
-    links: { tied: broken === 0, waiting: broken, number: broken === 0 ? '' : String(broken), words: broken === 0 ? 'all found' : 'to mend' },
+    links: {
+      tied: broken === 0,
+      waiting: broken,
+      number: broken === 0 ? '' : String(broken),
+      words: broken === 0 ? 'all found' : 'to mend',
+    },
     precedence: { tied: false, waiting: 0, number: '', words: 'not built yet' },
     proof: proofFigure(linedUp, proof, differing),
-    'hand-off': { tied: false, waiting: 0, number: saved ? String(handed) : '', words: saved ? 'files changed' : 'no change yet' },
+    'hand-off': {
+      tied: false,
+      waiting: 0,
+      number: saved ? String(handed) : '',
+      words: saved ? 'files changed' : 'no change yet',
+    },
   };
 }
 
@@ -46,5 +64,10 @@ function proofFigure(linedUp: boolean, proof: ProofReply | undefined, differing:
   if (!linedUp) return { tied: false, waiting: 0, number: '', words: 'nothing to compare' };
   if (!proof) return { tied: false, waiting: 0, number: '', words: 'at work' };
   if (differing === 0) return { tied: true, waiting: 0, number: '', words: 'same' };
-  return { tied: false, waiting: differing, number: String(differing), words: differing === 1 ? 'page differs' : 'pages differ' };
+  return {
+    tied: false,
+    waiting: differing,
+    number: String(differing),
+    words: differing === 1 ? 'page differs' : 'pages differ',
+  };
 }

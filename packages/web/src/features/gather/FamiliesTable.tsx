@@ -40,7 +40,8 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
   useKeys({
     j: () => void move(1),
     k: () => void move(-1),
-    x: () => cursor >= 0 && rows[cursor] && choose(cursor, !versionKeys(rows[cursor]).every((key) => chosen.has(key)), false),
+    x: () =>
+      cursor >= 0 && rows[cursor] && choose(cursor, !versionKeys(rows[cursor]).every((key) => chosen.has(key)), false),
     arrowdown: (event) => {
       if (event.shiftKey && cursor >= 0) choose(move(1), true, true);
     },
@@ -60,7 +61,11 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
       <thead>
         <tr>
           <th>
-            <Tick checked={all} onChange={(on) => onChoose(rows.flatMap(versionKeys), on)} label="Choose all rules shown" />
+            <Tick
+              checked={all}
+              onChange={(on) => onChoose(rows.flatMap(versionKeys), on)}
+              label="Choose all rules shown"
+            />
           </th>
           <th>Selector</th>
           <th>Only for</th>
@@ -76,12 +81,24 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
           const isOpen = opened === family.id;
           return (
             <Fragment key={family.id}>
-              <tr data-row className={`${isOpen ? 'open' : ''}${cursor === i ? ' cursor' : ''}`} onClick={(event) => event.shiftKey && choose(i, true, true)}>
+              <tr
+                data-row
+                className={`${isOpen ? 'open' : ''}${cursor === i ? ' cursor' : ''}`}
+                onClick={(event) => event.shiftKey && choose(i, true, true)}
+              >
                 <td>
-                  <Tick checked={on === keys.length ? true : on > 0 ? 'some' : false} onChange={(next) => choose(i, next, false)} label={`Choose ${family.id}`} />
+                  <Tick
+                    checked={on === keys.length ? true : on > 0 ? 'some' : false}
+                    onChange={(next) => choose(i, next, false)}
+                    label={`Choose ${family.id}`}
+                  />
                 </td>
                 <td className="m" title={family.label}>
-                  <button type="button" aria-expanded={isOpen} onClick={(event) => !event.shiftKey && onOpen(isOpen ? undefined : family.id)}>
+                  <button
+                    type="button"
+                    aria-expanded={isOpen}
+                    onClick={(event) => !event.shiftKey && onOpen(isOpen ? undefined : family.id)}
+                  >
                     {family.label}
                   </button>
                 </td>
@@ -93,9 +110,11 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
                 </td>
                 <td>{family.versions.length === 1 ? 1 : <b>{family.versions.length}</b>}</td>
                 <td className="does">
-                  {[...new Set(family.versions[0]!.declarations.flatMap((d) => coloursIn(d.value)))].slice(0, 3).map((colour) => (
-                    <Swatch key={colour} colour={colour} />
-                  ))}{' '}
+                  {[...new Set(family.versions[0]!.declarations.flatMap((d) => coloursIn(d.value)))]
+                    .slice(0, 3)
+                    .map((colour) => (
+                      <Swatch key={colour} colour={colour} />
+                    ))}{' '}
                   {family.stays ? `stays: ${family.stays}` : summaryOf(family.versions[0]!.declarations)}
                 </td>
               </tr>

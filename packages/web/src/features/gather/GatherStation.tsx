@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { FamilyReply, OperationBody } from '@syndeton/contract';
+import type { FamilyReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
@@ -28,11 +28,16 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const proposeAll = async (): Promise<void> => {
     const base = inHand.draft!.base;
     try {
-      const reply = await propose({ id: view.siteId, base, sheet: proposedName(view), ...(view.scoped ? { pages: view.scope } : {}) }).unwrap();
+      const reply = await propose({
+        id: view.siteId,
+        base,
+        sheet: proposedName(view),
+        ...(view.scoped ? { pages: view.scope } : {}),
+      }).unwrap();
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
       else {
         setNotes([]);
-        await inHand.lineUp(reply.operations as OperationBody[]);
+        await inHand.lineUp(reply.operations);
       }
     } catch (error) {
       setNotes([problemText(error)]);
@@ -40,8 +45,19 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   };
   const send = async (sheet: string, keepEmptyBlocks: boolean): Promise<void> => {
     const all = standing.length === keys.size;
-    const rules = standing.map((key) => ({ family: key.slice(0, key.indexOf('\n')), version: key.slice(key.indexOf('\n') + 1) }));
-    await inHand.lineUp([{ kind: 'gather-rules', sheet, ...(view.scoped ? { pages: [...view.scope] } : {}), ...(all ? {} : { rules }), ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}) }]);
+    const rules = standing.map((key) => ({
+      family: key.slice(0, key.indexOf('\n')),
+      version: key.slice(key.indexOf('\n') + 1),
+    }));
+    await inHand.lineUp([
+      {
+        kind: 'gather-rules',
+        sheet,
+        ...(view.scoped ? { pages: [...view.scope] } : {}),
+        ...(all ? {} : { rules }),
+        ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}),
+      },
+    ]);
     dispatch(choiceCleared());
     setSending(undefined);
   };
@@ -74,7 +90,14 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         onUndo={() => void inHand.replace(inHand.draft!.operations.slice(0, -1))}
       />
       {sending !== undefined && (
-        <SendBox sheets={inHand.draft!.sheets} suggested={sending === '' ? proposedName(view) : sending} rules={standing.length} pages={view.scope.length} onSend={send} onClose={() => setSending(undefined)} />
+        <SendBox
+          sheets={inHand.draft!.sheets}
+          suggested={sending === '' ? proposedName(view) : sending}
+          rules={standing.length}
+          pages={view.scope.length}
+          onSend={send}
+          onClose={() => setSending(undefined)}
+        />
       )}
     </>
   );
@@ -89,6 +112,8 @@ function proposedName(view: SiteView): string {
 
 /** The family as it stands on the chosen pages. */
 function narrowed(family: FamilyReply, pages: ReadonlySet<string>): readonly FamilyReply[] {
-  const versions = family.versions.map((version) => ({ ...version, pages: version.pages.filter((page) => pages.has(page)) })).filter((version) => version.pages.length > 0);
+  const versions = family.versions
+    .map((version) => ({ ...version, pages: version.pages.filter((page) => pages.has(page)) }))
+    .filter((version) => version.pages.length > 0);
   return versions.length === 0 ? [] : [{ ...family, versions, pages: family.pages.filter((page) => pages.has(page)) }];
 }

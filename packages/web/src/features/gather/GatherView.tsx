@@ -32,7 +32,9 @@ interface Props {
 export function GatherView(props: Props) {
   const { families, shown, filter, chosen, draft, scoped, scopeSize, pages } = props;
   const drifted = families.filter((family) => family.versions.length > 1).length;
-  const chosenFamilies = families.filter((family) => family.versions.some((version) => chosen.has(`${family.id}\n${version.id}`))).length;
+  const chosenFamilies = families.filter((family) =>
+    family.versions.some((version) => chosen.has(`${family.id}\n${version.id}`)),
+  ).length;
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_var(--w-side)]">
       <div className="min-w-0 overflow-auto pl-5">
@@ -40,16 +42,22 @@ export function GatherView(props: Props) {
           <h1 className="say">
             {families.length === 0 && !props.loading ? (
               <>
-                {scoped ? `${scopeSize} of ${pages.length} pages hold` : 'No page holds'} <b>{scoped ? 'no rule' : 'a rule'}</b> in an embedded block.
+                {scoped ? `${scopeSize} of ${pages.length} pages hold` : 'No page holds'}{' '}
+                <b>{scoped ? 'no rule' : 'a rule'}</b> in an embedded block.
               </>
             ) : (
               <>
-                <b>{scoped ? `${scopeSize} of ${pages.length} pages` : count(pages.length, 'page')}</b> hold <b>{families.length === 1 ? '1 family' : `${families.length} families`}</b> of rules
+                <b>{scoped ? `${scopeSize} of ${pages.length} pages` : count(pages.length, 'page')}</b> hold{' '}
+                <b>{families.length === 1 ? '1 family' : `${families.length} families`}</b> of rules
                 {drifted > 0 ? `; ${drifted} ${drifted === 1 ? 'has' : 'have'} drifted.` : '.'}
               </>
             )}
           </h1>
-          {scoped && <button type="button" className="act" onClick={props.onAllPages}>All {pages.length} pages</button>}
+          {scoped && (
+            <button type="button" className="act" onClick={props.onAllPages}>
+              All {pages.length} pages
+            </button>
+          )}
           <span className="ml-auto" />
           {chosen.size > 0 ? (
             <button type="button" className="btn next" onClick={() => props.onSend('')}>
@@ -61,21 +69,44 @@ export function GatherView(props: Props) {
             </button>
           ) : null}
         </div>
-        {families.length > 0 && <div className="filters" role="group" aria-label="Filter families">
-          {filters.map(([name, label, test]) => (
-            <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
-              {label} <i>{families.filter(test).length}</i>
-            </button>
-          ))}
-        </div>}
+        {families.length > 0 && (
+          <div className="filters" role="group" aria-label="Filter families">
+            {filters.map(([name, label, test]) => (
+              <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
+                {label} <i>{families.filter(test).length}</i>
+              </button>
+            ))}
+          </div>
+        )}
         {props.notes.map((note) => (
           <p key={note} className="pb-2 text-table" role="status">
             {note}
           </p>
         ))}
-        {props.loading ? <p className="note py-3" role="status">Grouping the rules …</p> : families.length > 0 && <FamiliesTable families={shown} pages={pages} chosen={chosen} opened={props.opened} onOpen={props.onOpen} onChoose={props.onChoose} />}
+        {props.loading ? (
+          <p className="note py-3" role="status">
+            Grouping the rules …
+          </p>
+        ) : (
+          families.length > 0 && (
+            <FamiliesTable
+              families={shown}
+              pages={pages}
+              chosen={chosen}
+              opened={props.opened}
+              onOpen={props.onOpen}
+              onChoose={props.onChoose}
+            />
+          )
+        )}
       </div>
-      <SheetCards draft={draft} canSend={chosen.size > 0} onSend={props.onSend} onSheet={props.onSheet} onUndo={props.onUndo} />
+      <SheetCards
+        draft={draft}
+        canSend={chosen.size > 0}
+        onSend={props.onSend}
+        onSheet={props.onSheet}
+        onUndo={props.onUndo}
+      />
     </div>
   );
 }

@@ -39,17 +39,34 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
         <label htmlFor={field} className="text-table text-ink-2">
           File, from the site’s folder; .css is added when left out
         </label>
-        <input id={field} className="field mt-1" value={sheet} onChange={(event) => setSheet(event.target.value)} list={`${field}-sheets`} aria-invalid={problem !== undefined} aria-describedby={`${field}-problem`} autoFocus />
+        <input
+          id={field}
+          className="field mt-1"
+          value={sheet}
+          onChange={(event) => setSheet(event.target.value)}
+          list={`${field}-sheets`}
+          aria-invalid={problem !== undefined}
+          aria-describedby={`${field}-problem`}
+          autoFocus
+        />
         <datalist id={`${field}-sheets`}>
           {sheets.map((one) => (
             <option key={one.path} value={one.path} />
           ))}
         </datalist>
-        <p id={`${field}-problem`} className={problem === undefined ? 'note mt-1' : 'err mt-1 text-table'} role={problem === undefined ? undefined : 'alert'}>
-          {problem ?? (exists ? 'An existing sheet: the rules go to its end, and pages that do not link it yet will.' : 'A new sheet. Every page that loses a rule links it where its first block was.')}
+        <p
+          id={`${field}-problem`}
+          className={problem === undefined ? 'note mt-1' : 'err mt-1 text-table'}
+          role={problem === undefined ? undefined : 'alert'}
+        >
+          {problem ??
+            (exists
+              ? 'An existing sheet: the rules go to its end, and pages that do not link it yet will.'
+              : 'A new sheet. Every page that loses a rule links it where its first block was.')}
         </p>
         <p className="mt-4 flex items-center gap-2 text-table">
-          <Tick checked={keep} onChange={setKeep} label="Leave emptied style elements in the pages" /> Leave emptied <code>&lt;style&gt;</code> elements in the pages
+          <Tick checked={keep} onChange={setKeep} label="Leave emptied style elements in the pages" /> Leave emptied{' '}
+          <code>&lt;style&gt;</code> elements in the pages
         </p>
         <div className="mt-5 flex items-center gap-4">
           <button type="submit" className="btn next" disabled={busy || sheet.trim() === ''}>

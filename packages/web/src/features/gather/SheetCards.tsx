@@ -24,8 +24,15 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo }: Props) {
       {draft.sheets.map((sheet) => {
         const change = before.get(sheet.path);
         return (
-          <button key={sheet.path} type="button" className={`sh${sheet.isNew ? ' new' : ''}`} onClick={() => (canSend ? onSend(sheet.path) : onSheet(sheet.path))} title={canSend ? `Send the chosen rules to ${sheet.path}` : `Open ${sheet.path}`}>
-            <Mark kind="linked" hidden /> <span className="m">{sheet.path}</span> {sheet.isNew && <span className="note">new</span>}
+          <button
+            key={sheet.path}
+            type="button"
+            className={`sh${sheet.isNew ? ' new' : ''}`}
+            onClick={() => (canSend ? onSend(sheet.path) : onSheet(sheet.path))}
+            title={canSend ? `Send the chosen rules to ${sheet.path}` : `Open ${sheet.path}`}
+          >
+            <Mark kind="linked" hidden /> <span className="m">{sheet.path}</span>{' '}
+            {sheet.isNew && <span className="note">new</span>}
             <dl>
               <dt>rules</dt>
               <dd>

@@ -6,7 +6,8 @@ interface Written {
 }
 
 /** What could leave the sample's own box or load something is not shown. */
-const harmless = /^(color|background-color|background|border(-\w+)*|padding(-\w+)?|font(-\w+)*|line-height|letter-spacing|text-\w+|border-radius|opacity|box-shadow)$/;
+const harmless =
+  /^(color|background-color|background|border(-\w+)*|padding(-\w+)?|font(-\w+)*|line-height|letter-spacing|text-\w+|border-radius|opacity|box-shadow)$/;
 
 /** A line of text in the look of a rule, with an author's own declarations. */
 export function StyleSample({ declarations }: { readonly declarations: readonly Written[] }) {
@@ -14,7 +15,8 @@ export function StyleSample({ declarations }: { readonly declarations: readonly 
   useLayoutEffect(() => {
     const { style } = line.current!;
     style.cssText = '';
-    for (const { property, value } of declarations) if (harmless.test(property) && !/url\(|src\(|image-set\(/i.test(value)) style.setProperty(property, value);
+    for (const { property, value } of declarations)
+      if (harmless.test(property) && !/url\(|src\(|image-set\(/i.test(value)) style.setProperty(property, value);
   }, [declarations]);
   return (
     <span className="sample">

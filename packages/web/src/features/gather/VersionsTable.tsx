@@ -51,12 +51,24 @@ export function VersionsTable({ family, chosen, onChoose }: Props) {
               </th>
               {versions.map((version) => {
                 const found = version.declarations.findLast((d) => d.property === property);
-                if (!found) return <td key={version.id} className={`unset${drifted ? ' lit' : ''}`}>not set</td>;
+                if (!found)
+                  return (
+                    <td key={version.id} className={`unset${drifted ? ' lit' : ''}`}>
+                      not set
+                    </td>
+                  );
                 const first = versions[0]!.declarations.findLast((d) => d.property === property);
-                const lit = drifted && (!first || comparableValue(property, first.value) !== comparableValue(property, found.value));
+                const lit =
+                  drifted &&
+                  (!first || comparableValue(property, first.value) !== comparableValue(property, found.value));
                 return (
                   <td key={version.id} className={`m${lit ? ' lit' : ''}`} title={found.value}>
-                    {coloursIn(found.value).slice(0, 1).map((colour) => <Swatch key={colour} colour={colour} />)} {found.value}
+                    {coloursIn(found.value)
+                      .slice(0, 1)
+                      .map((colour) => (
+                        <Swatch key={colour} colour={colour} />
+                      ))}{' '}
+                    {found.value}
                     {found.important ? ' !important' : ''}
                   </td>
                 );
@@ -89,8 +101,16 @@ export function VersionsTable({ family, chosen, onChoose }: Props) {
             return (
               <td key={version.id}>
                 <label className="flex items-center gap-2">
-                  <Tick checked={chosen.has(key)} onChange={(on) => onChoose([key], on)} label={`Send version ${letter(i)} to a sheet`} />
-                  {chosen.has(key) ? 'goes to a sheet' : version.pages.length === 1 ? 'stays on this page' : `stays on these ${version.pages.length} pages`}
+                  <Tick
+                    checked={chosen.has(key)}
+                    onChange={(on) => onChoose([key], on)}
+                    label={`Send version ${letter(i)} to a sheet`}
+                  />
+                  {chosen.has(key)
+                    ? 'goes to a sheet'
+                    : version.pages.length === 1
+                      ? 'stays on this page'
+                      : `stays on these ${version.pages.length} pages`}
                 </label>
               </td>
             );

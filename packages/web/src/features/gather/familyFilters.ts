@@ -9,4 +9,5 @@ export const filters: readonly (readonly [FamilyFilter, string, (family: FamilyR
   ['conditional', 'Under a condition', (family) => family.groups.length > 0],
 ];
 
-export const versionKeys = (family: FamilyReply): readonly string[] => family.versions.map((version) => `${family.id}\n${version.id}`);
+export const versionKeys = (family: FamilyReply): readonly string[] =>
+  family.versions.map((version) => `${family.id}\n${version.id}`);

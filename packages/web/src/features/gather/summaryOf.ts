@@ -3,7 +3,22 @@ interface Written {
   readonly value: string;
 }
 
-const told = ['font', 'font-size', 'font-weight', 'width', 'padding', 'margin', 'border', 'border-left', 'display', 'float', 'text-align', 'text-decoration', 'color', 'background'];
+const told = [
+  'font',
+  'font-size',
+  'font-weight',
+  'width',
+  'padding',
+  'margin',
+  'border',
+  'border-left',
+  'display',
+  'float',
+  'text-align',
+  'text-decoration',
+  'color',
+  'background',
+];
 
 /** What a rule does in a few words: `400 18px/1.3 Georgia, padding 6px 9px`. Colours are shown as swatches beside it. */
 export function summaryOf(declarations: readonly Written[]): string {

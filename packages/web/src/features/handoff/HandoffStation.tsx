@@ -6,5 +6,12 @@ import { HandoffView } from './HandoffView.tsx';
 export function HandoffStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const site = view.site!;
   const { data: changes } = useChangesSinceQuery({ id: site.id, number: site.revision, since: 1 });
-  return <HandoffView site={site} changes={changes} linedUp={inHand.draft!.operations.length} onGather={() => view.go('gather')} />;
+  return (
+    <HandoffView
+      site={site}
+      changes={changes}
+      linedUp={inHand.draft!.operations.length}
+      onGather={() => view.go('gather')}
+    />
+  );
 }

@@ -16,7 +16,8 @@ export function HandoffView({ site, changes, linedUp, onGather }: Props) {
   const files = [...(changes ?? [])].sort(byPath);
   const sheets = files.filter((file) => file.kind === 'sheet');
   const pages = files.filter((file) => file.kind === 'page');
-  const sum = (read: (file: ChangedFileReply) => number): number => files.reduce((total, file) => total + read(file), 0);
+  const sum = (read: (file: ChangedFileReply) => number): number =>
+    files.reduce((total, file) => total + read(file), 0);
   const total = site.files.reduce((bytes, file) => bytes + file.bytes, 0);
   return (
     <div>
@@ -31,12 +32,15 @@ export function HandoffView({ site, changes, linedUp, onGather }: Props) {
               </>
             ) : (
               <>
-                <b>{count(files.length, 'file')}</b> leave together: <b>{count(sheets.length, 'sheet')}</b> and <b>{count(pages.length, 'page')}</b>, {kB(sum((f) => f.bytesBefore))} → <b>{kB(sum((f) => f.bytesAfter))}</b>.
+                <b>{count(files.length, 'file')}</b> leave together: <b>{count(sheets.length, 'sheet')}</b> and{' '}
+                <b>{count(pages.length, 'page')}</b>, {kB(sum((f) => f.bytesBefore))} →{' '}
+                <b>{kB(sum((f) => f.bytesAfter))}</b>.
               </>
             )}
           </h1>
           <p className="note">
-            r{site.revision} against r1, as it was brought in. {count(site.files.length - files.length, 'other file')} stay as they are on the server.
+            r{site.revision} against r1, as it was brought in. {count(site.files.length - files.length, 'other file')}{' '}
+            stay as they are on the server.
             {linedUp > 0 ? ` ${count(linedUp, 'operation')} lined up but not saved: not in here.` : ''}
           </p>
         </div>

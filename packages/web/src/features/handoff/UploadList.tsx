@@ -4,7 +4,13 @@ import { fileNameOf, folderOf } from '@syndeton/core';
 import { pageName } from '../../ui/format.ts';
 
 /** The upload list: sheets first, so that no page is ever without its look. Bar = after, outline = what was saved. */
-export function UploadList({ sheets, pages }: { readonly sheets: readonly ChangedFileReply[]; readonly pages: readonly ChangedFileReply[] }) {
+export function UploadList({
+  sheets,
+  pages,
+}: {
+  readonly sheets: readonly ChangedFileReply[];
+  readonly pages: readonly ChangedFileReply[];
+}) {
   if (sheets.length + pages.length === 0) return <div className="bg-ground" />;
   const most = Math.max(...[...sheets, ...pages].map((file) => Math.max(file.bytesBefore, file.bytesAfter)), 1);
   return (
@@ -32,12 +38,32 @@ export function UploadList({ sheets, pages }: { readonly sheets: readonly Change
   );
 }
 
-function Group({ title, files, why, most }: { readonly title: string; readonly files: readonly ChangedFileReply[]; readonly why: string; readonly most: number }) {
+function Group({
+  title,
+  files,
+  why,
+  most,
+}: {
+  readonly title: string;
+  readonly files: readonly ChangedFileReply[];
+  readonly why: string;
+  readonly most: number;
+}) {
   if (files.length === 0) return null;
-  const sum = (read: (file: ChangedFileReply) => number): string => (files.reduce((total, file) => total + read(file), 0) / 1000).toFixed(1);
+  const sum = (read: (file: ChangedFileReply) => number): string =>
+    (files.reduce((total, file) => total + read(file), 0) / 1000).toFixed(1);
   return (
     <>
-      <Row head name={<><b>{title}</b> <span className="note">{files.length}</span></>} before={sum((f) => f.bytesBefore)} after={sum((f) => f.bytesAfter)}>
+      <Row
+        head
+        name={
+          <>
+            <b>{title}</b> <span className="note">{files.length}</span>
+          </>
+        }
+        before={sum((f) => f.bytesBefore)}
+        after={sum((f) => f.bytesAfter)}
+      >
         <span className="note">{why}</span>
       </Row>
       {files.map((file) => (
@@ -53,8 +79,16 @@ function Group({ title, files, why, most }: { readonly title: string; readonly f
           after={(file.bytesAfter / 1000).toFixed(1)}
         >
           <svg width="264" height="10" aria-hidden="true" className="block">
-            {file.change !== 'created' && <rect className="hb0" x="0.5" y="1" width={Math.max(1, (file.bytesBefore / most) * 262)} height="8" />}
-            <rect className={file.kind === 'sheet' ? 'hb-sheet' : 'hb-page'} x="0" y="0.5" width={Math.max(1, (file.bytesAfter / most) * 262)} height="9" />
+            {file.change !== 'created' && (
+              <rect className="hb0" x="0.5" y="1" width={Math.max(1, (file.bytesBefore / most) * 262)} height="8" />
+            )}
+            <rect
+              className={file.kind === 'sheet' ? 'hb-sheet' : 'hb-page'}
+              x="0"
+              y="0.5"
+              width={Math.max(1, (file.bytesAfter / most) * 262)}
+              height="9"
+            />
           </svg>
         </Row>
       ))}
@@ -62,7 +96,19 @@ function Group({ title, files, why, most }: { readonly title: string; readonly f
   );
 }
 
-function Row({ name, before, after, children, head = false }: { readonly name: ReactNode; readonly before: string; readonly after: string; readonly children: ReactNode; readonly head?: boolean }) {
+function Row({
+  name,
+  before,
+  after,
+  children,
+  head = false,
+}: {
+  readonly name: ReactNode;
+  readonly before: string;
+  readonly after: string;
+  readonly children: ReactNode;
+  readonly head?: boolean;
+}) {
   return (
     <tr>
       <td className={head ? 'pl-4! pt-2!' : 'pl-4!'}>{name}</td>

@@ -18,7 +18,9 @@ export function CausesList({ causes }: { readonly causes: readonly Cause[] }) {
                 {cause.pseudoElement}
               </span>{' '}
               <span className="font-normal text-ink-2">
-                {cause.elements.length === 1 ? `line ${cause.elements[0]!.line}` : `and ${cause.elements.length - 1} more, from line ${cause.elements[0]!.line}`}
+                {cause.elements.length === 1
+                  ? `line ${cause.elements[0]!.line}`
+                  : `and ${cause.elements.length - 1} more, from line ${cause.elements[0]!.line}`}
               </span>
             </h2>
             <div className="ba">
@@ -42,7 +44,12 @@ function Value({ side }: { readonly side: Cause['before'] }) {
   if (!side) return <span className="text-ink-3">not set</span>;
   return (
     <span className="break-all">
-      {coloursIn(side.value).slice(0, 1).map((colour) => <Swatch key={colour} colour={colour} />)} {side.value}
+      {coloursIn(side.value)
+        .slice(0, 1)
+        .map((colour) => (
+          <Swatch key={colour} colour={colour} />
+        ))}{' '}
+      {side.value}
       {side.important ? ' !important' : ''}
     </span>
   );

@@ -14,7 +14,11 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
       proof={proof}
       seconds={progress?.status === 'done' ? progress.seconds : undefined}
       path={path}
-      nextPage={differing.find((page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page))?.path}
+      nextPage={
+        differing.find(
+          (page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page),
+        )?.path
+      }
       onOpen={view.open}
       onGather={() => view.go('gather')}
     />

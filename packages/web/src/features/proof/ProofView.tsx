@@ -39,7 +39,14 @@ export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nex
           </p>
         </div>
       </div>
-      <SlidingEdge key={path} before={`/preview/${siteId}/r${revision}/${encode(path)}`} after={`/preview/${siteId}/draft/${encode(path)}`} beforeName={`r${revision}`} causes={page?.causes ?? []} page={path} />
+      <SlidingEdge
+        key={path}
+        before={`/preview/${siteId}/r${revision}/${encode(path)}`}
+        after={`/preview/${siteId}/draft/${encode(path)}`}
+        beforeName={`r${revision}`}
+        causes={page?.causes ?? []}
+        page={path}
+      />
       <section className="diffs" aria-label="Differences">
         <div className="ttl">
           <span className="m text-[15px] font-bold">{pageName(path)}</span>
@@ -77,13 +84,18 @@ function Sentence({ proof }: { readonly proof: ProofReply }) {
     );
   return (
     <>
-      <b>{count(same, 'page')}</b> look the same, <b>{differing} {differing === 1 ? 'differs' : 'differ'}</b>.
+      <b>{count(same, 'page')}</b> look the same,{' '}
+      <b>
+        {differing} {differing === 1 ? 'differs' : 'differ'}
+      </b>
+      .
     </>
   );
 }
 
 function pageWords(page: ProofReply['pages'][number]): string {
-  if (page.verdict === 'same') return page.elements === 0 ? 'is not reached by the change' : `${count(page.elements, 'element')}, all the same`;
+  if (page.verdict === 'same')
+    return page.elements === 0 ? 'is not reached by the change' : `${count(page.elements, 'element')}, all the same`;
   if (page.verdict === 'added' || page.verdict === 'removed') return `is ${page.verdict}`;
   const reasons = page.causes.length + page.notes.length;
   return `${count(page.differingElements, 'element')} ${page.differingElements === 1 ? 'differs' : 'differ'} for ${count(reasons, 'reason')}`;

@@ -23,7 +23,10 @@ export function SlidingEdge({ before, after, beforeName, page, causes }: Props) 
   const [scale, setScale] = useState(1);
   const frames = [useRef<HTMLIFrameElement>(null), useRef<HTMLIFrameElement>(null)] as const;
   const [first, second] = frames;
-  const measure = useCallback(() => setOutlines(outlinesIn(first.current?.contentDocument ?? null, causes)), [causes, first]);
+  const measure = useCallback(
+    () => setOutlines(outlinesIn(first.current?.contentDocument ?? null, causes)),
+    [causes, first],
+  );
   useEffect(measure, [measure, scale]);
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / pageWidth)));
@@ -74,17 +77,49 @@ export function SlidingEdge({ before, after, beforeName, page, causes }: Props) 
       </div>
       <div className="paper" ref={paper}>
         <div className="absolute inset-0">
-          <iframe ref={first} src={before} title={`${page} before`} sandbox="allow-same-origin" onLoad={onLoad} style={size} />
+          <iframe
+            ref={first}
+            src={before}
+            title={`${page} before`}
+            sandbox="allow-same-origin"
+            onLoad={onLoad}
+            style={size}
+          />
         </div>
         <div className="absolute inset-0" style={{ clipPath: clip }}>
-          <iframe ref={second} src={after} title={`${page} after`} sandbox="allow-same-origin" onLoad={onLoad} style={size} />
+          <iframe
+            ref={second}
+            src={after}
+            title={`${page} after`}
+            sandbox="allow-same-origin"
+            onLoad={onLoad}
+            style={size}
+          />
         </div>
         {outlines.map(({ key, number, box }) => (
-          <div key={key} className="outline-box" style={{ left: box.left * scale - 4, top: box.top * scale - 3, width: box.width * scale + 8, height: box.height * scale + 6 }} aria-hidden="true">
+          <div
+            key={key}
+            className="outline-box"
+            style={{
+              left: box.left * scale - 4,
+              top: box.top * scale - 3,
+              width: box.width * scale + 8,
+              height: box.height * scale + 6,
+            }}
+            aria-hidden="true"
+          >
             <span>{number}</span>
           </div>
         ))}
-        <div className="edge" style={level ? { left: 0, right: 0, top: `${at}%`, width: '100%', height: 2.6, margin: '-1.3px 0' } : { left: `${at}%` }} aria-hidden="true" />
+        <div
+          className="edge"
+          style={
+            level
+              ? { left: 0, right: 0, top: `${at}%`, width: '100%', height: 2.6, margin: '-1.3px 0' }
+              : { left: `${at}%` }
+          }
+          aria-hidden="true"
+        />
         <div
           className="edgeh"
           style={level ? { left: '50%', top: `${at}%`, bottom: 'auto', marginTop: -13 } : { left: `${at}%` }}
@@ -102,7 +137,12 @@ export function SlidingEdge({ before, after, beforeName, page, causes }: Props) 
           <svg width="22" height="14" aria-hidden="true">
             <path className="th" d="M1 7H21" />
             {[-1, 0, 1].map((i) => (
-              <path key={i} className="turn" d={`M${11 + i * 4.4 - 1.4} 11L${11 + i * 4.4 + 1.4} 3`} style={{ strokeWidth: 3 }} />
+              <path
+                key={i}
+                className="turn"
+                d={`M${11 + i * 4.4 - 1.4} 11L${11 + i * 4.4 + 1.4} 3`}
+                style={{ strokeWidth: 3 }}
+              />
             ))}
           </svg>
         </div>

@@ -6,9 +6,5 @@ export function verdictMark(page: ProofReply['pages'][number] | undefined): Reac
   if (!page) return null;
   if (page.verdict === 'same') return <span aria-label="looks the same">=</span>;
   const words = page.differingElements > 0 ? `${page.differingElements} elements differ` : 'differs';
-  return (
-    <b aria-label={words}>
-      ≠ {page.differingElements > 0 ? page.differingElements : ''}
-    </b>
-  );
+  return <b aria-label={words}>≠ {page.differingElements > 0 ? page.differingElements : ''}</b>;
 }

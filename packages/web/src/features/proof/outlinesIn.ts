@@ -9,7 +9,10 @@ export interface Outline {
 const mostOutlines = 80;
 
 /** Where the differing elements stand in the frame as it is scrolled now, with the number of their cause. */
-export function outlinesIn(document: Document | null, causes: ProofReply['pages'][number]['causes']): readonly Outline[] {
+export function outlinesIn(
+  document: Document | null,
+  causes: ProofReply['pages'][number]['causes'],
+): readonly Outline[] {
   if (!document?.body) return [];
   const out: Outline[] = [];
   const seen = new Set<string>();

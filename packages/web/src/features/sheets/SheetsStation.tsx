@@ -23,7 +23,10 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
     const operations = draft!.operations;
     const last = operations.at(-1);
     // an edit of the same sheet right before becomes one with this one
-    const joined: readonly OperationBody[] = last?.kind === 'edit-sheet' && last.path === path ? [...operations.slice(0, -1), { ...last, text }] : [...operations, edit];
+    const joined: readonly OperationBody[] =
+      last?.kind === 'edit-sheet' && last.path === path
+        ? [...operations.slice(0, -1), { ...last, text }]
+        : [...operations, edit];
     try {
       await inHand.replace(joined);
       setTyped(undefined);

@@ -29,21 +29,34 @@ export function SheetsView(props: Props) {
     <div className="grid h-full grid-rows-[56px_minmax(0,1fr)]">
       <div className="flex items-center border-b border-line px-5">
         <h1 className="say">
-          <b>{sheet.path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with <b>{count(sheet.rules, 'rule')}</b>.
+          <b>{sheet.path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with{' '}
+          <b>{count(sheet.rules, 'rule')}</b>.
         </h1>
       </div>
       <div className="grid min-h-0 grid-cols-[188px_minmax(0,1fr)] min-[1100px]:grid-cols-[188px_minmax(0,550fr)_minmax(260px,326fr)]">
         <nav className="shlist" aria-label="Sheets">
           <h2 className="px-4 pb-1.5 text-body!">Sheets</h2>
           {sheets.map((one) => (
-            <button key={one.path} type="button" className={`shrow${one.path === path ? ' on' : ''}`} aria-current={one.path === path} onClick={() => props.onOpen(one.path)}>
+            <button
+              key={one.path}
+              type="button"
+              className={`shrow${one.path === path ? ' on' : ''}`}
+              aria-current={one.path === path}
+              onClick={() => props.onOpen(one.path)}
+            >
               <span className="m pl-0!">
                 <Mark kind="linked" hidden /> {one.path}
               </span>
               <span>
                 {count(one.rules, 'rule')}, {kB(one.bytes)}
               </span>
-              <span>{one.pages.length === 0 ? 'no page links it' : one.pages.length === 1 ? pageName(one.pages[0]!) : `${one.pages.length} pages`}</span>
+              <span>
+                {one.pages.length === 0
+                  ? 'no page links it'
+                  : one.pages.length === 1
+                    ? pageName(one.pages[0]!)
+                    : `${one.pages.length} pages`}
+              </span>
             </button>
           ))}
         </nav>
@@ -54,10 +67,17 @@ export function SheetsView(props: Props) {
             </p>
           ) : file.text === null ? (
             <p className="p-4">
-              <span className="err">This sheet does not encode back to its own bytes,</span> so it is carried along and never edited.
+              <span className="err">This sheet does not encode back to its own bytes,</span> so it is carried along and
+              never edited.
             </p>
           ) : (
-            <SheetEditor key={`${file.path} ${file.hash}`} text={file.text} onChange={props.onType} onLineUp={props.onLineUp} label={`Text of ${file.path}`} />
+            <SheetEditor
+              key={`${file.path} ${file.hash}`}
+              text={file.text}
+              onChange={props.onType}
+              onLineUp={props.onLineUp}
+              label={`Text of ${file.path}`}
+            />
           )}
         </div>
         <EditEffect {...props} />

@@ -18,12 +18,23 @@ export const sitesApi = api.injectEndpoints({
       },
       invalidatesTags: ['Sites'],
     }),
-    loadDemo: build.mutation<CreatedSiteReply, void>({ query: () => ({ url: '/sites/demo', method: 'POST' }), invalidatesTags: ['Sites'] }),
-    restoreRevision: build.mutation<{ number: number }, { readonly id: string; readonly number: number; readonly base: number }>({
-      query: ({ id, number, base }) => ({ url: `/sites/${id}/revisions/${number}/restore`, method: 'POST', body: { base } }),
+    loadDemo: build.mutation<CreatedSiteReply, void>({
+      query: () => ({ url: '/sites/demo', method: 'POST' }),
+      invalidatesTags: ['Sites'],
+    }),
+    restoreRevision: build.mutation<
+      { number: number },
+      { readonly id: string; readonly number: number; readonly base: number }
+    >({
+      query: ({ id, number, base }) => ({
+        url: `/sites/${id}/revisions/${number}/restore`,
+        method: 'POST',
+        body: { base },
+      }),
       invalidatesTags: ['Sites', 'Site', 'Draft', 'Proof'],
     }),
   }),
 });
 
-export const { useSitesQuery, useSiteQuery, useBringInMutation, useLoadDemoMutation, useRestoreRevisionMutation } = sitesApi;
+export const { useSitesQuery, useSiteQuery, useBringInMutation, useLoadDemoMutation, useRestoreRevisionMutation } =
+  sitesApi;

@@ -9,7 +9,10 @@ interface At {
 export const surveyApi = api.injectEndpoints({
   endpoints: (build) => ({
     /** The pages as the draft leaves them. */
-    survey: build.query<SurveyReply, At>({ query: ({ id, number }) => `/sites/${id}/revisions/${number}/survey?with=draft`, providesTags: ['Site', 'Draft'] }),
+    survey: build.query<SurveyReply, At>({
+      query: ({ id, number }) => `/sites/${id}/revisions/${number}/survey?with=draft`,
+      providesTags: ['Site', 'Draft'],
+    }),
     families: build.query<readonly FamilyReply[], At>({
       query: ({ id, number }) => `/sites/${id}/revisions/${number}/families?with=draft`,
       transformResponse: (reply: FamiliesReply) => reply.families,

@@ -33,7 +33,10 @@ export function useSiteView(): SiteView {
   const site = useSiteQuery(siteId);
   const number = site.data?.revision;
   const survey = useSurveyQuery({ id: siteId, number: number ?? 1 }, { skip: number === undefined });
-  const pages = useMemo(() => (survey.data ? [...survey.data.pages].sort(byPath).map((page) => page.path) : []), [survey.data]);
+  const pages = useMemo(
+    () => (survey.data ? [...survey.data.pages].sort(byPath).map((page) => page.path) : []),
+    [survey.data],
+  );
   const chosen = search.getAll('page');
   const scope = chosen.length === 0 ? pages : pages.filter((page) => chosen.includes(page));
   const setScope = useCallback(

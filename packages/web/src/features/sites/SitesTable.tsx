@@ -43,7 +43,8 @@ export function SitesTable({ sites }: { readonly sites: readonly SiteSummaryRepl
                   <b className="text-ink">nothing</b>
                 ) : (
                   <>
-                    <b className="text-ink">{count(site.figures.embeddedRules, 'rule')}</b>, {count(site.figures.styleAttributes, 'style attribute')}
+                    <b className="text-ink">{count(site.figures.embeddedRules, 'rule')}</b>,{' '}
+                    {count(site.figures.styleAttributes, 'style attribute')}
                   </>
                 )}
               </span>
@@ -56,7 +57,11 @@ export function SitesTable({ sites }: { readonly sites: readonly SiteSummaryRepl
 }
 
 function LeftBar({ figures }: { readonly figures: SiteSummaryReply['figures'] }) {
-  const most = Math.max(figures.sharedBytes, figures.embeddedBytes + figures.attributeBytes + figures.presentationalBytes, 1);
+  const most = Math.max(
+    figures.sharedBytes,
+    figures.embeddedBytes + figures.attributeBytes + figures.presentationalBytes,
+    1,
+  );
   const scale = 80 / most;
   const shared = figures.sharedBytes * scale;
   const embedded = Math.max(figures.embeddedBytes * scale, figures.embeddedBytes > 0 ? 11 : 0);
@@ -65,11 +70,21 @@ function LeftBar({ figures }: { readonly figures: SiteSummaryReply['figures'] })
     <svg width="200" height="20" aria-hidden="true" className="block">
       <path className="zero" d="M84 0V20" />
       {shared > 0 && <rect className="f-linked" x={83 - shared} y="4.5" width={shared} height="11" />}
-      {embedded > 0 && <path className="f-embedded" d={`M86 10l5.5 -5.5h${embedded - 11}l5.5 5.5l-5.5 5.5h${-(embedded - 11)}z`} />}
+      {embedded > 0 && (
+        <path className="f-embedded" d={`M86 10l5.5 -5.5h${embedded - 11}l5.5 5.5l-5.5 5.5h${-(embedded - 11)}z`} />
+      )}
       {Array.from({ length: triangles }, (_, i) => (
         <path key={i} className="f-attribute" d={`M${88 + embedded + i * 9.6} 15l4.5 -10l4.5 10z`} />
       ))}
-      {figures.presentationalBytes > 0 && <rect className="f-presentational" x={90 + embedded + triangles * 9.6} y="8.5" width={Math.max(4, figures.presentationalBytes * scale)} height="3" />}
+      {figures.presentationalBytes > 0 && (
+        <rect
+          className="f-presentational"
+          x={90 + embedded + triangles * 9.6}
+          y="8.5"
+          width={Math.max(4, figures.presentationalBytes * scale)}
+          height="3"
+        />
+      )}
     </svg>
   );
 }

@@ -12,7 +12,14 @@ export function StartPage() {
   const navigate = useNavigate();
   const [reading, setReading] = useState<{ readonly name: string; readonly files: number } | undefined>(undefined);
   const [problem, setProblem] = useState<string | undefined>(undefined);
-  const [brought, setBrought] = useState<{ readonly id: string; readonly name: string; readonly leftOut: readonly { readonly path: string; readonly reason: string }[] } | undefined>(undefined);
+  const [brought, setBrought] = useState<
+    | {
+        readonly id: string;
+        readonly name: string;
+        readonly leftOut: readonly { readonly path: string; readonly reason: string }[];
+      }
+    | undefined
+  >(undefined);
   const bring = async (files: readonly DroppedFile[]): Promise<void> => {
     if (files.length === 0) return;
     setProblem(undefined);
@@ -37,5 +44,14 @@ export function StartPage() {
       setProblem(problemText(failure));
     }
   };
-  return <StartView sites={sites} reading={reading} brought={brought} problem={problem ?? (error ? problemText(error) : undefined)} onBring={(files) => void bring(files)} onDemo={() => void demo()} />;
+  return (
+    <StartView
+      sites={sites}
+      reading={reading}
+      brought={brought}
+      problem={problem ?? (error ? problemText(error) : undefined)}
+      onBring={(files) => void bring(files)}
+      onDemo={() => void demo()}
+    />
+  );
 }

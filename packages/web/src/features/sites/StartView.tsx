@@ -10,7 +10,13 @@ import { SitesTable } from './SitesTable.tsx';
 interface Props {
   readonly sites: readonly SiteSummaryReply[] | undefined;
   readonly reading: { readonly name: string; readonly files: number } | undefined;
-  readonly brought: { readonly id: string; readonly name: string; readonly leftOut: readonly { readonly path: string; readonly reason: string }[] } | undefined;
+  readonly brought:
+    | {
+        readonly id: string;
+        readonly name: string;
+        readonly leftOut: readonly { readonly path: string; readonly reason: string }[];
+      }
+    | undefined;
   readonly problem: string | undefined;
   readonly onBring: (files: readonly DroppedFile[]) => void;
   readonly onDemo: () => void;
@@ -45,7 +51,9 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
         <ThemeButton />
       </header>
       <svg className="thread" width="1280" height="180" viewBox="0 0 1280 180" aria-hidden="true">
-        {['M19 24 C10.5 24 11.5 33 12.5 40 C15 62 26 72 50 72 C180 72 200 84 330 80 S520 70 600 76 S800 92 905 78 C925 75 944 71 958 71 C978 73 974 101 950 101 C922 101 926 73 955 72 C1010 70 1030 100 1064 167'].map((d) => (
+        {[
+          'M19 24 C10.5 24 11.5 33 12.5 40 C15 62 26 72 50 72 C180 72 200 84 330 80 S520 70 600 76 S800 92 905 78 C925 75 944 71 958 71 C978 73 974 101 950 101 C922 101 926 73 955 72 C1010 70 1030 100 1064 167',
+        ].map((d) => (
           <g key={d}>
             <path className="th" d={d} />
             <path className="ply" d={d} />
@@ -63,7 +71,8 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
               'No site is here yet. Drop one to begin, or load the demo.'
             ) : (
               <>
-                <b>{count(sites.length, 'site')}</b> {sites.length === 1 ? 'is' : 'are'} here{reading ? ', and another is being read.' : '.'}
+                <b>{count(sites.length, 'site')}</b> {sites.length === 1 ? 'is' : 'are'} here
+                {reading ? ', and another is being read.' : '.'}
               </>
             )}
           </h1>
@@ -84,7 +93,8 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
                 <Link className="act" to={`/sites/${brought.id}/survey`}>
                   {brought.name}
                 </Link>{' '}
-                is here; <b className="text-ink">{count(brought.leftOut.length, 'file')}</b> {brought.leftOut.length === 1 ? 'was' : 'were'} left out.
+                is here; <b className="text-ink">{count(brought.leftOut.length, 'file')}</b>{' '}
+                {brought.leftOut.length === 1 ? 'was' : 'were'} left out.
               </p>
               {brought.leftOut.slice(0, 20).map((file) => (
                 <p key={file.path} className="border-t border-line py-1.5">
@@ -102,19 +112,43 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
             <h2 className="text-say! leading-7!">Drop a folder, zip or files</h2>
             <p className="mt-1.5">Handing it off at once gives back the same bytes.</p>
             <div className="mt-5 flex flex-wrap items-center gap-4">
-              <button type="button" className={sites?.length === 0 ? 'btn' : 'btn next'} onClick={() => folder.current?.click()}>
+              <button
+                type="button"
+                className={sites?.length === 0 ? 'btn' : 'btn next'}
+                onClick={() => folder.current?.click()}
+              >
                 Choose a folder
               </button>
               <button type="button" className="act" onClick={() => files.current?.click()}>
                 Choose a zip or files
               </button>
             </div>
-            <input ref={folder} type="file" hidden aria-label="Folder" {...{ webkitdirectory: '' }} multiple onChange={(event) => onBring(filesOfChooser(event.target.files!))} />
-            <input ref={files} type="file" hidden aria-label="Zip or files" multiple onChange={(event) => onBring(filesOfChooser(event.target.files!))} />
-            <p className="note mt-6">HTML, CSS, pictures and whatever else lies beside them; nothing in it is altered. Up to 200 MB and 10,000 files.</p>
+            <input
+              ref={folder}
+              type="file"
+              hidden
+              aria-label="Folder"
+              {...{ webkitdirectory: '' }}
+              multiple
+              onChange={(event) => onBring(filesOfChooser(event.target.files!))}
+            />
+            <input
+              ref={files}
+              type="file"
+              hidden
+              aria-label="Zip or files"
+              multiple
+              onChange={(event) => onBring(filesOfChooser(event.target.files!))}
+            />
+            <p className="note mt-6">
+              HTML, CSS, pictures and whatever else lies beside them; nothing in it is altered. Up to 200 MB and 10,000
+              files.
+            </p>
           </div>
           <h3 className="mt-6 font-bold">No site at hand</h3>
-          <p className="text-table text-ink-2">Brindle Sound Ferry: 26 pages by several hands over ten years, with every mistake Syndeton looks for.</p>
+          <p className="text-table text-ink-2">
+            Brindle Sound Ferry: 26 pages by several hands over ten years, with every mistake Syndeton looks for.
+          </p>
           <button type="button" className={sites?.length === 0 ? 'btn next mt-2' : 'btn mt-2'} onClick={onDemo}>
             Load the demo
           </button>

@@ -29,15 +29,21 @@ async function walk(entry: FileSystemEntry, out: DroppedFile[]): Promise<void> {
 }
 
 /** The files of a chooser: `webkitRelativePath` when a folder was chosen. */
-export const filesOfChooser = (files: FileList): readonly DroppedFile[] => [...files].map((file) => ({ path: file.webkitRelativePath || file.name, file }));
+export const filesOfChooser = (files: FileList): readonly DroppedFile[] =>
+  [...files].map((file) => ({ path: file.webkitRelativePath || file.name, file }));
 
 /** One zip of what was brought: the zip itself when that is all there is, else the files stored as they are. */
-export async function packFiles(files: readonly DroppedFile[]): Promise<{ readonly archive: Blob; readonly name: string }> {
+export async function packFiles(
+  files: readonly DroppedFile[],
+): Promise<{ readonly archive: Blob; readonly name: string }> {
   const only = files.length === 1 ? files[0]! : undefined;
   if (only && /\.zip$/i.test(only.path)) return { archive: only.file, name: only.file.name.replace(/\.zip$/i, '') };
   const content: Zippable = {};
   for (const { path, file } of files) content[path] = [new Uint8Array(await file.arrayBuffer()), { level: 0 }];
   const top = files[0]?.path.split('/')[0] ?? '';
   const name = files[0]?.path.includes('/') ? top : top.replace(/\.[^.]*$/, '');
-  return { archive: new Blob([zipSync(content) as BlobPart], { type: 'application/zip' }), name: name || 'Unnamed site' };
+  return {
+    archive: new Blob([zipSync(content)], { type: 'application/zip' }),
+    name: name || 'Unnamed site',
+  };
 }

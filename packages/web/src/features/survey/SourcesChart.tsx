@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { CustomChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemReturn } from 'echarts';
-import { init, use, type EChartsType } from 'echarts/core';
+import { init, use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { SurveyReply } from '@syndeton/contract';
 import { useTheme } from '../../ui/theme.ts';
@@ -10,13 +10,19 @@ import { pageName } from '../../ui/format.ts';
 import { barsFor, type PageBars } from './barsFor.ts';
 import { pageShapes } from './pageShapes.ts';
 
-use([CustomChart, GridComponent, SVGRenderer]);
+register([CustomChart, GridComponent, SVGRenderer]);
 
 const row = 20;
 const mostRows = 400;
 
 /** Bars both ways from one line: shared to the left, still in the page to the right; most local styling first. A click chooses the page. */
-export function SourcesChart({ pages, onChoose }: { readonly pages: readonly SurveyReply['pages'][number][]; readonly onChoose: (page: string) => void }) {
+export function SourcesChart({
+  pages,
+  onChoose,
+}: {
+  readonly pages: readonly SurveyReply['pages'][number][];
+  readonly onChoose: (page: string) => void;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const [theme] = useTheme();
   const bars = useMemo(() => barsFor(pages), [pages]);
@@ -26,7 +32,7 @@ export function SourcesChart({ pages, onChoose }: { readonly pages: readonly Sur
     choose.current = onChoose;
   });
   useEffect(() => {
-    const chart = init(box.current!, undefined, { renderer: 'svg' });
+    const chart = init(box.current, undefined, { renderer: 'svg' });
     chart.on('click', (event) => choose.current(shown[event.dataIndex]!.path));
     draw(chart, shown);
     const observer = new ResizeObserver(() => {
@@ -45,8 +51,15 @@ export function SourcesChart({ pages, onChoose }: { readonly pages: readonly Sur
         <span className="w-[59%] pr-2 text-right">shared, from sheets</span>
         <span className="pl-2">still in the page, kB</span>
       </div>
-      <div ref={box} style={{ height: shown.length * row + 8 }} role="img" aria-label={`Bytes of styling by source on ${pages.length} pages; the table below has the numbers`} />
-      {bars.length > mostRows && <p className="note">The {mostRows} pages with most styling in them; choose pages in the rail to see others.</p>}
+      <div
+        ref={box}
+        style={{ height: shown.length * row + 8 }}
+        role="img"
+        aria-label={`Bytes of styling by source on ${pages.length} pages; the table below has the numbers`}
+      />
+      {bars.length > mostRows && (
+        <p className="note">The {mostRows} pages with most styling in them; choose pages in the rail to see others.</p>
+      )}
       <table className="hidden-table">
         <caption>Bytes of styling by page</caption>
         <thead>
@@ -99,7 +112,11 @@ function draw(chart: EChartsType, bars: readonly PageBars[]): void {
         data: bars.map((_, i) => [0, i]),
         renderItem: (params: { dataIndex: number }, api: CustomSeriesRenderItemAPI): CustomSeriesRenderItemReturn => {
           const centre = api.coord([0, params.dataIndex])[1]!;
-          return pageShapes(bars[params.dataIndex]!, { y: centre, width: chart.getWidth(), mostShared, mostLocal }, palette);
+          return pageShapes(
+            bars[params.dataIndex]!,
+            { y: centre, width: chart.getWidth(), mostShared, mostLocal },
+            palette,
+          );
         },
       },
     ],

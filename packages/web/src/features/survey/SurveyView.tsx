@@ -27,7 +27,8 @@ export function SurveyView({ pages, allPages, scoped, repeatedBytes, blocks, onA
     <div className="px-6 pb-6">
       <div className="flex items-start gap-6 pt-4 pb-2">
         <h1 className="say">
-          <b>{count(rules, 'rule')}</b> and <b>{count(attributes, 'style attribute')}</b> still sit inside <b>{where}</b>
+          <b>{count(rules, 'rule')}</b> and <b>{count(attributes, 'style attribute')}</b> still sit inside{' '}
+          <b>{where}</b>
           {scoped ? '.' : ';'}
           {!scoped && (
             <>
@@ -40,7 +41,15 @@ export function SurveyView({ pages, allPages, scoped, repeatedBytes, blocks, onA
           <button type="button" className="btn next" onClick={onGather}>
             Gather the rules <kbd>2</kbd>
           </button>
-          <p className="note mt-1">{scoped ? <button type="button" className="act" onClick={onAll}>Look at all {allPages.length} pages</button> : 'of all pages, with no visible change'}</p>
+          <p className="note mt-1">
+            {scoped ? (
+              <button type="button" className="act" onClick={onAll}>
+                Look at all {allPages.length} pages
+              </button>
+            ) : (
+              'of all pages, with no visible change'
+            )}
+          </p>
         </div>
       </div>
       <div className="grid grid-cols-1 gap-y-6 min-[1000px]:grid-cols-[minmax(0,594fr)_minmax(320px,446fr)]">
@@ -52,7 +61,11 @@ export function SurveyView({ pages, allPages, scoped, repeatedBytes, blocks, onA
           <h2 className="side-h">
             Repeated blocks<span>{blocks.length}</span>
           </h2>
-          {blocks.length === 0 ? <p className="note">No block stands on two of these pages.</p> : <RepeatedBlocks blocks={blocks} allPages={allPages} />}
+          {blocks.length === 0 ? (
+            <p className="note">No block stands on two of these pages.</p>
+          ) : (
+            <RepeatedBlocks blocks={blocks} allPages={allPages} />
+          )}
         </section>
       </div>
     </div>
@@ -78,7 +91,13 @@ function LinkFindings({ pages }: { readonly pages: readonly PageSurvey[] }) {
   );
 }
 
-function RepeatedBlocks({ blocks, allPages }: { readonly blocks: readonly RepeatedBlock[]; readonly allPages: readonly string[] }) {
+function RepeatedBlocks({
+  blocks,
+  allPages,
+}: {
+  readonly blocks: readonly RepeatedBlock[];
+  readonly allPages: readonly string[];
+}) {
   return (
     <table className="rep">
       <caption className="hidden-table">Blocks pasted into several pages</caption>
@@ -100,11 +119,12 @@ function RepeatedBlocks({ blocks, allPages }: { readonly blocks: readonly Repeat
             <td className="text-right">
               {block.pages.length}/{allPages.length}
             </td>
-            <td title={block.versions.map((v) => someNames(v.pages, 6)).join('\n')}>{block.versions.length === 1 ? 'identical' : `${block.versions.length} versions`}</td>
+            <td title={block.versions.map((v) => someNames(v.pages, 6)).join('\n')}>
+              {block.versions.length === 1 ? 'identical' : `${block.versions.length} versions`}
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
   );
 }
-

@@ -9,7 +9,9 @@ interface Room {
   readonly mostLocal: number;
 }
 
-type Palette = Readonly<Record<'linked' | 'embedded' | 'attribute' | 'presentational' | 'ink' | 'ink3' | 'line', string>>;
+type Palette = Readonly<
+  Record<'linked' | 'embedded' | 'attribute' | 'presentational' | 'ink' | 'ink3' | 'line', string>
+>;
 type Shape = Exclude<CustomSeriesRenderItemReturn, null | undefined>;
 
 const half = 5.5;
@@ -27,31 +29,57 @@ export function pageShapes(bars: PageBars, room: Room, palette: Palette): Shape 
   const children: Shape[] = [
     { type: 'rect', shape: { x: 0, y: y - 10, width, height: 20 }, style: { fill: 'transparent' } },
     text(names, y, pageName(bars.path), palette.ink, 'right', true),
-    { type: 'line', shape: { x1: zero, y1: y - 10, x2: zero, y2: y + 10 }, style: { stroke: palette.ink, lineWidth: 1 }, silent: true },
+    {
+      type: 'line',
+      shape: { x1: zero, y1: y - 10, x2: zero, y2: y + 10 },
+      style: { stroke: palette.ink, lineWidth: 1 },
+      silent: true,
+    },
     ...sharedShapes(bars, zero - 1, y, shared, palette),
   ];
   const right = localShapes(bars, zero + 3, y, local, palette);
-  children.push(...right.shapes, text(right.end + 5, y, (localBytes(bars) / 1000).toFixed(1), palette.ink3, 'left', false));
+  children.push(
+    ...right.shapes,
+    text(right.end + 5, y, (localBytes(bars) / 1000).toFixed(1), palette.ink3, 'left', false),
+  );
   return { type: 'group', children };
 }
 
 function sharedShapes(bars: PageBars, edge: number, y: number, scale: number, palette: Palette): Shape[] {
-  if (bars.linked + bars.imported === 0) return [text(edge - 7, y, 'no sheet reaches it', palette.ink3, 'right', false)];
+  if (bars.linked + bars.imported === 0)
+    return [text(edge - 7, y, 'no sheet reaches it', palette.ink3, 'right', false)];
   const linked = bars.linked * scale;
   const imported = bars.imported * scale;
   const shapes: Shape[] = [];
-  if (linked > 0) shapes.push({ type: 'rect', shape: { x: edge - linked, y: y - half, width: linked, height: half * 2 }, style: { fill: palette.linked }, silent: true });
+  if (linked > 0)
+    shapes.push({
+      type: 'rect',
+      shape: { x: edge - linked, y: y - half, width: linked, height: half * 2 },
+      style: { fill: palette.linked },
+      silent: true,
+    });
   if (imported > 0)
     shapes.push({
       type: 'rect',
-      shape: { x: edge - linked - imported + 1, y: y - half + 0.8, width: Math.max(imported - 1, 1), height: half * 2 - 1.6 },
+      shape: {
+        x: edge - linked - imported + 1,
+        y: y - half + 0.8,
+        width: Math.max(imported - 1, 1),
+        height: half * 2 - 1.6,
+      },
       style: { fill: 'none', stroke: palette.linked, lineWidth: 1.6 },
       silent: true,
     });
   return shapes;
 }
 
-function localShapes(bars: PageBars, start: number, y: number, scale: number, palette: Palette): { shapes: Shape[]; end: number } {
+function localShapes(
+  bars: PageBars,
+  start: number,
+  y: number,
+  scale: number,
+  palette: Palette,
+): { shapes: Shape[]; end: number } {
   const shapes: Shape[] = [];
   let x = start;
   if (bars.embedded > 0) {
@@ -67,7 +95,12 @@ function localShapes(bars: PageBars, start: number, y: number, scale: number, pa
   }
   if (bars.presentational > 0) {
     const width = Math.max(bars.presentational * scale, 4);
-    shapes.push({ type: 'rect', shape: { x: x + 1, y: y - 1.5, width, height: 3 }, style: { fill: palette.presentational }, silent: true });
+    shapes.push({
+      type: 'rect',
+      shape: { x: x + 1, y: y - 1.5, width, height: 3 },
+      style: { fill: palette.presentational },
+      silent: true,
+    });
     x += width + 2;
   }
   return { shapes, end: x };
@@ -76,5 +109,9 @@ function localShapes(bars: PageBars, start: number, y: number, scale: number, pa
 function text(x: number, y: number, words: string, fill: string, align: 'left' | 'right', mono: boolean): Shape {
   const tokens = getComputedStyle(document.documentElement);
   const family = tokens.getPropertyValue(mono ? '--font-code' : '--font-ui');
-  return { type: 'text', style: { x, y, text: words, fill, align, verticalAlign: 'middle', font: `12px ${family}` }, silent: true };
+  return {
+    type: 'text',
+    style: { x, y, text: words, fill, align, verticalAlign: 'middle', font: `12px ${family}` },
+    silent: true,
+  };
 }

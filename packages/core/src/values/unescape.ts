@@ -1,11 +1,16 @@
 /** CSS Syntax 3, "Consume an escaped code point": the text with escapes resolved. */
 export function unescapeCss(text: string): string {
   if (!text.includes('\\')) return text;
-  return text.replace(/\\(?:([0-9a-fA-F]{1,6})(?:\r\n|[ \t\n\r\f])?|(\r\n|[\n\r\f])|([^]))/g, (_all, hex, newline, other) => {
-    if (hex === undefined) return newline === undefined ? (other as string) : '';
-    const code = parseInt(hex as string, 16);
-    return code === 0 || code > 0x10ffff || (code >= 0xd800 && code <= 0xdfff) ? '\uFFFD' : String.fromCodePoint(code);
-  });
+  return text.replace(
+    /\\(?:([0-9a-fA-F]{1,6})(?:\r\n|[ \t\n\r\f])?|(\r\n|[\n\r\f])|([^]))/g,
+    (_all, hex, newline, other) => {
+      if (hex === undefined) return newline === undefined ? (other as string) : '';
+      const code = parseInt(hex as string, 16);
+      return code === 0 || code > 0x10ffff || (code >= 0xd800 && code <= 0xdfff)
+        ? '\uFFFD'
+        : String.fromCodePoint(code);
+    },
+  );
 }
 
 /** CSSOM, "Serialize an identifier". */

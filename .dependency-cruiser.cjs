@@ -1,0 +1,93 @@
+/** Imports go downwards only. docs/architecture.md says why. */
+const floors = [
+  'source',
+  'values',
+  ['page', 'sheet'],
+  'selectors',
+  'cascade',
+  ['survey', 'checks'],
+  'proof',
+  'operations',
+  'plan',
+];
+const floorRules = floors.slice(0, -1).map((floor, i) => ({
+  name: `core-floor-${i}`,
+  severity: 'error',
+  comment: 'a folder of core imports only from floors below it',
+  from: { path: `^packages/core/src/(${[floor].flat().join('|')})/`, pathNot: '[.]test[.]ts$' },
+  to: {
+    path: `^packages/core/src/(${floors
+      .slice(i + 1)
+      .flat()
+      .join('|')})/`,
+  },
+}));
+
+module.exports = {
+  forbidden: [
+    ...floorRules,
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^packages/core/src/', pathNot: '([.]test[.]ts$|/testing/)' },
+      to: {
+        pathNot: [
+          '^packages/core/src/',
+          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities)/',
+        ],
+      },
+    },
+    {
+      name: 'contract-is-thin',
+      severity: 'error',
+      from: { path: '^packages/contract/src/', pathNot: '[.]test[.]ts$' },
+      to: { pathNot: ['^packages/(contract|core)/src/', 'node_modules/@sinclair/typebox/'] },
+    },
+    {
+      name: 'meet-only-below',
+      severity: 'error',
+      from: { path: '^packages/(server|web|cli)/' },
+      to: { path: '^packages/(server|web|cli)/', pathNot: '^packages/$1/' },
+    },
+    {
+      name: 'feature-through-its-door',
+      severity: 'error',
+      from: { path: '^packages/web/src/features/([^/]+)/' },
+      to: { path: '^packages/web/src/features/([^/]+)/', pathNot: ['^packages/web/src/features/$1/', '/index[.]ts$'] },
+    },
+    {
+      name: 'ui-knows-no-feature',
+      severity: 'error',
+      from: { path: '^packages/web/src/ui/' },
+      to: { path: '^packages/web/src/(features|app)/|node_modules/(react-redux|@reduxjs)' },
+    },
+    {
+      name: 'views-take-props',
+      severity: 'error',
+      from: { path: '^packages/web/src/.*View[.]tsx$' },
+      to: { path: '^packages/web/src/app/|node_modules/(react-redux|@reduxjs)' },
+    },
+    {
+      name: 'sequelize-stays-below',
+      severity: 'error',
+      from: {
+        path: '^packages/server/src/',
+        pathNot: '(/db/|/sequelize[^/]*[.]ts$|[.]test[.]ts$|/testing/|/app[.]ts$|/main[.]ts$)',
+      },
+      to: { path: 'node_modules/sequelize/', dependencyTypesNot: ['type-only'] },
+    },
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsConfig: { fileName: 'tsconfig.test.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['@syndeton/source', 'import', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.json', '.css'],
+    },
+  },
+};

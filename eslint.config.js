@@ -1,0 +1,39 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import tseslint from 'typescript-eslint';
+
+export default defineConfig(
+  globalIgnores(['**/dist/', '**/coverage/', '**/node_modules/', '.data/', 'demo/', '**/test-results/']),
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [tseslint.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/no-misused-promises': [
+        'error',
+        { checksVoidReturn: { attributes: false, arguments: false } },
+      ],
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['**/*.test.{ts,tsx}', '**/testing/**', 'e2e/**', 'bench/**'],
+    extends: [tseslint.configs.disableTypeChecked],
+  },
+  { files: ['**/propertyTable.ts'], rules: { 'max-lines': 'off' } },
+  {
+    files: ['packages/web/**/*.{ts,tsx}'],
+    extends: [reactHooks.configs.flat.recommended],
+    languageOptions: { globals: globals.browser },
+    rules: { 'react-hooks/incompatible-library': 'off' },
+  },
+  { files: ['**/*.{mjs,cjs,js}'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
+  prettier,
+);

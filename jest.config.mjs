@@ -1,0 +1,43 @@
+const swc = (tsx) => [
+  '@swc/jest',
+  {
+    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx }, transform: { react: { runtime: 'automatic' } } },
+    module: { type: 'es6' },
+    sourceMaps: 'inline',
+    swcrc: false,
+  },
+];
+const common = {
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '^.+\\.ts$': swc(false), '^.+\\.tsx$': swc(true) },
+};
+// never 'import' here: Jest's own require() calls would then be given .mjs files
+const node = {
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['@syndeton/source', 'node', 'node-addons'] },
+};
+const project = (name, extra) => ({
+  ...common,
+  ...node,
+  displayName: name,
+  roots: [`<rootDir>/packages/${name}/src`],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  ...extra,
+});
+export default {
+  testTimeout: 60_000,
+  projects: [
+    project('core'),
+    project('contract'),
+    project('cli'),
+    project('server', {
+      globalSetup: '<rootDir>/packages/server/src/testing/startDatabase.mjs',
+      globalTeardown: '<rootDir>/packages/server/src/testing/stopDatabase.mjs',
+    }),
+    project('web', {
+      testEnvironment: '<rootDir>/packages/web/src/testing/jsdomWithFetch.mjs',
+      testEnvironmentOptions: { customExportConditions: ['@syndeton/source', 'browser'] },
+      moduleNameMapper: { '\\.(css|woff2)$': '<rootDir>/packages/web/src/testing/emptyStyle.mjs' },
+    }),
+  ],
+};

@@ -1,0 +1,55 @@
+import { describe, expect, test } from '@jest/globals';
+import fs from 'node:fs';
+import { askChromium } from '../testing/chromium.ts';
+import { siteOf } from '../testing/siteOf.ts';
+import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { matchList } from '../selectors/matchSelector.ts';
+import { desktop } from './environment.ts';
+import { CascadeSession } from './pageCascade.ts';
+import { winnerFor } from './winner.ts';
+
+interface Row {
+  readonly source: string;
+  readonly shows: string;
+  readonly html: string;
+  readonly files?: Readonly<Record<string, string>>;
+  readonly select: string;
+  readonly pseudo?: string;
+  readonly property: string;
+  /** The winning value as declared; null when no declaration applies. */
+  readonly outcome: string | null;
+}
+
+// each row names the standard and section it shows; run on core and on Chromium, so that both keep each other honest
+const rows = JSON.parse(fs.readFileSync(new URL('../testing/fixtures/cascade.json', import.meta.url), 'utf8')) as readonly Row[];
+
+describe('core', () => {
+  test.each(rows.map((row) => [`${row.source}: ${row.shows}`, row] as const))('%s', (_name, row) => {
+    const site = siteOf({ 'index.html': row.html, ...row.files });
+    const page = new CascadeSession().open(site, site.files.get('index.html')!);
+    const selector = parseSelectorList(row.select)!;
+    const element = page.tree.elements.find((e) => matchList(e, selector, { quirks: false, state: 'rest' }) === 2)!;
+    const winner = winnerFor(page, element, row.property, desktop, row.pseudo ?? '');
+    expect(winner?.compiled.comparable ?? null).toBe(row.outcome === null ? null : row.outcome.replace('green', '#008000').replace(/^#008000$/, row.property.includes('color') ? '#008000' : 'green'));
+  });
+});
+
+test('Chromium', async () => {
+  const answers = await askChromium(
+    rows.map((row) => ({
+      html: row.html,
+      ...(row.files ? { files: row.files } : {}),
+      ask: `(() => {
+        const element = document.querySelector(${JSON.stringify(row.select)});
+        const read = getComputedStyle(element, ${JSON.stringify(row.pseudo ?? null)}).getPropertyValue(${JSON.stringify(row.property)});
+        const probe = document.createElement('div');
+        document.body.append(probe);
+        probe.style.setProperty('all', 'initial');
+        probe.style.setProperty(${JSON.stringify(row.property)}, ${JSON.stringify(row.outcome ?? 'initial')});
+        const wanted = ${JSON.stringify(row.pseudo ?? '')} ? ${JSON.stringify(row.outcome)} : getComputedStyle(probe).getPropertyValue(${JSON.stringify(row.property)});
+        return read === wanted ? 'as said' : read + ' instead of ' + wanted;
+      })()`,
+    })),
+  );
+  expect(rows.map((row, i) => `${row.shows}: ${String(answers[i])}`)).toEqual(rows.map((row) => `${row.shows}: as said`));
+});

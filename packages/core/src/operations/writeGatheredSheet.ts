@@ -1,0 +1,111 @@
+import { parseSheet } from '../sheet/parseSheet.ts';
+import type { FileEdits } from '../source/changeSet.ts';
+import { lineEndOf } from '../source/lineEnds.ts';
+import { byteOrderMark } from '../source/pageEncoding.ts';
+import { declaredCharset } from '../source/sheetEncoding.ts';
+import type { SiteFile } from '../source/site.ts';
+import { textOf } from '../source/span.ts';
+import type { BlockUnit } from '../survey/blockUnits.ts';
+import type { PagePlan } from './gatherPlan.ts';
+import { asciiText, closingText, dedented, indented, openGroups } from './printRule.ts';
+import { indentationAt } from './removal.ts';
+import { unitsOfSheet } from './unitsOfSheet.ts';
+
+export type SheetChange =
+  | { readonly kind: 'created'; readonly text: string }
+  | { readonly kind: 'edited'; readonly edits: FileEdits }
+  | { readonly kind: 'none' };
+
+/**
+ * The sheet with the gathered rules at its end, those it says already left out. A new sheet that needs it says its charset; in an
+ * existing one that does not, characters beyond ASCII are escaped.
+ */
+export function writeGatheredSheet(
+  target: SiteFile | undefined,
+  path: string,
+  order: readonly string[],
+  pages: readonly PagePlan[],
+): SheetChange {
+  const there = target ? unitsOfSheet(target) : new Set<string>();
+  const lineEnd = target
+    ? lineEndOf(target.text!)
+    : pages[0]!.tree.text.includes('\r\n') && pages.every((p) => p.text.includes('\r\n'))
+      ? '\r\n'
+      : '\n';
+  const parts = printUnits(
+    order.filter((key) => !there.has(key)),
+    pages,
+    lineEnd,
+  );
+  if (parts === '') return { kind: 'none' };
+  if (!target) {
+    const needsCharset = /[^\0-\x7f]/.test(parts);
+    return { kind: 'created', text: needsCharset ? `@charset "utf-8";${lineEnd}${lineEnd}${parts}` : parts };
+  }
+  const declared = byteOrderMark(target.bytes) ?? declaredCharset(target.bytes);
+  const text = declared === 'utf-8' ? parts : asciiText(parts);
+  const end = target.text!.length;
+  const gap = target.text!.trim() === '' ? '' : /(\r\n|\n|\r)$/.test(target.text!) ? lineEnd : lineEnd + lineEnd;
+  const open = unclosedEnd(target.text!);
+  return {
+    kind: 'edited',
+    edits: { path, hash: target.hash, edits: [{ span: { start: end, end }, text: open + gap + text }] },
+  };
+}
+
+/** A sheet that ends inside a block or comment would swallow what follows. */
+function unclosedEnd(text: string): string {
+  const last = parseSheet(text).rules.at(-1);
+  if (!last || !('closed' in last) || last.closed) return '';
+  return closingText(textOf(text, last.span)) ?? '';
+}
+
+function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEnd: string): string {
+  const firsts = new Map<string, { readonly page: PagePlan; readonly text: string; readonly unit: BlockUnit }>();
+  const comments = new Map<string, string[]>();
+  for (const page of pages)
+    for (const { key, text, unit } of page.taken) {
+      if (!firsts.has(key)) firsts.set(key, { page, text, unit });
+      const list = comments.get(key) ?? [];
+      for (const comment of [...unit.comments, ...trailing(page, unit)])
+        if (!list.some((c) => sameComment(c, comment))) list.push(comment);
+      comments.set(key, list);
+    }
+  let out = '';
+  let groups = '';
+  let inner: string[] = [];
+  const flush = (): void => {
+    for (const _ of inner) out += `}${lineEnd}`;
+    inner = [];
+  };
+  for (const key of order) {
+    const { page, text, unit } = firsts.get(key)!;
+    const opening = openGroups(unit.groups);
+    if (opening.join('\n') !== groups) {
+      flush();
+      if (out !== '') out += lineEnd;
+      opening.forEach((line) => (out += line + lineEnd));
+      inner = [...opening];
+      groups = opening.join('\n');
+    } else if (out !== '' && (comments.get(key)!.length > 0 || hadGap(page.text, unit))) out += lineEnd;
+    const lines = [
+      ...comments.get(key)!.map((c) => dedented(c, indentationAt(page.text, unit.lead), lineEnd)),
+      dedented(text, indentationAt(page.text, unit.span.start), lineEnd),
+    ];
+    for (const line of lines) out += indented(line, '  '.repeat(opening.length), lineEnd) + lineEnd;
+  }
+  flush();
+  return out;
+}
+
+/** Comments after the last rule of a block go with that rule. */
+function trailing(page: PagePlan, unit: BlockUnit): readonly string[] {
+  const block = page.blocks.find((b) => b.units.at(-1) === unit);
+  return block ? block.trailingComments.map((span) => textOf(page.text, span)) : [];
+}
+
+const sameComment = (a: string, b: string): boolean => a.replace(/\s+/g, ' ') === b.replace(/\s+/g, ' ');
+
+/** Whether the author left a blank line before the rule. */
+const hadGap = (text: string, unit: BlockUnit): boolean =>
+  /(\r\n|\n|\r(?!\n))[ \t]*(\r\n|\n|\r(?!\n))[ \t]*$/.test(text.slice(Math.max(0, unit.lead - 200), unit.lead));
