@@ -58,6 +58,8 @@ export interface PageRules {
   readonly definitions: readonly AppliedDefinition[];
   readonly layers: LayerOrder;
   readonly unread: readonly UnreadSheet[];
+  /** A custom property may hold an address, so the folder of what uses it matters. */
+  readonly definesReference: boolean;
   /** Equal for pages whose rules are the same ones in the same order. */
   readonly key: string;
 }
@@ -98,7 +100,11 @@ class Collector {
       else this.linked(source.target, { kind: 'linked', index, charset: source.charset }, conditions, [], []);
     });
     const { rules, definitions, layers, unread } = this;
-    return { sources, rules, definitions, layers, unread, key: this.keys.join('|') };
+    // a style attribute may define one as well
+    const inPage = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(this.page.text);
+    const definesReference = inPage || rules.some((rule) => rule.compiled.block.definesReference);
+    const key = `${definesReference ? 'addresses ' : ''}${this.keys.join('|')}`;
+    return { sources, rules, definitions, layers, unread, definesReference, key };
   }
 
   private embedded(

@@ -41,12 +41,11 @@ export function buildRuleIndex(
   interner: Interner,
   meanings: Map<number, EntryMeaning>,
 ): RuleIndex {
-  const marksFolders = rules.rules.some((rule) => rule.compiled.block.definesReference);
   const all: IndexedSelector[] = [];
   for (const rule of rules.rules) {
     const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
     const layered = rule.layerPath.length > 0;
-    const folder = marksFolders && rule.compiled.block.varFolder !== undefined ? `/${rule.compiled.block.varFolder}` : '';
+    const folder = rules.definesReference && rule.compiled.block.varFolder !== undefined ? `/${rule.compiled.block.varFolder}` : '';
     for (const selector of rule.compiled.selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
       const mark = markOf(layered ? layerRank : undefined, rule.unreadBefore, folder);

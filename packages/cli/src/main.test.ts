@@ -1,0 +1,91 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { GatherReport, Proof, Survey, type GatherReportReply } from '@syndeton/contract';
+import { main } from './main.ts';
+
+let folder = '';
+beforeEach(() => {
+  folder = fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-cli-'));
+});
+afterEach(() => fs.rmSync(folder, { recursive: true, force: true }));
+
+const at = (...parts: string[]): string => path.join(folder, ...parts);
+
+function write(files: Readonly<Record<string, string>>): string {
+  for (const [name, content] of Object.entries(files)) {
+    fs.mkdirSync(path.dirname(at('in', name)), { recursive: true });
+    fs.writeFileSync(at('in', name), content);
+  }
+  return at('in');
+}
+
+async function run(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  let out = '';
+  let err = '';
+  const code = await main(args, (text) => (out += `${text}\n`), (text) => (err += `${text}\n`));
+  return { code, out, err };
+}
+
+const page = (style: string): string => `<!DOCTYPE html><title>t</title>${style}<h1>h</h1><p>p</p>`;
+
+function expectSchema(schema: object, text: string): void {
+  const ajv = new Ajv2020({ strict: false });
+  ajv.validate(schema, JSON.parse(text));
+  expect(ajv.errors).toBeNull();
+}
+
+test('survey: a table, and JSON as the contract says', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'x/b.html': page('') });
+  const { code, out } = await run('survey', site);
+  expect(code).toBe(0);
+  expect(out).toContain('2 pages, 0 sheets, 0 other files.');
+  expectSchema(Survey, (await run('survey', site, '--json')).out);
+});
+
+test('gather: the whole resulting site, the report, the proof; 0 when the same', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'x/b.html': page('<style>p{color:red}</style>'), 'x.bin': 'x' });
+  const { code, out } = await run('gather', site, '--out', at('out'), '--json');
+  expect(code).toBe(0);
+  expectSchema(GatherReport, out);
+  const report = JSON.parse(out) as GatherReportReply;
+  expect([report.totals.blocksBefore, report.totals.blocksAfter, report.sheets.map((s) => s.path)]).toEqual([2, 0, ['css/site.css']]);
+  expect(fs.readFileSync(at('out', 'css', 'site.css'), 'utf8')).toBe('p{color:red}\n');
+  expect(fs.readFileSync(at('out', 'x.bin'), 'utf8')).toBe('x');
+  expect((await run('proof', site, at('out'))).code).toBe(0);
+});
+
+test('gather --allow-differences writes what differs and exits 1', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'b.html': page('<style>p{color:blue}</style>') });
+  const { code, out } = await run('gather', site, '--out', at('out'), '--allow-differences');
+  expect(code).toBe(1);
+  expect(out).toMatch(/a\.html: differs/);
+  expect(fs.existsSync(at('out', 'a.html'))).toBe(true);
+});
+
+test('proof: 1 and the reason when something differs', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>') });
+  fs.mkdirSync(at('after'));
+  fs.writeFileSync(at('after', 'a.html'), page('<style>p{color:blue}</style>'));
+  const { code, out } = await run('proof', site, at('after'));
+  expect(code).toBe(1);
+  expect(out).toContain('color: red → blue');
+  expectSchema(Proof, (await run('proof', site, at('after'), '--json')).out);
+});
+
+test.each([
+  ['no such folder', (): string[] => ['survey', at('none')], /There is no folder/],
+  ['a file for a folder', (): string[] => ['survey', fileURLToPath(import.meta.url)], /is a file/],
+  ['a target that holds something', (): string[] => ['gather', write({ 'a.html': '<p>' }), '--out', at('in')], /is not empty/],
+  ['an unsafe sheet name', (): string[] => ['gather', write({ 'a.html': page('<style>p{top:0}</style>') }), '--out', at('out'), '--sheet', 'a b.css'], /holds a space/],
+  ['no target', (): string[] => ['gather', at('in')], /--out/],
+  ['an unknown command', (): string[] => ['paint'], /unknown command/],
+])('2 and a clear word for %s', async (_shows, args, message) => {
+  const { code, err } = await run(...args());
+  expect(code).toBe(2);
+  expect(err).toMatch(message);
+  expect(fs.existsSync(at('out'))).toBe(false);
+});

@@ -1,0 +1,85 @@
+import { describe, expect, jest, test } from '@jest/globals';
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { DraftReply, ProofReply } from '@syndeton/contract';
+import { DraftBar } from './DraftBar.tsx';
+import { proofWords } from './proofWords.ts';
+import { stationFigures } from './stationFigures.ts';
+
+const proofOf = (...verdicts: ('same' | 'differs')[]): ProofReply => ({
+  verdict: verdicts.includes('differs') ? 'differs' : 'same',
+  elements: 10,
+  pages: verdicts.map((verdict, i) => ({ path: `${i}.html`, verdict, elements: 5, differingElements: verdict === 'same' ? 0 : 2, causes: [], notes: [] })),
+});
+
+test.each([
+  [proofOf('same', 'same'), 'All 2 pages look the same.', undefined],
+  [proofOf('same'), 'The page looks the same.', undefined],
+  [proofOf('same', 'differs'), '1 page looks the same;', '1 looks different'],
+  [proofOf('differs', 'differs', 'same', 'same'), '2 pages look the same;', '2 pages look different'],
+])('what the proof says', (proof, same, differs) => {
+  expect(proofWords(proof)).toEqual({ same, differs });
+});
+
+const draftOf = (operations: number, base = 1): DraftReply => ({
+  base,
+  operations: Array.from({ length: operations }, () => ({ kind: 'gather-rules', sheet: 'a.css' })),
+  steps: Array.from({ length: operations }, () => ({ sentence: 'Gather 2 rules', left: [] })),
+  changes: [{ path: 'a.css', change: 'created', bytesBefore: 0, bytesAfter: 9, kind: 'sheet' }],
+  sheets: [],
+});
+
+describe('draft bar', () => {
+  const actions = () => ({ onSave: jest.fn(), onDiscard: jest.fn(), onRedo: jest.fn(), onRemove: jest.fn(), onProof: jest.fn() });
+  const common = { progress: undefined, failed: undefined, revision: 1, idle: 'Nothing lined up.', error: undefined, saving: false };
+
+  test('nothing lined up', () => {
+    render(<DraftBar {...common} {...actions()} draft={draftOf(0)} proof={undefined} />);
+    expect(screen.getByText('Nothing lined up.')).toBeTruthy();
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+
+  test('lined up and the same: saving takes the accent', async () => {
+    const on = actions();
+    render(<DraftBar {...common} {...on} draft={draftOf(2)} proof={proofOf('same', 'same')} />);
+    expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain('2 operations change 1 file. All 2 pages look the same.');
+    const save = screen.getByRole('button', { name: /Save as r2/ });
+    expect(save.className).toContain('next');
+    await userEvent.click(save);
+    expect(on.onSave).toHaveBeenCalled();
+  });
+
+  test('lined up and different: the words lead to the proof, saving stays plain', async () => {
+    const on = actions();
+    render(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('same', 'differs')} />);
+    expect(screen.getByRole('button', { name: /Save as r2/ }).className).not.toContain('next');
+    await userEvent.click(screen.getByRole('button', { name: '1 looks different' }));
+    expect(on.onProof).toHaveBeenCalled();
+  });
+
+  test('someone saved meanwhile: nothing is lost, mine can be redone on top', async () => {
+    const on = actions();
+    render(<DraftBar {...common} {...on} revision={2} draft={draftOf(1)} proof={undefined} />);
+    expect(screen.getByText('Not saved.')).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Redo mine on top of r2' }));
+    expect(on.onRedo).toHaveBeenCalled();
+  });
+
+  test('each operation can be taken out', async () => {
+    const on = actions();
+    render(<DraftBar {...common} {...on} draft={draftOf(2)} proof={proofOf('same')} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Review' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Take out operation 1' }));
+    expect(on.onRemove).toHaveBeenCalledWith(0);
+  });
+});
+
+test('before the pages are read the stations claim nothing', () => {
+  expect(Object.values(stationFigures(undefined, undefined, undefined, undefined)).every((f) => f.number === '' && f.words === '' && !f.tied)).toBe(true);
+});
+
+test('the stations count what is there', () => {
+  const survey = { pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [{ problem: 'missing' }] }], sheets: [], repeatedBlocks: [{ versions: [1, 2] }], otherFiles: 0, repeatedBytes: 0 };
+  const figures = stationFigures(survey as never, draftOf(1), proofOf('differs', 'differs'), undefined);
+  expect([figures.gather.number, figures.gather.waiting, figures.links.waiting, figures.proof.waiting, figures.proof.words]).toEqual(['5', 1, 1, 2, 'pages differ']);
+});

@@ -1,0 +1,93 @@
+import { expect, jest, test } from '@jest/globals';
+import { render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { DraftReply, FamilyReply } from '@syndeton/contract';
+import { FamiliesTable } from './FamiliesTable.tsx';
+import { filters, versionKeys } from './familyFilters.ts';
+import { choiceCleared, gatherSlice, selectChosen, versionsChosen } from './gatherSlice.ts';
+import { GatherView } from './GatherView.tsx';
+import { SendBox } from './SendBox.tsx';
+import { summaryOf } from './summaryOf.ts';
+import { VersionsTable } from './VersionsTable.tsx';
+
+Object.assign(globalThis, { CSS: { supports: () => true } });
+Element.prototype.scrollIntoView = () => undefined;
+globalThis.ResizeObserver = class {
+  observe(): void {}
+  unobserve(): void {}
+  disconnect(): void {}
+};
+
+const version = (id: string, pages: string[], color: string): FamilyReply['versions'][number] => ({ id, pages, declarations: [{ property: 'color', value: color, important: false }], text: `p{color:${color}}`, line: 1 });
+const family = (id: string, versions: FamilyReply['versions'], groups: FamilyReply['groups'] = []): FamilyReply => ({ id, label: id, groups, kind: 'rule', versions, pages: versions.flatMap((v) => v.pages), order: 0, drifted: versions.length > 1 ? ['color'] : [] });
+const drifted = family('.notice', [version('a', ['1.html', '2.html'], '#f00'), version('b', ['3.html'], '#00f')]);
+const plain = family('h1', [version('x', ['1.html'], '#000')]);
+const third = family('h2', [version('y', ['1.html', '2.html'], '#000')]);
+const pages = ['1.html', '2.html', '3.html'];
+
+test('a rule in a few words', () => {
+  expect(summaryOf([{ property: 'color', value: 'red' }, { property: 'font', value: '400 18px/1.3 Georgia, serif' }, { property: 'padding', value: '6px' }, { property: 'margin', value: '0' }])).toBe('400 18px/1.3 Georgia, padding 6px, margin 0, …');
+});
+
+test.each(filters.map(([name, , holds]) => [name, [drifted, plain, third].filter(holds).map((f) => f.id)] as const))('the filter %s', (name, ids) => {
+  expect(ids).toEqual({ all: ['.notice', 'h1', 'h2'], identical: ['h2'], drifted: ['.notice'], 'one-page': ['h1'], conditional: [] }[name]);
+});
+
+test('choosing is remembered by version', () => {
+  let state = gatherSlice.reducer(undefined, versionsChosen({ keys: versionKeys(drifted), on: true }));
+  state = gatherSlice.reducer(state, versionsChosen({ keys: ['.notice\nb'], on: false }));
+  expect(selectChosen({ gather: state })).toEqual(['.notice\na']);
+  expect(selectChosen({ gather: gatherSlice.reducer(state, choiceCleared()) })).toEqual([]);
+});
+
+test('families: choose one, a run with keys, open one', async () => {
+  const user = userEvent.setup();
+  const chosen: (readonly [readonly string[], boolean])[] = [];
+  const onOpen = jest.fn();
+  render(<FamiliesTable families={[drifted, plain, third]} pages={pages} chosen={new Set()} opened={undefined} onOpen={onOpen} onChoose={(keys, on) => chosen.push([keys, on])} />);
+  await user.click(screen.getByRole('checkbox', { name: 'Choose .notice' }));
+  expect(chosen.at(-1)).toEqual([['.notice\na', '.notice\nb'], true]);
+  await user.keyboard('{Shift>}{ArrowDown}{/Shift}');
+  expect(chosen.at(-1)).toEqual([['.notice\na', '.notice\nb', 'h1\nx'], true]);
+  await user.keyboard('jx');
+  expect(chosen.at(-1)).toEqual([['h2\ny'], true]);
+  await user.click(screen.getByRole('button', { name: 'h1' }));
+  expect(onOpen).toHaveBeenCalledWith('h1');
+});
+
+test('versions side by side: what differs is lit, each can be sent by itself', async () => {
+  const onChoose = jest.fn();
+  render(<VersionsTable family={drifted} chosen={new Set(['.notice\na'])} onChoose={onChoose} />);
+  const cells = screen.getAllByRole('cell').filter((cell) => cell.classList.contains('lit'));
+  expect(cells.map((cell) => cell.textContent?.trim())).toEqual(['#00f']);
+  expect(screen.getByText('goes to a sheet')).toBeTruthy();
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Send version B to a sheet' }));
+  expect(onChoose).toHaveBeenCalledWith(['.notice\nb'], true);
+});
+
+const sheets: DraftReply['sheets'] = [{ path: 'css/site.css', bytes: 10, rules: 1, pages: ['1.html'], isNew: false }];
+const draft: DraftReply = { base: 1, operations: [], steps: [], changes: [], sheets };
+
+test('the station says what is there and what to do next', () => {
+  const props = { families: [drifted, plain], shown: [drifted, plain], filter: 'all', pages, scopeSize: 3, scoped: false, draft, opened: undefined, proposing: false, notes: [], loading: false } as const;
+  const quiet = { onAllPages: () => {}, onOpen: () => {}, onFilter: () => {}, onChoose: () => {}, onPropose: () => {}, onSend: () => {}, onSheet: () => {}, onUndo: () => {} };
+  const { rerender } = render(<GatherView {...props} {...quiet} chosen={new Set()} />);
+  expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('3 pages hold 2 families of rules; 1 has drifted.');
+  expect(screen.getByRole('button', { name: /Propose a plan/ })).toBeTruthy();
+  rerender(<GatherView {...props} {...quiet} chosen={new Set(['h1\nx'])} />);
+  expect(screen.getByRole('button', { name: /Send 1 rule to a sheet/ })).toBeTruthy();
+});
+
+test('a refused name says why under the field and keeps what was typed', async () => {
+  const user = userEvent.setup();
+  const onSend = jest.fn(() => Promise.reject({ status: 400, data: { detail: 'The name a b holds a space.' } }));
+  render(<SendBox sheets={sheets} suggested="css/shared.css" rules={2} pages={3} onSend={onSend} onClose={() => {}} />);
+  const box = within(screen.getByRole('dialog'));
+  const field = box.getByLabelText(/File, from the site/);
+  await user.clear(field);
+  await user.type(field, 'a b');
+  await user.click(box.getByRole('button', { name: 'Line it up' }));
+  expect((await box.findByRole('alert')).textContent).toBe('The name a b holds a space.');
+  expect((field as HTMLInputElement).value).toBe('a b');
+  expect(onSend).toHaveBeenCalledWith('a b', false);
+});
