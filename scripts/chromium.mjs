@@ -1,8 +1,10 @@
 // One place that knows how Debian's Chromium is found and started; used by scripts and by tests.
 import { chromium } from '@playwright/test';
 import fs from 'node:fs';
+import { chromiumPath } from './chromium-path.mjs';
 
-export const chromiumPath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
+export { chromiumPath };
+
 export const chromiumArgs = [
   '--no-sandbox',
   '--disable-gpu',

@@ -26,7 +26,11 @@ function write(files: Readonly<Record<string, string>>): string {
 async function run(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   let out = '';
   let err = '';
-  const code = await main(args, (text) => (out += `${text}\n`), (text) => (err += `${text}\n`));
+  const code = await main(
+    args,
+    (text) => (out += `${text}\n`),
+    (text) => (err += `${text}\n`),
+  );
   return { code, out, err };
 }
 
@@ -47,12 +51,20 @@ test('survey: a table, and JSON as the contract says', async () => {
 });
 
 test('gather: the whole resulting site, the report, the proof; 0 when the same', async () => {
-  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'x/b.html': page('<style>p{color:red}</style>'), 'x.bin': 'x' });
+  const site = write({
+    'a.html': page('<style>p{color:red}</style>'),
+    'x/b.html': page('<style>p{color:red}</style>'),
+    'x.bin': 'x',
+  });
   const { code, out } = await run('gather', site, '--out', at('out'), '--json');
   expect(code).toBe(0);
   expectSchema(GatherReport, out);
   const report = JSON.parse(out) as GatherReportReply;
-  expect([report.totals.blocksBefore, report.totals.blocksAfter, report.sheets.map((s) => s.path)]).toEqual([2, 0, ['css/site.css']]);
+  expect([report.totals.blocksBefore, report.totals.blocksAfter, report.sheets.map((s) => s.path)]).toEqual([
+    2,
+    0,
+    ['css/site.css'],
+  ]);
   expect(fs.readFileSync(at('out', 'css', 'site.css'), 'utf8')).toBe('p{color:red}\n');
   expect(fs.readFileSync(at('out', 'x.bin'), 'utf8')).toBe('x');
   expect((await run('proof', site, at('out'))).code).toBe(0);
@@ -79,8 +91,23 @@ test('proof: 1 and the reason when something differs', async () => {
 test.each([
   ['no such folder', (): string[] => ['survey', at('none')], /There is no folder/],
   ['a file for a folder', (): string[] => ['survey', fileURLToPath(import.meta.url)], /is a file/],
-  ['a target that holds something', (): string[] => ['gather', write({ 'a.html': '<p>' }), '--out', at('in')], /is not empty/],
-  ['an unsafe sheet name', (): string[] => ['gather', write({ 'a.html': page('<style>p{top:0}</style>') }), '--out', at('out'), '--sheet', 'a b.css'], /holds a space/],
+  [
+    'a target that holds something',
+    (): string[] => ['gather', write({ 'a.html': '<p>' }), '--out', at('in')],
+    /is not empty/,
+  ],
+  [
+    'an unsafe sheet name',
+    (): string[] => [
+      'gather',
+      write({ 'a.html': page('<style>p{top:0}</style>') }),
+      '--out',
+      at('out'),
+      '--sheet',
+      'a b.css',
+    ],
+    /holds a space/,
+  ],
   ['no target', (): string[] => ['gather', at('in')], /--out/],
   ['an unknown command', (): string[] => ['paint'], /unknown command/],
 ])('2 and a clear word for %s', async (_shows, args, message) => {

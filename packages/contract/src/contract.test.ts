@@ -14,9 +14,14 @@ test.each([
 });
 
 test('every schema of the document compiles, and every path parameter is described', () => {
-  const document = openApiDocument('1') as { paths: Record<string, Record<string, { parameters: { name: string }[] }>> };
+  const document = openApiDocument('1') as {
+    paths: Record<string, Record<string, { parameters: { name: string }[] }>>;
+  };
   const ajv = new Ajv2020({ strict: false, formats: { uuid: true, 'date-time': true } });
-  for (const route of routes) for (const reply of Object.values(route.replies)) if (typeof reply === 'object') expect(() => ajv.compile({ ...reply, $id: undefined })).not.toThrow();
+  for (const route of routes)
+    for (const reply of Object.values(route.replies))
+      if (typeof reply === 'object') expect(() => ajv.compile({ ...reply, $id: undefined })).not.toThrow();
   for (const [path, methods] of Object.entries(document.paths))
-    for (const operation of Object.values(methods)) expect([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)).toEqual(operation.parameters.map((p) => p.name));
+    for (const operation of Object.values(methods))
+      expect([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)).toEqual(operation.parameters.map((p) => p.name));
 });

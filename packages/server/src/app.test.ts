@@ -4,7 +4,17 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { pino } from 'pino';
 import request, { type Response } from 'supertest';
-import { Draft, DraftProof, Families, Problem, Proposal, SiteDetail, Survey, type DraftProofReply, type DraftReply } from '@syndeton/contract';
+import {
+  Draft,
+  DraftProof,
+  Families,
+  Problem,
+  Proposal,
+  SiteDetail,
+  Survey,
+  type DraftProofReply,
+  type DraftReply,
+} from '@syndeton/contract';
 import { startAnalysis, type Analysis } from './analysis/pool.ts';
 import { createApp } from './app.ts';
 import { readArchive } from './archive/readArchive.ts';
@@ -19,7 +29,13 @@ let app: ReturnType<typeof createApp>;
 beforeAll(async () => {
   await migrate(sequelize);
   analysis = startAnalysis(databaseUrl, 1);
-  app = createApp({ sequelize, analysis, log: pino({ level: 'silent' }), demoFolder: fileURLToPath(new URL('../../../demo', import.meta.url)), allowedHosts: ['127.0.0.1'] });
+  app = createApp({
+    sequelize,
+    analysis,
+    log: pino({ level: 'silent' }),
+    demoFolder: fileURLToPath(new URL('../../../demo', import.meta.url)),
+    allowedHosts: ['127.0.0.1'],
+  });
 });
 
 afterAll(async () => {
@@ -34,7 +50,8 @@ function expectSchema(schema: object, body: unknown): void {
   expect(ajv.errors).toBeNull();
 }
 
-const html = (style: string): string => `<!DOCTYPE html>\r\n<title>t</title>\r\n<style>${style}</style>\r\n<h1>h</h1><p>é</p>`;
+const html = (style: string): string =>
+  `<!DOCTYPE html>\r\n<title>t</title>\r\n<style>${style}</style>\r\n<h1>h</h1><p>é</p>`;
 const files = [
   { path: 'a.html', content: html('p{color:red}') },
   { path: 'sub/b.html', content: html('p{color:red}\nh1{color:blue}') },
@@ -42,7 +59,10 @@ const files = [
 ];
 
 async function bringIn(name = 'Test'): Promise<string> {
-  const reply = await request(app).post('/api/sites').field('name', name).attach('archive', await makeZip(files), 'x.zip');
+  const reply = await request(app)
+    .post('/api/sites')
+    .field('name', name)
+    .attach('archive', await makeZip(files), 'x.zip');
   expect(reply.status).toBe(201);
   return (reply.body as { id: string }).id;
 }
@@ -75,7 +95,17 @@ describe('the whole way', () => {
   test('in and out at once gives the same bytes', async () => {
     const id = await bringIn();
     const out = await zipOf(await download(`/api/sites/${id}/revisions/1/archive`));
-    expect([...out.files].map(([path, bytes]) => [path, bytes.equals(Buffer.from(files.find((f) => f.path === path)!.content))])).toEqual([...files].map((f) => f.path).sort().map((path) => [path, true]));
+    expect(
+      [...out.files].map(([path, bytes]) => [
+        path,
+        bytes.equals(Buffer.from(files.find((f) => f.path === path)!.content)),
+      ]),
+    ).toEqual(
+      [...files]
+        .map((f) => f.path)
+        .sort()
+        .map((path) => [path, true]),
+    );
   });
 
   test('gather, prove, save, hand off, go back', async () => {
@@ -84,10 +114,14 @@ describe('the whole way', () => {
     expectSchema(Survey, survey.body);
     const families = await request(app).get(`/api/sites/${id}/revisions/1/families`);
     expectSchema(Families, families.body);
-    const draft = await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations: [gather] });
+    const draft = await request(app)
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, operations: [gather] });
     expect(draft.status).toBe(200);
     expectSchema(Draft, draft.body);
-    expect((draft.body as DraftReply).steps[0]!.sentence).toBe('Gather 2 rules from 2 pages into css/site.css, a new sheet');
+    expect((draft.body as DraftReply).steps[0]!.sentence).toBe(
+      'Gather 2 rules from 2 pages into css/site.css, a new sheet',
+    );
     const proof = await proved(id);
     expect(proof.proof.pages.map((p) => `${p.path} ${p.verdict}`)).toEqual(['a.html differs', 'sub/b.html same']);
     const preview = await request(app).get(`/preview/${id}/draft/a.html`);
@@ -117,29 +151,47 @@ describe('the whole way', () => {
 
   test('a sheet edited on top of a gathering, then the gathering taken out: refused, nothing lost', async () => {
     const id = await bringIn();
-    await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations: [gather] });
-    const text = (await request(app).get(`/api/sites/${id}/files/draft/css/site.css`)).body as { hash: string; text: string };
+    await request(app)
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, operations: [gather] });
+    const text = (await request(app).get(`/api/sites/${id}/files/draft/css/site.css`)).body as {
+      hash: string;
+      text: string;
+    };
     const edit = { kind: 'edit-sheet', path: 'css/site.css', hash: text.hash, text: text.text.replace('red', 'green') };
-    expect((await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations: [gather, edit] })).status).toBe(200);
-    const alone = await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations: [edit] });
+    expect(
+      (
+        await request(app)
+          .put(`/api/sites/${id}/draft`)
+          .send({ base: 1, operations: [gather, edit] })
+      ).status,
+    ).toBe(200);
+    const alone = await request(app)
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, operations: [edit] });
     expect([alone.status, (alone.body as { code: string }).code]).toEqual([400, 'operation-refused']);
     expect(((await request(app).get(`/api/sites/${id}/draft`)).body as DraftReply).operations).toHaveLength(2);
   });
 
   test('two who save at once: one wins, the other is told', async () => {
     const id = await bringIn();
-    await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations: [gather] });
+    await request(app)
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, operations: [gather] });
     const both = await Promise.all([1, 2].map(() => request(app).post(`/api/sites/${id}/revisions`).send({ base: 1 })));
     expect(both.map((r) => r.status).sort()).toEqual([201, 409]);
     expectSchema(Problem, both.find((r) => r.status === 409)!.body);
-    const late = await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations: [gather] });
+    const late = await request(app)
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, operations: [gather] });
     expect((late.body as { detail: string }).detail).toContain('someone saved r2 meanwhile');
   });
 
   test('the demo comes in whole', async () => {
     const created = await request(app).post('/api/sites/demo');
     expect(created.status).toBe(201);
-    const survey = (await request(app).get(`/api/sites/${(created.body as { id: string }).id}/revisions/1/survey`)).body as { pages: { opaque: boolean; styleAttributes: number }[] };
+    const survey = (await request(app).get(`/api/sites/${(created.body as { id: string }).id}/revisions/1/survey`))
+      .body as { pages: { opaque: boolean; styleAttributes: number }[] };
     expect(survey.pages).toHaveLength(26);
     expect(survey.pages.some((p) => p.opaque)).toBe(false);
     expect(survey.pages.reduce((n, p) => n + p.styleAttributes, 0)).toBeGreaterThanOrEqual(150);
@@ -156,14 +208,35 @@ describe('refusals', () => {
     ['no such site', 'get', '/api/sites/x', undefined, 404, 'site-not-found'],
     ['no such site, well formed', 'get', `/api/sites/${nowhere}`, undefined, 404, 'site-not-found'],
     ['no such revision', 'get', '/api/sites/ID/revisions/9/archive', undefined, 404, 'revision-not-found'],
-    ['a revision that is no number', 'get', '/api/sites/ID/revisions/one/archive', undefined, 404, 'revision-not-found'],
+    [
+      'a revision that is no number',
+      'get',
+      '/api/sites/ID/revisions/one/archive',
+      undefined,
+      404,
+      'revision-not-found',
+    ],
     ['no such file', 'get', '/api/sites/ID/files/r1/none.css', undefined, 404, 'file-not-found'],
     ['no such address', 'get', '/api/nothing', undefined, 404, 'file-not-found'],
     ['no such preview', 'get', '/preview/ID/r1/none.html', undefined, 404, 'file-not-found'],
     ['an upload without an archive', 'post', '/api/sites', undefined, 400, 'bad-request'],
-    ['an unknown operation', 'put', '/api/sites/ID/draft', { base: 1, operations: [{ kind: 'x' }] }, 400, 'bad-request'],
+    [
+      'an unknown operation',
+      'put',
+      '/api/sites/ID/draft',
+      { base: 1, operations: [{ kind: 'x' }] },
+      400,
+      'bad-request',
+    ],
     ['an extra field', 'put', '/api/sites/ID/draft', { base: 1, operations: [], x: 1 }, 400, 'bad-request'],
-    ['an unsafe sheet name', 'put', '/api/sites/ID/draft', { base: 1, operations: [{ kind: 'gather-rules', sheet: 'a b.css' }] }, 400, 'operation-refused'],
+    [
+      'an unsafe sheet name',
+      'put',
+      '/api/sites/ID/draft',
+      { base: 1, operations: [{ kind: 'gather-rules', sheet: 'a b.css' }] },
+      400,
+      'operation-refused',
+    ],
     ['an old base', 'put', '/api/sites/ID/draft', { base: 7, operations: [] }, 409, 'site-changed'],
     ['saving nothing', 'post', '/api/sites/ID/revisions', { base: 1 }, 400, 'draft-empty'],
   ] as const)('%s', async (_shows, method, path, body, status, code) => {
@@ -183,7 +256,9 @@ describe('refusals', () => {
     expect(((await request(app).get('/api/sites')).body as { sites: unknown[] }).sites).toHaveLength(before);
   });
   test('an archive without a page', async () => {
-    const reply = await request(app).post('/api/sites').attach('archive', await makeZip([{ path: 'a.txt', content: '' }]), 'x.zip');
+    const reply = await request(app)
+      .post('/api/sites')
+      .attach('archive', await makeZip([{ path: 'a.txt', content: '' }]), 'x.zip');
     expect((reply.body as { detail: string }).detail).toContain('There is no page in it');
   });
   test('another host, and a page of another site', async () => {

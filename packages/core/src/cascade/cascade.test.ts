@@ -21,7 +21,9 @@ interface Row {
 }
 
 // each row names the standard and section it shows; run on core and on Chromium, so that both keep each other honest
-const rows = JSON.parse(fs.readFileSync(new URL('../testing/fixtures/cascade.json', import.meta.url), 'utf8')) as readonly Row[];
+const rows = JSON.parse(
+  fs.readFileSync(new URL('../testing/fixtures/cascade.json', import.meta.url), 'utf8'),
+) as readonly Row[];
 
 describe('core', () => {
   test.each(rows.map((row) => [`${row.source}: ${row.shows}`, row] as const))('%s', (_name, row) => {
@@ -30,7 +32,13 @@ describe('core', () => {
     const selector = parseSelectorList(row.select)!;
     const element = page.tree.elements.find((e) => matchList(e, selector, { quirks: false, state: 'rest' }) === 2)!;
     const winner = winnerFor(page, element, row.property, desktop, row.pseudo ?? '');
-    expect(winner?.compiled.comparable ?? null).toBe(row.outcome === null ? null : row.outcome.replace('green', '#008000').replace(/^#008000$/, row.property.includes('color') ? '#008000' : 'green'));
+    expect(winner?.compiled.comparable ?? null).toBe(
+      row.outcome === null
+        ? null
+        : row.outcome
+            .replace('green', '#008000')
+            .replace(/^#008000$/, row.property.includes('color') ? '#008000' : 'green'),
+    );
   });
 });
 
@@ -51,5 +59,7 @@ test('Chromium', async () => {
       })()`,
     })),
   );
-  expect(rows.map((row, i) => `${row.shows}: ${String(answers[i])}`)).toEqual(rows.map((row) => `${row.shows}: as said`));
+  expect(rows.map((row, i) => `${row.shows}: ${String(answers[i])}`)).toEqual(
+    rows.map((row) => `${row.shows}: as said`),
+  );
 });

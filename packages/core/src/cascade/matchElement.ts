@@ -1,5 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import { matchSelector, type Match } from '../selectors/matchSelector.ts';
+import type { Match } from '../selectors/match.ts';
+import { matchSelector } from '../selectors/matchSelector.ts';
 import { candidatesFor, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 
 /** A rule that reaches an element through one of its selectors; `match` is 1 when only in some states. */

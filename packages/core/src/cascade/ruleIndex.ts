@@ -45,16 +45,24 @@ export function buildRuleIndex(
   for (const rule of rules.rules) {
     const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
     const layered = rule.layerPath.length > 0;
-    const folder = rules.definesReference && rule.compiled.block.varFolder !== undefined ? `/${rule.compiled.block.varFolder}` : '';
+    const folder =
+      rules.definesReference && rule.compiled.block.varFolder !== undefined ? `/${rule.compiled.block.varFolder}` : '';
     for (const selector of rule.compiled.selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
       const mark = markOf(layered ? layerRank : undefined, rule.unreadBefore, folder);
       const key = `${rule.compiled.block.key}|${rule.conditionKey}|${pseudoElement}|${mark}`;
       const sureId = interner.number(key);
       const perhapsId = interner.number(`${key}|in some states: ${selector.text}`);
-      if (!meanings.has(sureId)) meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey, mark });
+      if (!meanings.has(sureId))
+        meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey, mark });
       if (!meanings.has(perhapsId))
-        meanings.set(perhapsId, { rule, pseudoElement, layerRank, condition: `${rule.conditionKey} ${selector.text}`, mark });
+        meanings.set(perhapsId, {
+          rule,
+          pseudoElement,
+          layerRank,
+          condition: `${rule.conditionKey} ${selector.text}`,
+          mark,
+        });
       all.push({ rule, selector, pseudoElement, layerRank, position: all.length, sureId, perhapsId });
     }
   }

@@ -18,17 +18,55 @@ const head = (style: string): string => pageOf(style, '<h1>a</h1><p>b</p>');
 
 describe('pages, byte for byte', () => {
   test.each([
-    ['a link stands where the block was', head('<style>p{color:red}</style>'), head('<link rel="stylesheet" href="css/site.css">')],
-    ['indentation stays', head('  <style>\n    p{color:red}\n  </style>'), head('  <link rel="stylesheet" href="css/site.css">')],
-    ['XHTML closes its tag', head('<meta charset="utf-8" />\n<style type="text/css">p{color:red}</style>'), head('<meta charset="utf-8" />\n<link rel="stylesheet" type="text/css" href="css/site.css" />')],
-    ['upper case and single quotes', head("<META NAME='x'>\n<STYLE TYPE='text/css'>p{color:red}</STYLE>"), head("<META NAME='x'>\n<LINK REL='stylesheet' TYPE='text/css' HREF='css/site.css'>")],
-    ['CRLF and a byte order mark stay', '\uFEFF' + head('<style>p{color:red}</style>').replaceAll('\n', '\r\n'), '\uFEFF' + head('<link rel="stylesheet" href="css/site.css">').replaceAll('\n', '\r\n')],
-    ['a second block goes with its line', head('<style>p{color:red}</style>\n<style>h1{color:red}</style>\n<!-- x -->'), head('<link rel="stylesheet" href="css/site.css">\n<!-- x -->')],
-    ['the comments of old browsers go along', head('<style><!--\np{color:red}\n--></style>'), head('<link rel="stylesheet" href="css/site.css">')],
-    ['a link that is there is enough', head('<link rel=stylesheet href="css/site.css">\n<style>p{color:red}</style>'), head('<link rel=stylesheet href="css/site.css">\n').replace('\n\n', '\n')],
-    ['astral characters before it', head('<meta charset=utf-8><title>\u{1F6A2}</title><style>p{color:red}</style>'), head('<meta charset=utf-8><title>\u{1F6A2}</title><link rel="stylesheet" href="css/site.css">')],
+    [
+      'a link stands where the block was',
+      head('<style>p{color:red}</style>'),
+      head('<link rel="stylesheet" href="css/site.css">'),
+    ],
+    [
+      'indentation stays',
+      head('  <style>\n    p{color:red}\n  </style>'),
+      head('  <link rel="stylesheet" href="css/site.css">'),
+    ],
+    [
+      'XHTML closes its tag',
+      head('<meta charset="utf-8" />\n<style type="text/css">p{color:red}</style>'),
+      head('<meta charset="utf-8" />\n<link rel="stylesheet" type="text/css" href="css/site.css" />'),
+    ],
+    [
+      'upper case and single quotes',
+      head("<META NAME='x'>\n<STYLE TYPE='text/css'>p{color:red}</STYLE>"),
+      head("<META NAME='x'>\n<LINK REL='stylesheet' TYPE='text/css' HREF='css/site.css'>"),
+    ],
+    [
+      'CRLF and a byte order mark stay',
+      '\uFEFF' + head('<style>p{color:red}</style>').replaceAll('\n', '\r\n'),
+      '\uFEFF' + head('<link rel="stylesheet" href="css/site.css">').replaceAll('\n', '\r\n'),
+    ],
+    [
+      'a second block goes with its line',
+      head('<style>p{color:red}</style>\n<style>h1{color:red}</style>\n<!-- x -->'),
+      head('<link rel="stylesheet" href="css/site.css">\n<!-- x -->'),
+    ],
+    [
+      'the comments of old browsers go along',
+      head('<style><!--\np{color:red}\n--></style>'),
+      head('<link rel="stylesheet" href="css/site.css">'),
+    ],
+    [
+      'a link that is there is enough',
+      head('<link rel=stylesheet href="css/site.css">\n<style>p{color:red}</style>'),
+      head('<link rel=stylesheet href="css/site.css">\n').replace('\n\n', '\n'),
+    ],
+    [
+      'astral characters before it',
+      head('<meta charset=utf-8><title>\u{1F6A2}</title><style>p{color:red}</style>'),
+      head('<meta charset=utf-8><title>\u{1F6A2}</title><link rel="stylesheet" href="css/site.css">'),
+    ],
   ])('%s', (_shows, before, after) => {
-    const files = before.includes('css/site.css') ? { 'a.html': before, 'css/site.css': '' } : { 'a.html': before };
+    const files: Record<string, string> = before.includes('css/site.css')
+      ? { 'a.html': before, 'css/site.css': '' }
+      : { 'a.html': before };
     const result = gather(files);
     expect(textIn(result.after, 'a.html')).toBe(after);
     expect(result.proof.verdict).toBe('same');
@@ -48,9 +86,14 @@ describe('pages, byte for byte', () => {
   });
 
   test('one rule of three leaves no hole', () => {
-    const block = '<style>\n  /* one */\n  h1 { color: red }\n\n  /* two */\n  p { color: red }\n\n  b { color: red }\n</style>';
+    const block =
+      '<style>\n  /* one */\n  h1 { color: red }\n\n  /* two */\n  p { color: red }\n\n  b { color: red }\n</style>';
     const { after } = gather({ 'a.html': head(block) }, { rules: [{ family: 'p' }] });
-    expect(textIn(after, 'a.html')).toBe(head('<link rel="stylesheet" href="css/site.css">\n<style>\n  /* one */\n  h1 { color: red }\n\n  b { color: red }\n</style>'));
+    expect(textIn(after, 'a.html')).toBe(
+      head(
+        '<link rel="stylesheet" href="css/site.css">\n<style>\n  /* one */\n  h1 { color: red }\n\n  b { color: red }\n</style>',
+      ),
+    );
     expect(textIn(after, 'css/site.css')).toBe('/* two */\np { color: red }\n');
   });
 });
@@ -77,13 +120,20 @@ describe('sheets', () => {
   });
 
   test('conditions stay: @media, and the media attribute of a block', () => {
-    const { after, proof } = gather({ 'a.html': head('<style media=print>p{color:red}</style>\n<style>@media (max-width:1px){p{color:blue}}</style>') });
-    expect(textIn(after, 'css/site.css')).toBe('@media print {\n  p{color:red}\n}\n\n@media (max-width: 1px) {\n  p{color:blue}\n}\n');
+    const { after, proof } = gather({
+      'a.html': head('<style media=print>p{color:red}</style>\n<style>@media (max-width:1px){p{color:blue}}</style>'),
+    });
+    expect(textIn(after, 'css/site.css')).toBe(
+      '@media print {\n  p{color:red}\n}\n\n@media (max-width: 1px) {\n  p{color:blue}\n}\n',
+    );
     expect(proof.verdict).toBe('same');
   });
 
   test('an existing sheet grows at its end; what it says already is not said twice', () => {
-    const { after } = gather({ 'a.html': head('<link rel=stylesheet href=css/site.css><style>p{color:red}h1{top:0}</style>'), 'css/site.css': 'p { color: #f00 }' });
+    const { after } = gather({
+      'a.html': head('<link rel=stylesheet href=css/site.css><style>p{color:red}h1{top:0}</style>'),
+      'css/site.css': 'p { color: #f00 }',
+    });
     expect(textIn(after, 'css/site.css')).toBe('p { color: #f00 }\n\nh1{top:0}\n');
   });
 
@@ -94,14 +144,22 @@ describe('sheets', () => {
   });
 
   test('characters beyond ASCII are escaped where the sheet does not say its charset', () => {
-    const { after, proof } = gather({ 'a.html': head('<meta charset=utf-8><link rel=stylesheet href=css/site.css><style>p::before{content:"é"}</style>'), 'css/site.css': 'b{top:0}\n' });
+    const { after, proof } = gather({
+      'a.html': head(
+        '<meta charset=utf-8><link rel=stylesheet href=css/site.css><style>p::before{content:"é"}</style>',
+      ),
+      'css/site.css': 'b{top:0}\n',
+    });
     expect(textIn(after, 'css/site.css')).toBe('b{top:0}\n\np::before{content:"\\e9 "}\n');
     expect(proof.pages[0]!.verdict).toBe('differs'); // spelled otherwise: the proof cannot tell, so it does not say same
   });
 
   test('gathering twice changes nothing more', () => {
     const { after } = gather({ 'a.html': head('<style>p{color:red}</style>') });
-    expect(planGatherRules(after, { kind: 'gather-rules', sheet: 'css/site.css' })).toMatchObject({ ok: false, problem: { kind: 'nothing-to-gather' } });
+    expect(planGatherRules(after, { kind: 'gather-rules', sheet: 'css/site.css' })).toMatchObject({
+      ok: false,
+      problem: { kind: 'nothing-to-gather' },
+    });
   });
 });
 
@@ -136,12 +194,21 @@ test.each([
 });
 
 test('.css is added when left out', () => {
-  expect(gather({ 'a.html': head('<style>p{top:0}</style>') }, { sheet: 'styles/site' }).plan.sheet).toBe('styles/site.css');
+  expect(gather({ 'a.html': head('<style>p{top:0}</style>') }, { sheet: 'styles/site' }).plan.sheet).toBe(
+    'styles/site.css',
+  );
 });
 
 test('orders that cannot be joined: the rarer rule stays', () => {
   const one = '<style>.a{color:red}\n.b{color:blue}</style>';
   const two = '<style>.b{color:blue}\n.a{color:red}</style>';
-  const { plan } = gather({ '1.html': head(one), '2.html': head(two), '3.html': head('<style>.b{color:blue}</style>') });
-  expect(plan.left.map((l) => `${l.page} ${l.label} ${l.reason}`)).toEqual(['1.html .a order-conflict', '2.html .a order-conflict']);
+  const { plan } = gather({
+    '1.html': head(one),
+    '2.html': head(two),
+    '3.html': head('<style>.b{color:blue}</style>'),
+  });
+  expect(plan.left.map((l) => `${l.page} ${l.label} ${l.reason}`)).toEqual([
+    '1.html .a order-conflict',
+    '2.html .a order-conflict',
+  ]);
 });

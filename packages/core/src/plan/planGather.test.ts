@@ -16,7 +16,9 @@ function plan(files: Readonly<Record<string, string>>) {
 }
 
 const left = (value: ReturnType<typeof plan>): number =>
-  [...value.site.files.values()].filter((f) => f.kind === 'page').reduce((sum, f) => sum + embeddedBlocks(parsePage(f.text!), f.path).length, 0);
+  [...value.site.files.values()]
+    .filter((f) => f.kind === 'page')
+    .reduce((sum, f) => sum + embeddedBlocks(parsePage(f.text!), f.path).length, 0);
 
 test('pages that agree share one sheet', () => {
   const value = plan({ 'a.html': page('p{color:red}'), 'b.html': page('p{color:red}') });
@@ -25,7 +27,11 @@ test('pages that agree share one sheet', () => {
 });
 
 test('drift: the common version is shared, the other keeps its own', () => {
-  const value = plan({ 'a.html': page('.n{color:red}'), 'b.html': page('.n{color:red}'), 'c.html': page('.n{color:blue}') });
+  const value = plan({
+    'a.html': page('.n{color:red}'),
+    'b.html': page('.n{color:red}'),
+    'c.html': page('.n{color:blue}'),
+  });
   expect(textIn(value.site, 'css/site.css')).toBe('.n{color:red}\n');
   expect([left(value), value.proof.verdict]).toEqual([0, 'same']);
 });
@@ -37,7 +43,10 @@ test('a leak goes to a sheet of its own', () => {
 });
 
 test('a new sheet never takes a name a broken link asks for', () => {
-  const value = plan({ 'a.html': page('p{color:red}').replace('<style>', '<link rel=stylesheet href=css/a.css><style>'), 'b.html': page('p{color:blue}') });
+  const value = plan({
+    'a.html': page('p{color:red}').replace('<style>', '<link rel=stylesheet href=css/a.css><style>'),
+    'b.html': page('p{color:blue}'),
+  });
   expect(value.sheets.some((s) => s.plan.sheet === 'css/a.css')).toBe(false);
   expect(value.proof.verdict).toBe('same');
 });
@@ -52,7 +61,15 @@ test('a site with no styling in its pages is given back byte for byte', () => {
 test('the demo: what can go goes, and every page looks the same', () => {
   const folder = fileURLToPath(new URL('../../../../demo/', import.meta.url));
   const files = fs.readdirSync(folder, { recursive: true, withFileTypes: true }).filter((e) => e.isFile());
-  const site = makeSite(files.map((e) => [`${e.parentPath}/${e.name}`.slice(folder.length).replace(/^\//, ''), fs.readFileSync(`${e.parentPath}/${e.name}`)] as const));
+  const site = makeSite(
+    files.map(
+      (e) =>
+        [
+          `${e.parentPath}/${e.name}`.slice(folder.length).replace(/^\//, ''),
+          fs.readFileSync(`${e.parentPath}/${e.name}`),
+        ] as const,
+    ),
+  );
   const result = planLookKeepingGather(site, 'css/shared.css');
   if (!result.ok) throw new Error(result.problem.kind);
   expect(result.value.proof.verdict).toBe('same');

@@ -2,7 +2,7 @@ import type { ElementNode } from '../page/nodes.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { contendersFor, decidingCriterion, type Contender, type Criterion } from '../cascade/winner.ts';
 import type { Environment } from '../cascade/environment.ts';
-import { describeCondition } from '../cascade/environment.ts';
+import { describeCondition } from '../cascade/conditions.ts';
 import { isInherited } from '../values/longhands.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { placeOf } from '../source/span.ts';

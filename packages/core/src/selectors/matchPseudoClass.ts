@@ -1,6 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
-import type { Match } from './matchSelector.ts';
+import type { Match } from './match.ts';
 import { stateClasses } from './pseudoTable.ts';
 
 /** HTML Standard, "Pseudo-classes"; Selectors 4, "Tree-Structural pseudo-classes". */

@@ -1,17 +1,8 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement, previousElement } from '../page/parsePage.ts';
+import type { Match, MatchContext } from './match.ts';
 import { matchPseudoClass } from './matchPseudoClass.ts';
 import type { ComplexSelector, CompoundSelector, SelectorList, SimpleSelector } from './selector.ts';
-
-/** No, in some states only, yes: 0, 1, 2. Both = the smaller, either = the larger, not = 2 − x. */
-export type Match = 0 | 1 | 2;
-
-export interface MatchContext {
-  /** Quirks mode: class and ID names ignore ASCII case. */
-  readonly quirks: boolean;
-  /** `any`: state pseudo-classes answer 1. `rest`: nothing hovered, focused, visited or changed since loading. */
-  readonly state: 'any' | 'rest';
-}
 
 /** Whether a selector's last compound matches the element; its pseudo-element, if any, is the caller's business. */
 export function matchSelector(element: ElementNode, selector: ComplexSelector, context: MatchContext): Match {

@@ -32,7 +32,15 @@ test.each([
   ['a pseudo-class is not a declaration', 'p{a:hover{color:red}}', ['p{ a:hover{color:red}}']],
   ['media', '@media print and (x){p{}q{a:b}}', ['@media print and (x){p{} q{a:b}}']],
   ['comments in a prelude', '@media/*x*/print{}', ['@media print{}']],
-  ['imports', '@import "a.css" screen;@import url(b.css) layer(x.y) supports(display:grid) print;@import url("c") layer;', ['@import a.css layer=undefined supports=undefined media=screen', '@import b.css layer=x.y supports=display:grid media=print', '@import c layer=null supports=undefined media=']],
+  [
+    'imports',
+    '@import "a.css" screen;@import url(b.css) layer(x.y) supports(display:grid) print;@import url("c") layer;',
+    [
+      '@import a.css layer=undefined supports=undefined media=screen',
+      '@import b.css layer=x.y supports=display:grid media=print',
+      '@import c layer=null supports=undefined media=',
+    ],
+  ],
   ['a malformed import', '@import a.css;', ['dropped']],
   ['definitions', '@font-face{font-family:x}@keyframes k{from{}}', ['@font-face {}', '@keyframes k{}']],
   ['statements', '@charset "x";@layer a, b;', ['@charset "x";', '@layer a, b;']],
@@ -60,7 +68,11 @@ test('very deep nesting is read to a depth and no further, in bounded time', () 
 });
 
 test('a style attribute', () => {
-  expect(parseDeclarations('color:red;;margin:0 !important; bad; x:y').map((d) => `${d.property}:${d.value}${d.important ? '!' : ''}`)).toEqual(['color:red', 'margin:0!', 'x:y']);
+  expect(
+    parseDeclarations('color:red;;margin:0 !important; bad; x:y').map(
+      (d) => `${d.property}:${d.value}${d.important ? '!' : ''}`,
+    ),
+  ).toEqual(['color:red', 'margin:0!', 'x:y']);
 });
 
 test.each([

@@ -30,25 +30,32 @@ test.each([
 
 test('outside its spans every code unit is unchanged', () => {
   fc.assert(
-    fc.property(fc.string({ unit: 'binary', maxLength: 60 }), fc.array(fc.tuple(fc.nat(60), fc.nat(8), fc.string({ maxLength: 5 })), { maxLength: 5 }), (source, raw) => {
-      let from = 0;
-      const edits = raw.flatMap(([gap, length, text]) => {
-        const start = Math.min(from + gap, source.length);
-        const end = Math.min(start + length, source.length);
-        if (start < from) return [];
-        from = end + 1;
-        return from > source.length + 1 ? [] : [at(start, end, text)];
-      });
-      const result = applyEdits(source, edits);
-      if (!result.ok) throw new Error(result.problem.kind);
-      let back = result.value;
-      for (const edit of [...edits].reverse().sort((a, b) => b.span.start - a.span.start)) {
-        const shift = edits.filter((e) => e.span.start < edit.span.start).reduce((sum, e) => sum + e.text.length - (e.span.end - e.span.start), 0);
-        const start = edit.span.start + shift;
-        back = back.slice(0, start) + source.slice(edit.span.start, edit.span.end) + back.slice(start + edit.text.length);
-      }
-      expect(back).toBe(source);
-    }),
+    fc.property(
+      fc.string({ unit: 'binary', maxLength: 60 }),
+      fc.array(fc.tuple(fc.nat(60), fc.nat(8), fc.string({ maxLength: 5 })), { maxLength: 5 }),
+      (source, raw) => {
+        let from = 0;
+        const edits = raw.flatMap(([gap, length, text]) => {
+          const start = Math.min(from + gap, source.length);
+          const end = Math.min(start + length, source.length);
+          if (start < from) return [];
+          from = end + 1;
+          return from > source.length + 1 ? [] : [at(start, end, text)];
+        });
+        const result = applyEdits(source, edits);
+        if (!result.ok) throw new Error(result.problem.kind);
+        let back = result.value;
+        for (const edit of [...edits].reverse().sort((a, b) => b.span.start - a.span.start)) {
+          const shift = edits
+            .filter((e) => e.span.start < edit.span.start)
+            .reduce((sum, e) => sum + e.text.length - (e.span.end - e.span.start), 0);
+          const start = edit.span.start + shift;
+          back =
+            back.slice(0, start) + source.slice(edit.span.start, edit.span.end) + back.slice(start + edit.text.length);
+        }
+        expect(back).toBe(source);
+      },
+    ),
     { seed: 4870, numRuns: 300 },
   );
 });

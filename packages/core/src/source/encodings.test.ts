@@ -30,7 +30,9 @@ describe('pages: the same as html-encoding-sniffer 6.0.0 (npm), which follows th
     '<META http-equiv="Content-Type" content="text/html;charset=us-ascii">',
   ];
   const script = fileURLToPath(new URL('../testing/sniffEncoding.mjs', import.meta.url));
-  const answers = JSON.parse(execFileSync(process.execPath, [script], { input: JSON.stringify(pages), encoding: 'utf8' })) as string[];
+  const answers = JSON.parse(
+    execFileSync(process.execPath, [script], { input: JSON.stringify(pages), encoding: 'utf8' }),
+  ) as string[];
   test.each(pages.map((page, i) => [page, answers[i]]))('%j is %s', (page, encoding) => {
     expect(pageEncoding(bytes(page!))).toBe(encoding);
   });

@@ -52,5 +52,10 @@ test.each([
 
 test('files of a folder come before its subfolders', () => {
   const paths = ['routes/a.html', 'index.html', 'islands/b/c.html', 'islands/a.html', 'zoo.html'];
-  expect(paths.map((path) => ({ path })).sort(byPath).map((f) => f.path)).toEqual(['index.html', 'zoo.html', 'islands/a.html', 'islands/b/c.html', 'routes/a.html']);
+  expect(
+    paths
+      .map((path) => ({ path }))
+      .sort(byPath)
+      .map((f) => f.path),
+  ).toEqual(['index.html', 'zoo.html', 'islands/a.html', 'islands/b/c.html', 'routes/a.html']);
 });

@@ -4,8 +4,14 @@ import { driftedProperties, familiesOf } from './families.ts';
 import { surveySite } from './surveySite.ts';
 
 const site = siteOf({
-  'a.html': pageOf('<link rel=stylesheet href=css/s.css>\n<style>.n{color:#f00}\n@media print{p{color:black}}</style>', '<p style="color:red">x</p><table bgcolor=red><td align=left>c</table><center>y</center>'),
-  'b.html': pageOf('<link rel=stylesheet href=css/S.css><link rel=stylesheet href=gone.css><link rel=stylesheet href=//h/x.css>\n<style>.n{color:red}\n@media print{p{color:black}}</style>', '<p>x</p>'),
+  'a.html': pageOf(
+    '<link rel=stylesheet href=css/s.css>\n<style>.n{color:#f00}\n@media print{p{color:black}}</style>',
+    '<p style="color:red">x</p><table bgcolor=red><td align=left>c</table><center>y</center>',
+  ),
+  'b.html': pageOf(
+    '<link rel=stylesheet href=css/S.css><link rel=stylesheet href=gone.css><link rel=stylesheet href=//h/x.css>\n<style>.n{color:red}\n@media print{p{color:black}}</style>',
+    '<p>x</p>',
+  ),
   'c.html': pageOf('<style>.n{color:blue;top:0}</style><style>@import "css/s.css";</style>', ''),
   'css/s.css': '@import "i.css";\nh1{color:red}',
   'css/i.css': 'h2{color:red}h3{color:red}',
@@ -14,27 +20,45 @@ const site = siteOf({
 
 test('sources in document order, with what cannot be read', () => {
   const { pages } = surveySite(site);
-  const words = pages.map((p) => p.sources.map((s) => `${s.kind} ${s.target ?? ''} ${s.problem ?? ''} ${s.rules}/${s.declarations}/${s.count}`.replace(/ +/g, ' ')).join(', '));
+  const words = pages.map((p) =>
+    p.sources
+      .map((s) =>
+        `${s.kind} ${s.target ?? ''} ${s.problem ?? ''} ${s.rules}/${s.declarations}/${s.count}`.replace(/ +/g, ' '),
+      )
+      .join(', '),
+  );
   expect(words).toEqual([
     'imported css/i.css 2/2/1, linked css/s.css 1/1/1, embedded 2/2/1, attribute 0/1/1, presentational 0/3/3',
     'linked css/S.css wrong-case 0/0/1, linked gone.css missing 0/0/1, linked //h/x.css remote 0/0/1, embedded 2/2/1',
     'embedded 1/2/1, imported css/i.css 2/2/1, imported css/s.css 1/1/1, embedded 0/0/1',
   ]);
-  expect(pages.map((p) => [p.embeddedRules, p.styleAttributes, p.sharedBytes > 0])).toEqual([[2, 1, true], [2, 0, false], [1, 0, true]]);
+  expect(pages.map((p) => [p.embeddedRules, p.styleAttributes, p.sharedBytes > 0])).toEqual([
+    [2, 1, true],
+    [2, 0, false],
+    [1, 0, true],
+  ]);
 });
 
 test('sheets, and who links or imports them', () => {
-  expect(surveySite(site).sheets.map((s) => `${s.path} ${s.rules} ${s.pages.join(' ')}`)).toEqual(['css/i.css 2 a.html c.html', 'css/s.css 1 a.html c.html']);
+  expect(surveySite(site).sheets.map((s) => `${s.path} ${s.rules} ${s.pages.join(' ')}`)).toEqual([
+    'css/i.css 2 a.html c.html',
+    'css/s.css 1 a.html c.html',
+  ]);
 });
 
 test('repeated blocks are told apart by meaning', () => {
   const { repeatedBlocks } = surveySite(site);
-  expect(repeatedBlocks.map((b) => `${b.selectors.join(' + ')}: ${b.versions.map((v) => v.pages.join(' ')).join(' | ')}`)).toEqual(['.n + @media print { p: a.html b.html']);
+  expect(
+    repeatedBlocks.map((b) => `${b.selectors.join(' + ')}: ${b.versions.map((v) => v.pages.join(' ')).join(' | ')}`),
+  ).toEqual(['.n + @media print { p: a.html b.html']);
 });
 
 test('families and their versions; what drifted', () => {
   const families = familiesOf(site);
-  expect(families.map((f) => `${f.id}: ${f.versions.map((v) => v.pages.length).join('+')}`)).toEqual(['.n: 2+1', '@media print { p: 2']);
+  expect(families.map((f) => `${f.id}: ${f.versions.map((v) => v.pages.length).join('+')}`)).toEqual([
+    '.n: 2+1',
+    '@media print { p: 2',
+  ]);
   expect(driftedProperties(families[0]!)).toEqual(['color', 'top']);
   expect(driftedProperties(families[1]!)).toEqual([]);
 });

@@ -9,7 +9,8 @@ let current = questions[0];
 const server = http.createServer((request, response) => {
   const path = new URL(request.url, 'http://x').pathname.slice(1);
   if (path === '') response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(current.html);
-  else if (current.files?.[path] !== undefined) response.writeHead(200, { 'content-type': 'text/css' }).end(current.files[path]);
+  else if (current.files?.[path] !== undefined)
+    response.writeHead(200, { 'content-type': 'text/css' }).end(current.files[path]);
   else response.writeHead(404).end();
 });
 await new Promise((done) => server.listen(0, '127.0.0.1', done));

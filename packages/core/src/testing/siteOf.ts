@@ -3,9 +3,14 @@ import { encodeText } from '../source/textCoding.ts';
 
 /** A site from texts in UTF-8, or bytes as given. */
 export const siteOf = (files: Readonly<Record<string, string | Uint8Array>>): Site =>
-  makeSite(Object.entries(files).map(([path, content]) => [path, typeof content === 'string' ? encodeText(content, 'utf-8')! : content] as const));
+  makeSite(
+    Object.entries(files).map(
+      ([path, content]) => [path, typeof content === 'string' ? encodeText(content, 'utf-8')! : content] as const,
+    ),
+  );
 
 export const textIn = (site: Site, path: string): string | undefined => site.files.get(path)?.text;
 
 /** A page with this head and body. */
-export const pageOf = (head: string, body: string): string => `<!DOCTYPE html>\n<html><head><title>t</title>\n${head}\n</head><body>${body}</body></html>\n`;
+export const pageOf = (head: string, body: string): string =>
+  `<!DOCTYPE html>\n<html><head><title>t</title>\n${head}\n</head><body>${body}</body></html>\n`;

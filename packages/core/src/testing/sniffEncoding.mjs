@@ -4,4 +4,13 @@ import sniff from 'html-encoding-sniffer';
 let input = '';
 for await (const part of process.stdin) input += part;
 const pages = JSON.parse(input);
-process.stdout.write(JSON.stringify(pages.map((page) => sniff(Uint8Array.from(page, (c) => c.charCodeAt(0)), { defaultEncoding: 'windows-1252' }).toLowerCase())));
+process.stdout.write(
+  JSON.stringify(
+    pages.map((page) =>
+      sniff(
+        Uint8Array.from(page, (c) => c.charCodeAt(0)),
+        { defaultEncoding: 'windows-1252' },
+      ).toLowerCase(),
+    ),
+  ),
+);

@@ -56,14 +56,20 @@ function matches(property: string, value: string): boolean | undefined {
 }
 
 /** Properties that take names of the author's own, which may hold any character. */
-const takesNames = /^(font|font-family|animation|animation-name|counter-|grid|list-style|content|container|quotes|will-change|transition|view-)/;
+const takesNames =
+  /^(font|font-family|animation|animation-name|counter-|grid|list-style|content|container|quotes|will-change|transition|view-)/;
 
 /** An escape in a keyword that stands for a character no keyword has, as in the old `red\9`. */
 function hasStrayEscape(value: string): boolean {
   let stray = false;
   tokenize(value, (type: number, start: number, end: number) => {
     const text = value.slice(start, end);
-    if ((type === tokenTypes.Ident || type === tokenTypes.Dimension) && text.includes('\\') && /[^\w.%+-]/.test(unescapeCss(text))) stray = true;
+    if (
+      (type === tokenTypes.Ident || type === tokenTypes.Dimension) &&
+      text.includes('\\') &&
+      /[^\w.%+-]/.test(unescapeCss(text))
+    )
+      stray = true;
   });
   return stray;
 }
@@ -109,6 +115,13 @@ const quirkyLengths =
 
 /** Quirks Mode Standard, "The hashless hex color quirk" and "The unitless length quirk". */
 function isQuirk(property: string, value: string): boolean {
-  if (quirkyColours.test(property) && matches(property, value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, '$1#$2')) === true) return true;
-  return quirkyLengths.test(property) && matches(property, value.replace(/(^|[\s(,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\s),]|$)/g, '$1$2px')) === true;
+  if (
+    quirkyColours.test(property) &&
+    matches(property, value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, '$1#$2')) === true
+  )
+    return true;
+  return (
+    quirkyLengths.test(property) &&
+    matches(property, value.replace(/(^|[\s(,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\s),]|$)/g, '$1$2px')) === true
+  );
 }

@@ -54,12 +54,28 @@ describe('what the table says of longhands, Chromium says now', () => {
 });
 
 test('inheritance of properties everyone knows (CSS 2.1, "Full property table")', () => {
-  for (const name of ['color', 'font-size', 'line-height', 'list-style-type', 'visibility', 'border-collapse', 'white-space-collapse', '--x']) expect(`${name} ${isInherited(name)}`).toBe(`${name} true`);
-  for (const name of ['margin-top', 'background-color', 'display', 'width', 'vertical-align', 'text-decoration-line']) expect(`${name} ${isInherited(name)}`).toBe(`${name} false`);
+  for (const name of [
+    'color',
+    'font-size',
+    'line-height',
+    'list-style-type',
+    'visibility',
+    'border-collapse',
+    'white-space-collapse',
+    '--x',
+  ])
+    expect(`${name} ${isInherited(name)}`).toBe(`${name} true`);
+  for (const name of ['margin-top', 'background-color', 'display', 'width', 'vertical-align', 'text-decoration-line'])
+    expect(`${name} ${isInherited(name)}`).toBe(`${name} false`);
 });
 
 test('flow-relative longhands may land on these (CSS Logical Properties 1)', () => {
-  expect(physicalCounterparts('margin-inline-start')).toEqual(['margin-top', 'margin-right', 'margin-bottom', 'margin-left']);
+  expect(physicalCounterparts('margin-inline-start')).toEqual([
+    'margin-top',
+    'margin-right',
+    'margin-bottom',
+    'margin-left',
+  ]);
   expect(physicalCounterparts('inline-size')).toEqual(['width', 'height']);
   expect(physicalCounterparts('border-block-end-color')).toContain('border-left-color');
   expect(physicalCounterparts('margin-left')).toEqual([]);
@@ -92,7 +108,9 @@ describe('validity: what is called valid or invalid, Chromium takes or refuses',
     const [answers] = (await askChromium([{ html: '<!doctype html>', ask }])) as [readonly boolean[]];
     const wrong = rows.flatMap(([property, value], i) => {
       const said = declarationValidity(property, value);
-      return said === 'unsure' || (said === 'valid') === answers[i] ? [] : [`${property}: ${value} is ${said}, Chromium says ${answers[i]}`];
+      return said === 'unsure' || (said === 'valid') === answers[i]
+        ? []
+        : [`${property}: ${value} is ${said}, Chromium says ${answers[i]}`];
     });
     expect(wrong).toEqual([]);
     expect(rows.filter(([p, v]) => declarationValidity(p, v) === 'unsure').length).toBeLessThan(rows.length / 4);

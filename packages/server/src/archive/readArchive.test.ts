@@ -22,12 +22,43 @@ test.each([
   ['nothing at all', () => Promise.resolve(Buffer.alloc(0)), 'bad-archive', /no zip/],
   ['a truncated zip', async () => (await makeZip([page])).subarray(0, 60), 'bad-archive', /no zip/],
   ['an empty zip', () => makeZip([]), 'bad-archive', /holds no file/],
-  ['a climbing path', async () => withName(await makeZip([page]), 'aaaaaaaaaa.html', '../../../x.html'), 'bad-archive', /\.\.\/\.\.\/\.\.\/x\.html leaves the site/],
-  ['an absolute path', async () => withName(await makeZip([page]), 'aaaaaaaaaa.html', '/etc/passwd.htm'), 'bad-archive', /leaves the site/],
-  ['a name twice', async () => withName(await makeZip([page, { path: 'bbbbbbbbbb.html', content: '' }]), 'bbbbbbbbbb.html', 'aaaaaaaaaa.html'), 'bad-archive', /stands in the archive twice/],
-  ['a page over 20 MB', () => makeZip([{ path: 'big.html', content: Buffer.alloc(20_000_001, 'a') }]), 'archive-too-large', /big\.html is larger than 20 MB/],
-  ['a bomb: 210 MB in a few kilobytes', () => makeZip(['a', 'b', 'c'].map((n) => ({ path: `${n}.bin`, content: Buffer.alloc(70_000_000) }))), 'archive-too-large', /more than 200 MB/],
-  ['too many files', () => makeZip(Array.from({ length: 10_001 }, (_, i) => ({ path: `${i}.txt`, content: '' }))), 'archive-too-large', /more than 10,000 files/],
+  [
+    'a climbing path',
+    async () => withName(await makeZip([page]), 'aaaaaaaaaa.html', '../../../x.html'),
+    'bad-archive',
+    /\.\.\/\.\.\/\.\.\/x\.html leaves the site/,
+  ],
+  [
+    'an absolute path',
+    async () => withName(await makeZip([page]), 'aaaaaaaaaa.html', '/etc/passwd.htm'),
+    'bad-archive',
+    /leaves the site/,
+  ],
+  [
+    'a name twice',
+    async () =>
+      withName(await makeZip([page, { path: 'bbbbbbbbbb.html', content: '' }]), 'bbbbbbbbbb.html', 'aaaaaaaaaa.html'),
+    'bad-archive',
+    /stands in the archive twice/,
+  ],
+  [
+    'a page over 20 MB',
+    () => makeZip([{ path: 'big.html', content: Buffer.alloc(20_000_001, 'a') }]),
+    'archive-too-large',
+    /big\.html is larger than 20 MB/,
+  ],
+  [
+    'a bomb: 210 MB in a few kilobytes',
+    () => makeZip(['a', 'b', 'c'].map((n) => ({ path: `${n}.bin`, content: Buffer.alloc(70_000_000) }))),
+    'archive-too-large',
+    /more than 200 MB/,
+  ],
+  [
+    'too many files',
+    () => makeZip(Array.from({ length: 10_001 }, (_, i) => ({ path: `${i}.txt`, content: '' }))),
+    'archive-too-large',
+    /more than 10,000 files/,
+  ],
 ])('refuses %s', async (_shows, zip, code, message) => {
   await expect(readArchive(await zip())).rejects.toMatchObject({ code, message: expect.stringMatching(message) });
 });

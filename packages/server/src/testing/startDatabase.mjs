@@ -8,7 +8,11 @@ export default function startDatabase() {
   if (process.env.TEST_DATABASE_URL) return;
   const data = fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-test-'));
   fs.chmodSync(data, 0o755);
-  const line = execFileSync(process.execPath, ['scripts/pg.mjs', 'start', '--data', data, '--db', 'syndeton_test', '--fast'], { encoding: 'utf8' });
+  const line = execFileSync(
+    process.execPath,
+    ['scripts/pg.mjs', 'start', '--data', data, '--db', 'syndeton_test', '--fast'],
+    { encoding: 'utf8' },
+  );
   process.env.TEST_DATABASE_URL = JSON.parse(line).url;
   globalThis.syndetonTestData = data;
 }

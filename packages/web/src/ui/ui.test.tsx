@@ -31,11 +31,18 @@ describe('copies strip', () => {
   test('low for the common version, tall for another, a dot for none', () => {
     render(<CopiesStrip pages={pages} versions={[{ pages: ['0.html', '1.html'] }, { pages: ['3.html'] }]} />);
     const strip = screen.getByRole('img', { name: 'on 3 of 5 pages, 2 versions' });
-    expect([...strip.querySelectorAll('rect')].map((r) => `${r.getAttribute('class')} ${r.getAttribute('height')}`)).toEqual(['t-common 6', 't-common 6', 't-common 1', 't-other 10', 't-common 1']);
+    expect(
+      [...strip.querySelectorAll('rect')].map((r) => `${r.getAttribute('class')} ${r.getAttribute('height')}`),
+    ).toEqual(['t-common 6', 't-common 6', 't-common 1', 't-other 10', 't-common 1']);
   });
   test('many pages are binned, and no version is lost', () => {
     const many = Array.from({ length: 3000 }, (_, i) => `${i}.html`);
-    render(<CopiesStrip pages={many} versions={[{ pages: many.filter((p) => p !== '1717.html') }, { pages: ['1717.html'] }]} />);
+    render(
+      <CopiesStrip
+        pages={many}
+        versions={[{ pages: many.filter((p) => p !== '1717.html') }, { pages: ['1717.html'] }]}
+      />,
+    );
     const strip = screen.getByRole('img');
     expect(strip.querySelectorAll('rect')).toHaveLength(120);
     expect(strip.querySelectorAll('.t-other')).toHaveLength(1);
@@ -46,8 +53,16 @@ describe('the thread', () => {
   const knot = (x: number, tied: boolean, waiting = 0) => ({ x, tied, waiting });
   test.each([
     ['taut between two tied knots', slackPath(knot(104, true), knot(282, true)), 'M117 72H269'],
-    ['six down next to an open one', slackPath(knot(104, true), knot(282, false)), 'M117 72 C143 72 148 78 192 78 S241 72 267 72'],
-    ['eight down between two open ones', slackPath(knot(282, false), knot(460, false)), 'M297 72 C323 72 327 80 371 80 S419 72 445 72'],
+    [
+      'six down next to an open one',
+      slackPath(knot(104, true), knot(282, false)),
+      'M117 72 C143 72 148 78 192 78 S241 72 267 72',
+    ],
+    [
+      'eight down between two open ones',
+      slackPath(knot(282, false), knot(460, false)),
+      'M297 72 C323 72 327 80 371 80 S419 72 445 72',
+    ],
   ])('%s', (_shows, path, expected) => {
     expect(path).toBe(expected);
   });

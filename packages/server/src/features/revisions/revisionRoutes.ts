@@ -47,7 +47,7 @@ export function revisionRoutes({ sites, drafts, revisions, analysis }: Services)
   });
   router.get('/sites/:id/files/:state/*path', async (request, response) => {
     const { id, state } = request.params;
-    const path = (request.params.path).join('/');
+    const path = request.params.path.join('/');
     const file = await analysis.run('file', { state: await drafts.state(id, state), path });
     if (!file)
       throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);

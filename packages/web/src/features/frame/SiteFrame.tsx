@@ -5,7 +5,7 @@ import { useKeys } from '../../ui/useKeys.ts';
 import { useDraft, useDropDraftMutation, useSaveMutation } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
-import { LaterStation } from '../later/LaterStation.tsx';
+import { LaterStation } from '../later/index.ts';
 import { ProofStation, verdictMark } from '../proof/index.ts';
 import { SheetsStation } from '../sheets/index.ts';
 import {

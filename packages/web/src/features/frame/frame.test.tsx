@@ -9,7 +9,14 @@ import { stationFigures } from './stationFigures.ts';
 const proofOf = (...verdicts: ('same' | 'differs')[]): ProofReply => ({
   verdict: verdicts.includes('differs') ? 'differs' : 'same',
   elements: 10,
-  pages: verdicts.map((verdict, i) => ({ path: `${i}.html`, verdict, elements: 5, differingElements: verdict === 'same' ? 0 : 2, causes: [], notes: [] })),
+  pages: verdicts.map((verdict, i) => ({
+    path: `${i}.html`,
+    verdict,
+    elements: 5,
+    differingElements: verdict === 'same' ? 0 : 2,
+    causes: [],
+    notes: [],
+  })),
 });
 
 test.each([
@@ -30,8 +37,21 @@ const draftOf = (operations: number, base = 1): DraftReply => ({
 });
 
 describe('draft bar', () => {
-  const actions = () => ({ onSave: jest.fn(), onDiscard: jest.fn(), onRedo: jest.fn(), onRemove: jest.fn(), onProof: jest.fn() });
-  const common = { progress: undefined, failed: undefined, revision: 1, idle: 'Nothing lined up.', error: undefined, saving: false };
+  const actions = () => ({
+    onSave: jest.fn(),
+    onDiscard: jest.fn(),
+    onRedo: jest.fn(),
+    onRemove: jest.fn(),
+    onProof: jest.fn(),
+  });
+  const common = {
+    progress: undefined,
+    failed: undefined,
+    revision: 1,
+    idle: 'Nothing lined up.',
+    error: undefined,
+    saving: false,
+  };
 
   test('nothing lined up', () => {
     render(<DraftBar {...common} {...actions()} draft={draftOf(0)} proof={undefined} />);
@@ -42,7 +62,9 @@ describe('draft bar', () => {
   test('lined up and the same: saving takes the accent', async () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(2)} proof={proofOf('same', 'same')} />);
-    expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain('2 operations change 1 file. All 2 pages look the same.');
+    expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain(
+      '2 operations change 1 file. All 2 pages look the same.',
+    );
     const save = screen.getByRole('button', { name: /Save as r2/ });
     expect(save.className).toContain('next');
     await userEvent.click(save);
@@ -75,11 +97,27 @@ describe('draft bar', () => {
 });
 
 test('before the pages are read the stations claim nothing', () => {
-  expect(Object.values(stationFigures(undefined, undefined, undefined, undefined)).every((f) => f.number === '' && f.words === '' && !f.tied)).toBe(true);
+  expect(
+    Object.values(stationFigures(undefined, undefined, undefined, undefined)).every(
+      (f) => f.number === '' && f.words === '' && !f.tied,
+    ),
+  ).toBe(true);
 });
 
 test('the stations count what is there', () => {
-  const survey = { pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [{ problem: 'missing' }] }], sheets: [], repeatedBlocks: [{ versions: [1, 2] }], otherFiles: 0, repeatedBytes: 0 };
+  const survey = {
+    pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [{ problem: 'missing' }] }],
+    sheets: [],
+    repeatedBlocks: [{ versions: [1, 2] }],
+    otherFiles: 0,
+    repeatedBytes: 0,
+  };
   const figures = stationFigures(survey as never, draftOf(1), proofOf('differs', 'differs'), undefined);
-  expect([figures.gather.number, figures.gather.waiting, figures.links.waiting, figures.proof.waiting, figures.proof.words]).toEqual(['5', 1, 1, 2, 'pages differ']);
+  expect([
+    figures.gather.number,
+    figures.gather.waiting,
+    figures.links.waiting,
+    figures.proof.waiting,
+    figures.proof.words,
+  ]).toEqual(['5', 1, 1, 2, 'pages differ']);
 });

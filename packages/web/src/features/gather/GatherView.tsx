@@ -40,7 +40,9 @@ export function GatherView(props: Props) {
       <div className="min-w-0 overflow-auto pl-5">
         <div className="flex min-h-14 items-center gap-3 py-3 pr-5">
           <h1 className="say">
-            {families.length === 0 && !props.loading ? (
+            {props.loading ? (
+              'Grouping the rules …'
+            ) : families.length === 0 ? (
               <>
                 {scoped ? `${scopeSize} of ${pages.length} pages hold` : 'No page holds'}{' '}
                 <b>{scoped ? 'no rule' : 'a rule'}</b> in an embedded block.
@@ -83,21 +85,15 @@ export function GatherView(props: Props) {
             {note}
           </p>
         ))}
-        {props.loading ? (
-          <p className="note py-3" role="status">
-            Grouping the rules …
-          </p>
-        ) : (
-          families.length > 0 && (
-            <FamiliesTable
-              families={shown}
-              pages={pages}
-              chosen={chosen}
-              opened={props.opened}
-              onOpen={props.onOpen}
-              onChoose={props.onChoose}
-            />
-          )
+        {families.length > 0 && (
+          <FamiliesTable
+            families={shown}
+            pages={pages}
+            chosen={chosen}
+            opened={props.opened}
+            onOpen={props.onOpen}
+            onChoose={props.onChoose}
+          />
         )}
       </div>
       <SheetCards

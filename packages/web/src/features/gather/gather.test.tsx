@@ -18,20 +18,49 @@ globalThis.ResizeObserver = class {
   disconnect(): void {}
 };
 
-const version = (id: string, pages: string[], color: string): FamilyReply['versions'][number] => ({ id, pages, declarations: [{ property: 'color', value: color, important: false }], text: `p{color:${color}}`, line: 1 });
-const family = (id: string, versions: FamilyReply['versions'], groups: FamilyReply['groups'] = []): FamilyReply => ({ id, label: id, groups, kind: 'rule', versions, pages: versions.flatMap((v) => v.pages), order: 0, drifted: versions.length > 1 ? ['color'] : [] });
+const version = (id: string, pages: string[], color: string): FamilyReply['versions'][number] => ({
+  id,
+  pages,
+  declarations: [{ property: 'color', value: color, important: false }],
+  text: `p{color:${color}}`,
+  line: 1,
+});
+const family = (id: string, versions: FamilyReply['versions'], groups: FamilyReply['groups'] = []): FamilyReply => ({
+  id,
+  label: id,
+  groups,
+  kind: 'rule',
+  versions,
+  pages: versions.flatMap((v) => v.pages),
+  order: 0,
+  drifted: versions.length > 1 ? ['color'] : [],
+});
 const drifted = family('.notice', [version('a', ['1.html', '2.html'], '#f00'), version('b', ['3.html'], '#00f')]);
 const plain = family('h1', [version('x', ['1.html'], '#000')]);
 const third = family('h2', [version('y', ['1.html', '2.html'], '#000')]);
 const pages = ['1.html', '2.html', '3.html'];
 
 test('a rule in a few words', () => {
-  expect(summaryOf([{ property: 'color', value: 'red' }, { property: 'font', value: '400 18px/1.3 Georgia, serif' }, { property: 'padding', value: '6px' }, { property: 'margin', value: '0' }])).toBe('400 18px/1.3 Georgia, padding 6px, margin 0, …');
+  expect(
+    summaryOf([
+      { property: 'color', value: 'red' },
+      { property: 'font', value: '400 18px/1.3 Georgia, serif' },
+      { property: 'padding', value: '6px' },
+      { property: 'margin', value: '0' },
+    ]),
+  ).toBe('400 18px/1.3 Georgia, padding 6px, margin 0, …');
 });
 
-test.each(filters.map(([name, , holds]) => [name, [drifted, plain, third].filter(holds).map((f) => f.id)] as const))('the filter %s', (name, ids) => {
-  expect(ids).toEqual({ all: ['.notice', 'h1', 'h2'], identical: ['h2'], drifted: ['.notice'], 'one-page': ['h1'], conditional: [] }[name]);
-});
+test.each(filters.map(([name, , holds]) => [name, [drifted, plain, third].filter(holds).map((f) => f.id)] as const))(
+  'the filter %s',
+  (name, ids) => {
+    expect(ids).toEqual(
+      { all: ['.notice', 'h1', 'h2'], identical: ['h2'], drifted: ['.notice'], 'one-page': ['h1'], conditional: [] }[
+        name
+      ],
+    );
+  },
+);
 
 test('choosing is remembered by version', () => {
   let state = gatherSlice.reducer(undefined, versionsChosen({ keys: versionKeys(drifted), on: true }));
@@ -44,7 +73,16 @@ test('families: choose one, a run with keys, open one', async () => {
   const user = userEvent.setup();
   const chosen: (readonly [readonly string[], boolean])[] = [];
   const onOpen = jest.fn();
-  render(<FamiliesTable families={[drifted, plain, third]} pages={pages} chosen={new Set()} opened={undefined} onOpen={onOpen} onChoose={(keys, on) => chosen.push([keys, on])} />);
+  render(
+    <FamiliesTable
+      families={[drifted, plain, third]}
+      pages={pages}
+      chosen={new Set()}
+      opened={undefined}
+      onOpen={onOpen}
+      onChoose={(keys, on) => chosen.push([keys, on])}
+    />,
+  );
   await user.click(screen.getByRole('checkbox', { name: 'Choose .notice' }));
   expect(chosen.at(-1)).toEqual([['.notice\na', '.notice\nb'], true]);
   await user.keyboard('{Shift>}{ArrowDown}{/Shift}');
@@ -69,10 +107,33 @@ const sheets: DraftReply['sheets'] = [{ path: 'css/site.css', bytes: 10, rules: 
 const draft: DraftReply = { base: 1, operations: [], steps: [], changes: [], sheets };
 
 test('the station says what is there and what to do next', () => {
-  const props = { families: [drifted, plain], shown: [drifted, plain], filter: 'all', pages, scopeSize: 3, scoped: false, draft, opened: undefined, proposing: false, notes: [], loading: false } as const;
-  const quiet = { onAllPages: () => {}, onOpen: () => {}, onFilter: () => {}, onChoose: () => {}, onPropose: () => {}, onSend: () => {}, onSheet: () => {}, onUndo: () => {} };
+  const props = {
+    families: [drifted, plain],
+    shown: [drifted, plain],
+    filter: 'all',
+    pages,
+    scopeSize: 3,
+    scoped: false,
+    draft,
+    opened: undefined,
+    proposing: false,
+    notes: [],
+    loading: false,
+  } as const;
+  const quiet = {
+    onAllPages: () => {},
+    onOpen: () => {},
+    onFilter: () => {},
+    onChoose: () => {},
+    onPropose: () => {},
+    onSend: () => {},
+    onSheet: () => {},
+    onUndo: () => {},
+  };
   const { rerender } = render(<GatherView {...props} {...quiet} chosen={new Set()} />);
-  expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('3 pages hold 2 families of rules; 1 has drifted.');
+  expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
+    '3 pages hold 2 families of rules; 1 has drifted.',
+  );
   expect(screen.getByRole('button', { name: /Propose a plan/ })).toBeTruthy();
   rerender(<GatherView {...props} {...quiet} chosen={new Set(['h1\nx'])} />);
   expect(screen.getByRole('button', { name: /Send 1 rule to a sheet/ })).toBeTruthy();
@@ -80,7 +141,9 @@ test('the station says what is there and what to do next', () => {
 
 test('a refused name says why under the field and keeps what was typed', async () => {
   const user = userEvent.setup();
-  const onSend = jest.fn(() => Promise.reject({ status: 400, data: { detail: 'The name a b holds a space.' } }));
+  const onSend = jest.fn((_sheet: string, _keep: boolean) =>
+    Promise.reject({ status: 400, data: { detail: 'The name a b holds a space.' } }),
+  );
   render(<SendBox sheets={sheets} suggested="css/shared.css" rules={2} pages={3} onSend={onSend} onClose={() => {}} />);
   const box = within(screen.getByRole('dialog'));
   const field = box.getByLabelText(/File, from the site/);

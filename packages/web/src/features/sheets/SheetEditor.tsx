@@ -67,7 +67,7 @@ export function SheetEditor({ text, label, onChange, onLineUp }: Props) {
             ...defaultKeymap,
             ...historyKeymap,
           ]),
-          EditorView.contentAttributes.of({ 'aria-label': label }),
+          EditorView.contentAttributes.of({ 'aria-label': label, tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             if (update.docChanged) handlers.current.onChange(update.state.sliceDoc());
           }),

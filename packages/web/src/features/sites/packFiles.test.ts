@@ -4,7 +4,10 @@ import { packFiles } from './packFiles.ts';
 
 const file = (path: string, bytes: number[]) => {
   const content = Uint8Array.from(bytes);
-  return { path, file: { name: path.split('/').at(-1)!, arrayBuffer: () => Promise.resolve(content.buffer) } as unknown as File };
+  return {
+    path,
+    file: { name: path.split('/').at(-1)!, arrayBuffer: () => Promise.resolve(content.buffer) } as unknown as File,
+  };
 };
 
 test('a folder becomes one zip, byte for byte, named for the folder', async () => {

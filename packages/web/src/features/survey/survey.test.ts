@@ -5,31 +5,79 @@ import { linkFindings } from './linkFindings.ts';
 import { pageShapes } from './pageShapes.ts';
 
 type Page = SurveyReply['pages'][number];
-const source = (kind: string, bytes: number, target: string | null = null, problem: string | null = null): Page['sources'][number] => ({ kind, target, problem, media: '', rules: 0, declarations: 0, bytes, count: 1, line: 1 });
-const page = (path: string, ...sources: Page['sources']): Page => ({ path, bytes: 1, encoding: 'utf-8', mode: 'no-quirks', opaque: false, sources, sharedBytes: 0, localBytes: 0, embeddedRules: 0, styleAttributes: 0 });
+const source = (
+  kind: string,
+  bytes: number,
+  target: string | null = null,
+  problem: string | null = null,
+): Page['sources'][number] => ({
+  kind,
+  target,
+  problem,
+  media: '',
+  rules: 0,
+  declarations: 0,
+  bytes,
+  count: 1,
+  line: 1,
+});
+const page = (path: string, ...sources: Page['sources']): Page => ({
+  path,
+  bytes: 1,
+  encoding: 'utf-8',
+  mode: 'no-quirks',
+  opaque: false,
+  sources,
+  sharedBytes: 0,
+  localBytes: 0,
+  embeddedRules: 0,
+  styleAttributes: 0,
+});
 
 test('pages with most styling in them come first', () => {
-  const bars = barsFor([page('a', source('linked', 900)), page('b', source('embedded', 5), source('embedded', 6), source('attribute', 2)), page('c', source('presentational', 20))]);
+  const bars = barsFor([
+    page('a', source('linked', 900)),
+    page('b', source('embedded', 5), source('embedded', 6), source('attribute', 2)),
+    page('c', source('presentational', 20)),
+  ]);
   expect(bars.map((b) => `${b.path} ${localBytes(b)}`)).toEqual(['c 20', 'b 13', 'a 0']);
 });
 
 test('links that lead nowhere, the same ones together', () => {
   const missing = source('linked', 0, 'css/x.css', 'missing');
-  const findings = linkFindings([page('a', missing), page('b', missing), page('c', source('linked', 0, 'css/X.css', 'wrong-case'), source('linked', 0, '//h/x', 'remote'))]);
+  const findings = linkFindings([
+    page('a', missing),
+    page('b', missing),
+    page('c', source('linked', 0, 'css/X.css', 'wrong-case'), source('linked', 0, '//h/x', 'remote')),
+  ]);
   expect(findings.map((f) => `${f.target}: ${f.pages.join(' ')}`)).toEqual(['css/x.css: a b', 'css/X.css: c']);
 });
 
 const palette = { linked: 'L', embedded: 'E', attribute: 'A', presentational: 'P', ink: 'I', ink3: '3', line: 'l' };
 const room = { y: 10, width: 600, mostShared: 100, mostLocal: 100 };
-const shapes = (bars: Parameters<typeof pageShapes>[0]) => (pageShapes(bars, room, palette) as { children: { type: string; shape?: Record<string, number>; style: { fill?: string; text?: string } }[] }).children;
+const shapes = (bars: Parameters<typeof pageShapes>[0]) =>
+  (
+    pageShapes(bars, room, palette) as {
+      children: { type: string; shape?: Record<string, number>; style: { fill?: string; text?: string } }[];
+    }
+  ).children;
 
 test('a row keeps the shape of each source: square ends, pointed ends, triangles, a thin line', () => {
   const drawn = shapes({ path: 'a.html', linked: 100, imported: 0, embedded: 50, attribute: 30, presentational: 10 });
   const filled = drawn.filter((s) => 'LEAP'.includes(s.style.fill ?? ' '));
-  expect(filled.map((s) => `${s.style.fill}${s.type}`)).toEqual(['Lrect', 'Epolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Prect'].slice(0, filled.length));
+  expect(filled.map((s) => `${s.style.fill}${s.type}`)).toEqual(
+    ['Lrect', 'Epolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Apolygon', 'Prect'].slice(
+      0,
+      filled.length,
+    ),
+  );
   expect(filled.at(-1)!.shape!['height']).toBe(3);
 });
 
 test('a page no sheet reaches says so', () => {
-  expect(shapes({ path: 'a.html', linked: 0, imported: 0, embedded: 1, attribute: 0, presentational: 0 }).some((s) => s.style.text === 'no sheet reaches it')).toBe(true);
+  expect(
+    shapes({ path: 'a.html', linked: 0, imported: 0, embedded: 1, attribute: 0, presentational: 0 }).some(
+      (s) => s.style.text === 'no sheet reaches it',
+    ),
+  ).toBe(true);
 });

@@ -1,0 +1,140 @@
+import { expect, test, type Download } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import fs from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { compareSites } from '../scripts/compareSites.mjs';
+import { draftBar, openDemo } from './demoSite.ts';
+
+const demo = fileURLToPath(new URL('../demo', import.meta.url));
+
+async function unpack(download: Download, folder: string): Promise<string[]> {
+  const files = unzipSync(fs.readFileSync(await download.path()));
+  for (const [name, content] of Object.entries(files)) {
+    fs.mkdirSync(path.dirname(path.join(folder, name)), { recursive: true });
+    fs.writeFileSync(path.join(folder, name), content);
+  }
+  return Object.keys(files);
+}
+
+test('the whole way by mouse; then the browser alone finds no difference on any page', async ({ page }, info) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Load the demo' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('still sit inside 26 pages');
+  await page.getByRole('button', { name: /Gather the rules/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('families');
+  await page.getByRole('button', { name: /Propose a plan/ }).click();
+  await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 90_000 });
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('No page holds a rule');
+  await draftBar(page)
+    .getByRole('button', { name: /Save as r2/ })
+    .click();
+  await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
+  await page.getByRole('link', { name: /Hand-off/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('leave together');
+  const whole = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download zip' }).first().click();
+  const folder = info.outputPath('after');
+  const names = await unpack(await whole, folder);
+  expect(names.length).toBeGreaterThan(48);
+  const result = await compareSites(demo, folder, { media: ['screen', 'print'] });
+  expect(result.differing).toEqual([]);
+  expect(result.pages).toBe(26);
+  expect(result.boxes).toBeGreaterThan(2000);
+});
+
+test('the whole way by keyboard', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('families');
+  // the first three rules, as a run, to a new sheet
+  await page.keyboard.press('j');
+  await page.keyboard.press('x');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('m');
+  const field = page.getByLabel(/File, from the site/);
+  await expect(field).toBeFocused();
+  await field.fill('css/my sheet');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('holds a space');
+  await field.fill('css/frame');
+  await page.keyboard.press('Enter');
+  await expect(draftBar(page)).toContainText('1 operation changes');
+  await expect(page.getByRole('complementary', { name: 'Sheets' })).toContainText('css/frame.css');
+  await expect(draftBar(page)).toContainText(/look/, { timeout: 60_000 });
+  // take it back, let a plan be made instead, save and look at what leaves
+  await page.keyboard.press('Control+z');
+  await expect(draftBar(page)).toContainText('Nothing lined up');
+  await page.keyboard.press('p');
+  await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 90_000 });
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
+  await page.keyboard.press('7');
+  await expect(page.getByRole('link', { name: /Download the \d+ files/ })).toBeVisible();
+});
+
+test('a colour changed once, seen on every page before it is saved', async ({ page }) => {
+  await openDemo(page, 'sheets');
+  await page.getByRole('button', { name: /css\/base\.css/ }).click();
+  const line = page.locator('.cm-line', { hasText: '#banner i' });
+  await line.click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(' #banner i { color: #ffe9a8; }');
+  await page.getByRole('button', { name: 'Line up this change' }).click();
+  const effect = page.getByRole('complementary', { name: 'What the edit does' });
+  await expect(effect).toContainText('24 elements on 24 pages change', { timeout: 60_000 });
+  await effect.getByRole('button', { name: 'crew' }).click();
+  await expect(page.getByRole('region', { name: 'Differences' })).toContainText('#cfe3e6');
+  await expect(page.getByRole('region', { name: 'Differences' })).toContainText('in css/base.css');
+  // before and after are really rendered, scripts shut out
+  const [before, after] = [page.frameLocator('iframe').first(), page.frameLocator('iframe').last()];
+  await expect(before.locator('#banner i')).toHaveCSS('color', 'rgb(207, 227, 230)');
+  await expect(after.locator('#banner i')).toHaveCSS('color', 'rgb(255, 233, 168)');
+  const edge = page.getByRole('slider', { name: 'Edge between before and after' });
+  await edge.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(edge).toHaveAttribute('aria-valuenow', '52');
+});
+
+test('back to an earlier revision', async ({ page }) => {
+  const id = await openDemo(page, 'gather');
+  const gather = { kind: 'gather-rules', sheet: 'css/x.css', rules: [{ family: '#wrap' }] };
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, operations: [gather] } });
+  await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1 } });
+  await page.reload();
+  await page.getByRole('button', { name: 'Revision r2' }).click();
+  await page.getByRole('menuitem', { name: /^r1/ }).click();
+  await expect(page.getByRole('button', { name: 'Revision r3' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Sheets' })).not.toContainText('css/x.css');
+});
+
+test('someone saved meanwhile: told, and redone on top', async ({ page }) => {
+  const id = await openDemo(page, 'gather');
+  await page.getByRole('checkbox', { name: 'Choose #wrap', exact: true }).click();
+  await page.keyboard.press('m');
+  await page.keyboard.press('Enter');
+  await expect(draftBar(page)).toContainText('1 operation');
+  // the same draft is saved from elsewhere, and lined up here once more
+  await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1 } });
+  await page.keyboard.press('Control+Enter');
+  await expect(draftBar(page)).toContainText('Not saved.');
+  await expect(draftBar(page).getByRole('button', { name: /Discard mine/ })).toBeVisible();
+});
+
+test('the address says the whole state, and Back works', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: /^contact/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 of 26 pages');
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 of 26 pages');
+  expect(page.url()).toContain('page=contact.html');
+  await page.goBack();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('12 rules');
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 of 26 pages');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('choose all');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('inside 26 pages');
+});

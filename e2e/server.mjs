@@ -1,0 +1,23 @@
+// The built server with a database of its own, for the time of a test run.
+import { execFileSync, spawn } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+process.chdir(fileURLToPath(new URL('..', import.meta.url)));
+const data = fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-e2e-'));
+fs.chmodSync(data, 0o755);
+const { url } = JSON.parse(
+  execFileSync(process.execPath, ['scripts/pg.mjs', 'start', '--data', data, '--fast'], { encoding: 'utf8' }),
+);
+const server = spawn(process.execPath, ['packages/server/dist/main.js'], {
+  stdio: 'inherit',
+  env: { ...process.env, DATABASE_URL: url, PORT: process.argv[2] },
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
+server.on('exit', (code) => {
+  execFileSync(process.execPath, ['scripts/pg.mjs', 'stop', '--data', data]);
+  fs.rmSync(data, { recursive: true, force: true });
+  process.exit(code ?? 0);
+});

@@ -1,0 +1,43 @@
+import type { Condition } from './compiledRule.ts';
+import type { Environment } from './environment.ts';
+import { evaluateMedia } from './evaluateMedia.ts';
+
+/** Whether all conditions hold; `undefined` when one cannot be told (a container query, an unknown feature). */
+export function conditionsHold(conditions: readonly Condition[], environment: Environment): boolean | undefined {
+  let sure = true;
+  for (const condition of conditions) {
+    const holds = conditionHolds(condition, environment);
+    if (holds === false) return false;
+    if (holds === undefined) sure = false;
+  }
+  return sure ? true : undefined;
+}
+
+function conditionHolds(condition: Condition, environment: Environment): boolean | undefined {
+  switch (condition.kind) {
+    case 'media':
+      return evaluateMedia(condition.text, environment);
+    case 'sheet-set':
+      return condition.preferred;
+    case 'supports':
+    case 'container':
+    case 'other':
+      return undefined;
+  }
+}
+
+/** A condition as people read it. */
+export function describeCondition(condition: Condition): string {
+  switch (condition.kind) {
+    case 'media':
+      return `@media ${condition.text}`;
+    case 'supports':
+      return `@supports ${condition.text}`;
+    case 'container':
+      return `@container ${condition.text}`;
+    case 'sheet-set':
+      return `the sheet set “${condition.text}”`;
+    case 'other':
+      return condition.text;
+  }
+}

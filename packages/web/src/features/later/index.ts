@@ -1,0 +1,1 @@
+export { LaterStation } from './LaterStation.tsx';

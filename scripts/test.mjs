@@ -1,0 +1,82 @@
+// npm test: types, lint, import rules, Jest, then Playwright; ends with the sums of all runners.
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import { chromiumPath } from './chromium-path.mjs';
+
+const steps = [];
+let passed = 0;
+let failed = 0;
+
+/** Runs a step and shows its output; counts one test for it unless it counts its own. */
+function step(name, command, args, count) {
+  console.log(`\n— ${name}`);
+  const started = Date.now();
+  const run = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, FORCE_COLOR: '0' } });
+  const ok = run.status === 0;
+  const counted = count?.();
+  passed += counted?.passed ?? (ok ? 1 : 0);
+  failed += counted?.failed ?? (ok ? 0 : 1);
+  if (counted && !ok && counted.failed === 0) failed++;
+  steps.push(`${ok ? 'ok    ' : 'FAILED'} ${name} (${Math.round((Date.now() - started) / 1000)} s)`);
+  return ok;
+}
+
+const bin = (name) => `node_modules/.bin/${name}`;
+if (!fs.existsSync('node_modules/.package-lock.json')) step('packages', 'npm', ['ci']);
+if (!fs.existsSync(chromiumPath)) installChromium();
+fs.rmSync('e2e/test-results', { recursive: true, force: true });
+step('types', bin('tsc'), ['-b', 'packages/cli', 'packages/server', 'packages/web']);
+step('types of tests', bin('tsc'), ['-p', 'tsconfig.test.json']);
+step('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+step('imports', bin('depcruise'), ['packages', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']);
+const jest = [
+  '--experimental-vm-modules',
+  '--disable-warning=ExperimentalWarning',
+  'node_modules/jest/bin/jest.js',
+  '--json',
+  '--outputFile=.cache/jest.json',
+  '--testLocationInResults=false',
+];
+fs.mkdirSync('.cache', { recursive: true });
+fs.rmSync('.cache/jest.json', { force: true });
+step('jest', process.execPath, jest, jestCounts);
+if (step('build', 'npm', ['run', '--silent', 'build']))
+  step('playwright', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], playwrightCounts);
+
+console.log(`\n${steps.join('\n')}\n`);
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
+
+function jestCounts() {
+  if (!fs.existsSync('.cache/jest.json')) return { passed: 0, failed: 1 };
+  const report = JSON.parse(fs.readFileSync('.cache/jest.json', 'utf8'));
+  return { passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites };
+}
+
+function playwrightCounts() {
+  const file = 'e2e/test-results/report.json';
+  if (!fs.existsSync(file)) return { passed: 0, failed: 1 };
+  const { stats } = JSON.parse(fs.readFileSync(file, 'utf8'));
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+}
+
+function installChromium() {
+  const apt = [
+    '-o',
+    'DPkg::Lock::Timeout=300',
+    '-y',
+    '--no-install-recommends',
+    'install',
+    'chromium',
+    'fonts-liberation',
+    'fonts-dejavu-core',
+  ];
+  if (process.getuid() !== 0) {
+    console.error('Chromium is missing. As root: apt-get install chromium fonts-liberation fonts-dejavu-core');
+    process.exit(1);
+  }
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=300', 'update'], { stdio: ['ignore', 'ignore', 'inherit'], env });
+  if (!step('chromium', 'apt-get', ['-qq', ...apt])) process.exit(1);
+}
