@@ -64,7 +64,7 @@ export function planLookKeepingGather(
   if (shared) take(shared);
   if (options.groupSheets ?? true) {
     const tried = new Set<string>();
-    while (sheets.length < mostSharedSheets) {
+    for (let attempt = 0; attempt < mostAttempts && sheets.length < mostSharedSheets; attempt++) {
       const group = widestLeftover(at, pages, path.value, tried);
       if (!group) break;
       const next = planShared(at, group.sheet, group.pages, [], options.onRound);
@@ -104,6 +104,8 @@ function tryOperation(original: Site, at: Site, operation: GatherRules): Step | 
 const mostRounds = 20;
 /** Sheets for many pages; beyond, what is left goes to the sheets of single pages and of pages with one and the same rest. */
 const mostSharedSheets = 8;
+/** Tries for such sheets: each is proved anew, and on a large site a proof takes its time. */
+const mostAttempts = 12;
 
 /** The shared sheet: all rules first; where the proof finds a difference, what is to blame is left out, and it is tried again. */
 function planShared(

@@ -19,6 +19,8 @@ const page = await browser.newPage();
 const answers = [];
 for (const question of questions) {
   current = question;
+  await page.setViewportSize({ width: question.width ?? 1280, height: 800 });
+  await page.emulateMedia({ media: question.media ?? 'screen' });
   await page.goto(`http://127.0.0.1:${server.address().port}/`, { waitUntil: 'load' });
   answers.push((await page.evaluate(question.ask)) ?? null);
 }

@@ -8,6 +8,8 @@ export interface Question {
   /** The page's HTML; `files` are served beside it. */
   readonly html: string;
   readonly files?: Readonly<Record<string, string>>;
+  readonly width?: number;
+  readonly media?: 'screen' | 'print';
   /** Evaluated in the page; the result comes back as JSON. */
   readonly ask: string;
 }

@@ -9,7 +9,7 @@ const sentences = {
 export function LaterStation({ station }: { readonly station: keyof typeof sentences }) {
   return (
     <div className="max-w-[64ch] p-6">
-      <p className="say">{sentences[station]}</p>
+      <h1 className="say">{sentences[station]}</h1>
       <p className="note mt-2">This station is not built yet.</p>
     </div>
   );
