@@ -113,7 +113,7 @@ export function makeDraftService({
         blobs.set(hash, Buffer.from(bytes));
       }
       const revision = {
-        message: (message ?? '').trim() || sentences.join('; '),
+        message: (message ?? '').trim() || messageFor(sentences),
         figures,
         changedFiles: files.length,
         manifest,
@@ -134,6 +134,12 @@ export function makeDraftService({
     },
   };
 }
+
+/** What a revision did, from its operations: the first in full, the rest counted. */
+const messageFor = (sentences: readonly string[]): string =>
+  sentences.length <= 1
+    ? (sentences[0] ?? '')
+    : `${sentences[0]}, and ${sentences.length - 1} more ${sentences.length === 2 ? 'operation' : 'operations'}`;
 
 export const changed = (base: number, newest: number): Refusal =>
   new Refusal(

@@ -1,0 +1,73 @@
+// Takes docs/screenshots/*.png from a running server, on fresh copies of the demo: node scripts/takeScreenshots.mjs [http://127.0.0.1:4870]
+import { launchChromium } from './chromium.mjs';
+
+const origin = process.argv[2] ?? 'http://127.0.0.1:4870';
+const browser = await launchChromium();
+const made = [];
+
+async function shot(name, { theme = 'light', prepare, path, act }) {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    baseURL: origin,
+  });
+  await context.addInitScript((t) => localStorage.setItem('syndeton-theme', t), theme);
+  const page = await context.newPage();
+  const { id } = await (await page.request.post('/api/sites/demo')).json();
+  made.push(id);
+  await prepare?.(page, id);
+  await page.goto(path.replace(':id', id));
+  await page.waitForTimeout(2500);
+  await act?.(page);
+  await page.waitForTimeout(2500);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await context.close();
+}
+
+const lineUp = (operations) => async (page, id) => {
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, operations } });
+};
+const propose = async (page, id) => {
+  const reply = await page.request.post(`/api/sites/${id}/proposal`, {
+    data: { base: 1, sheet: 'css/shared.css' },
+    timeout: 120_000,
+  });
+  await lineUp((await reply.json()).operations)(page, id);
+};
+const red = async (page) => {
+  await page.locator('.cm-line', { hasText: '#banner i' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('h2 { color: #7a3b12; letter-spacing: .01em; }');
+  await page.keyboard.press('Control+s');
+  await page.waitForTimeout(1500);
+};
+
+await shot('survey', { path: '/sites/:id/survey' });
+await shot('gather', { path: '/sites/:id/gather?open=.notice' });
+await shot('gather-dark', {
+  theme: 'dark',
+  prepare: lineUp([
+    { kind: 'gather-rules', sheet: 'css/frame.css', rules: [{ family: '#wrap' }, { family: 'h1, h2' }] },
+  ]),
+  path: '/sites/:id/gather?open=.notice',
+});
+await shot('sheets', { path: '/sites/:id/sheets?open=css/base.css', act: red });
+await shot('proof', {
+  prepare: lineUp([
+    { kind: 'gather-rules', sheet: 'css/notices.css', rules: [{ family: '.notice' }, { family: '#wrap h2' }] },
+  ]),
+  path: '/sites/:id/proof?open=notices.html',
+});
+await shot('handoff', {
+  prepare: async (page, id) => {
+    await propose(page, id);
+    await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1 } });
+  },
+  path: '/sites/:id/hand-off',
+});
+const [kept, ...others] = made.splice(0, made.length - 1);
+for (const id of others) await fetch(`${origin}/api/sites/${id}`, { method: 'DELETE' });
+await shot('sites', { path: '/' });
+for (const id of [kept, ...made]) await fetch(`${origin}/api/sites/${id}`, { method: 'DELETE' });
+await browser.close();
