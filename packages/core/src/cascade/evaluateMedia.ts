@@ -78,7 +78,8 @@ function booleanFeature(name: string, environment: Environment): Answer {
 function compareFeature(name: string, sign: string, value: string, environment: Environment): Answer {
   if (name === 'width' || name === 'height') {
     const wanted = pixels(value);
-    return wanted === undefined ? undefined : compare(environment[name], sign, wanted);
+    // a length without a unit, or no length at all, makes the feature malformed: it matches nothing
+    return wanted !== undefined && compare(environment[name], sign, wanted);
   }
   if (name === 'orientation') return value === (environment.height >= environment.width ? 'portrait' : 'landscape');
   if (name === 'prefers-color-scheme') return value === 'light';

@@ -1,0 +1,98 @@
+import { describe, expect, test } from '@jest/globals';
+import { askChromium } from '../testing/chromium.ts';
+import { elementName, elementPath, parsePage, textContent } from './parsePage.ts';
+import { styleSources } from './styleSources.ts';
+
+const odd = [
+  '<p>one<p>two<table><td>x</table>',
+  '<b><p>a</b>c</p>',
+  '<ul><li>a<li>b</ul><select><option>x</select>',
+  '<!DOCTYPE html><svg><foreignObject><div>x</div></foreignObject><linearGradient/></svg><math><mi>x</mi></math>',
+  '<table><div>moved</div><tr><td>x',
+  '<head><title>t</title><style>p{}</style></head><frameset><frame></frameset>',
+  '<!DOCTYPE HTML PUBLIC "-//W3C//DTD HTML 4.01 Transitional//EN"><p>quirks',
+  '<!DOCTYPE html PUBLIC "-//W3C//DTD XHTML 1.0 Transitional//EN" "http://www.w3.org/TR/xhtml1/DTD/xhtml1-transitional.dtd"><p>limited',
+  '<template><style>p{}</style><p>x</p></template><noscript><p>y</p></noscript>',
+  '<a href=1>x<a href=2>y</a>',
+];
+
+test('odd pages: the tree and the mode Chromium builds', async () => {
+  const ask = `document.compatMode + ' ' + [...document.querySelectorAll('*')].map((e) => e.localName).join(' ')`;
+  const answers = await askChromium(odd.map((html) => ({ html, ask })));
+  const said = odd.map((html) => {
+    const page = parsePage(html);
+    return `${page.mode === 'quirks' ? 'BackCompat' : 'CSS1Compat'} ${page.elements.map((e) => e.tag).join(' ')}`;
+  });
+  expect(said).toEqual(answers);
+});
+
+test('places: elements, attributes, comments', () => {
+  const text = '<!DOCTYPE html>\r\n<p id=a style="color:red">x<br>y</p><!-- c --><div>';
+  const page = parsePage(text);
+  const at = (tag: string) => page.elements.find((e) => e.tag === tag)!;
+  expect(text.slice(at('p').start, at('p').end)).toBe('<p id=a style="color:red">x<br>y</p>');
+  expect(text.slice(at('p').startTagEnd, at('p').endTagStart)).toBe('x<br>y');
+  const { startOffset, endOffset } = at('p').attributeSpans!['style']!;
+  expect(text.slice(startOffset, endOffset)).toBe('style="color:red"');
+  expect(page.comments.map((c) => text.slice(c.start, c.end))).toEqual(['<!-- c -->']);
+  expect([at('body').start, at('html').start]).toEqual([-1, -1]);
+  expect([elementPath(at('br')), elementName(at('p')), textContent(at('p'))]).toEqual([
+    'html>body:nth-child(2)>p:nth-child(1)>br:nth-child(1)',
+    'p#a',
+    'xy',
+  ]);
+});
+
+describe('links and blocks in tree order', () => {
+  const words = (html: string, path = 'a/b.html'): readonly string[] =>
+    styleSources(parsePage(html), path).sheets.map(
+      (s) =>
+        `${s.kind}${s.kind === 'linked' ? ` ${s.target.kind === 'site' ? s.target.path : s.target.kind}` : ''}${s.idle ? ` (${s.idle})` : ''}`,
+    );
+  test.each([
+    ['both', '<link rel=stylesheet href=x.css><style></style>', ['linked a/x.css', 'embedded']],
+    [
+      'rel is a list of tokens in any case',
+      '<link rel="foo STYLESHEET" href=/x.css><link rel=icon href=y>',
+      ['linked x.css'],
+    ],
+    [
+      'no reference',
+      '<link rel=stylesheet><link rel=stylesheet href="">',
+      ['linked empty (no-reference)', 'linked empty (no-reference)'],
+    ],
+    [
+      'types',
+      '<style type="TEXT/css"></style><style type=text/less></style><link rel=stylesheet type="text/css; charset=x" href=x.css>',
+      ['embedded', 'embedded (type)', 'linked a/x.css'],
+    ],
+    ['disabled', '<link rel=stylesheet disabled href=x.css>', ['linked a/x.css (disabled)']],
+    [
+      'an alternate without a title',
+      '<link rel="alternate stylesheet" href=x.css>',
+      ['linked a/x.css (untitled-alternate)'],
+    ],
+    ['a base', '<base href="/c/"><link rel=stylesheet href=x.css>', ['linked c/x.css']],
+    ['an absolute base', '<base href="http://h/"><link rel=stylesheet href=x.css>', ['linked remote']],
+    [
+      'the first base with an address counts',
+      '<base target=x><base href=/c/><base href=/d/><link rel=stylesheet href=x.css>',
+      ['linked c/x.css'],
+    ],
+    [
+      'not in comments, templates, noscript',
+      '<!-- <link rel=stylesheet href=x.css> --><template><style></style></template><noscript><style></style></noscript>',
+      [],
+    ],
+    ['in SVG', '<body><svg><style></style></svg>', ['embedded']],
+    ['in the body', '<body><p><style></style>', ['embedded']],
+  ])('%s', (_shows, html, expected) => {
+    expect(words(html)).toEqual(expected);
+  });
+  test('the first title is the preferred set; a meta may name another', () => {
+    const titles = (html: string) => styleSources(parsePage(html), 'a.html').preferredTitle;
+    expect(titles('<link rel="alternate stylesheet" title=B href=b><style title=A></style>')).toBe('A');
+    expect(titles('<meta http-equiv=default-style content=B><style title=A></style>')).toBe('B');
+    expect(titles('<style></style>')).toBeUndefined();
+  });
+});
