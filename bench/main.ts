@@ -1,5 +1,15 @@
 // npm run bench: parse, cascade, gather, proof on generated sites. Times are CPU of this process; compare ratios within one run only.
-import { applyChangeSet, CascadeSession, makeSite, pagesOf, parsePage, planGatherRules, proveSites, surveySite, type Site } from '@syndeton/core';
+import {
+  applyChangeSet,
+  CascadeSession,
+  makeSite,
+  pagesOf,
+  parsePage,
+  planGatherRules,
+  proveSites,
+  surveySite,
+  type Site,
+} from '@syndeton/core';
 import { makeFiles } from './makeSite.ts';
 
 const sizes = process.argv.slice(2).map(Number).filter(Boolean);
@@ -40,10 +50,18 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000, 3000]) {
   const site = makeSite(makeFiles(pages));
   const parse = measure(pages, () => parseAll(site));
   const show = (step: string, figures: Figures): void =>
-    console.log(`${String(pages).padStart(5)}  ${step.padEnd(8)} ${figures.ms.toFixed(0).padStart(7)}  ${figures.perSecond.toFixed(0).padStart(7)}  ${(figures.ms / parse.ms).toFixed(2).padStart(7)}  ${memory().toFixed(0).padStart(13)}`);
+    console.log(
+      `${String(pages).padStart(5)}  ${step.padEnd(8)} ${figures.ms.toFixed(0).padStart(7)}  ${figures.perSecond.toFixed(0).padStart(7)}  ${(figures.ms / parse.ms).toFixed(2).padStart(7)}  ${memory().toFixed(0).padStart(13)}`,
+    );
   show('parse', parse);
-  show('survey', measure(pages, () => void surveySite(site)));
-  show('cascade', measure(pages, () => cascadeAll(site)));
+  show(
+    'survey',
+    measure(pages, () => void surveySite(site)),
+  );
+  show(
+    'cascade',
+    measure(pages, () => cascadeAll(site)),
+  );
   let after = site;
   show(
     'gather',
@@ -60,5 +78,7 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000, 3000]) {
     same = proveSites(site, after).pages.filter((page) => page.verdict === 'same').length;
   });
   show('proof', proof);
-  console.log(`       (${same} of ${pages} pages look the same; elements a page: ${parsePage(pagesOf(site)[0]!.text!).elements.length})`);
+  console.log(
+    `       (${same} of ${pages} pages look the same; elements a page: ${parsePage(pagesOf(site)[0]!.text!).elements.length})`,
+  );
 }

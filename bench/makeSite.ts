@@ -12,8 +12,17 @@ export function makeFiles(pages: number, seed = 4870): Map<string, Uint8Array> {
 
 function page(i: number, random: () => number): string {
   const drift = i % 10 === 0 ? '#b0432b' : '#c9962b';
-  const block = Array.from({ length: 56 }, (_, n) => `  .k${n} { padding: ${n % 9}px ${n % 5}px; color: #${(n * 1111).toString(16).padStart(6, '0').slice(0, 6)} }`);
-  block.push(`  .notice { border-left: 4px solid ${drift} }`, `  #own${i} { margin: ${i % 7}px }`, '  nav a:hover { color: #083f4a }', '  @media print { nav { display: none } }');
+  const block = Array.from(
+    { length: 56 },
+    (_, n) =>
+      `  .k${n} { padding: ${n % 9}px ${n % 5}px; color: #${(n * 1111).toString(16).padStart(6, '0').slice(0, 6)} }`,
+  );
+  block.push(
+    `  .notice { border-left: 4px solid ${drift} }`,
+    `  #own${i} { margin: ${i % 7}px }`,
+    '  nav a:hover { color: #083f4a }',
+    '  @media print { nav { display: none } }',
+  );
   const items = Array.from({ length: 140 }, (_, n) => {
     const one = Math.floor(random() * 60);
     return `<div class="k${one} b${n % 40}"><p class="s${n % 50}">Line ${n} <a href="#">link</a> <em>word</em></p></div>`;
@@ -32,7 +41,10 @@ ${items.join('\n')}
 }
 
 const rules = (prefix: string, count: number, random: () => number): string =>
-  Array.from({ length: count }, (_, n) => `.${prefix}${n} { margin: ${Math.floor(random() * 20)}px; font-size: ${10 + (n % 8)}px }`).join('\n');
+  Array.from(
+    { length: count },
+    (_, n) => `.${prefix}${n} { margin: ${Math.floor(random() * 20)}px; font-size: ${10 + (n % 8)}px }`,
+  ).join('\n');
 
 function makeRandom(seed: number): () => number {
   let state = seed;

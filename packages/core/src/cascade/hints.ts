@@ -46,4 +46,8 @@ function hint(tag: string, name: string, value: string): string | undefined {
 const lengthOf = (value: string): string => (/^\d+$/.test(value) ? `${value}px` : value);
 
 const alignOf = (tag: string, value: string): string =>
-  tag === 'div' || tag === 'p' || cells.test(tag) || tag === 'tr' ? (value === 'justify' ? value : `-webkit-${value}`) : value;
+  tag === 'div' || tag === 'p' || cells.test(tag) || tag === 'tr'
+    ? value === 'justify'
+      ? value
+      : `-webkit-${value}`
+    : value;

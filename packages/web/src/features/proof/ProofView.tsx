@@ -79,7 +79,7 @@ function Sentence({ proof }: { readonly proof: ProofReply }) {
   if (differing === 0)
     return (
       <>
-        <b>{count(same, 'page')}</b> look the same. Nothing differs.
+        <b>{count(same, 'page')}</b> {same === 1 ? 'looks' : 'look'} the same. Nothing differs.
       </>
     );
   return (

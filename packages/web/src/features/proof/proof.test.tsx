@@ -1,0 +1,123 @@
+import { expect, jest, test } from '@jest/globals';
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ProofReply } from '@syndeton/contract';
+import { CausesList } from './CausesList.tsx';
+import { outlinesIn } from './outlinesIn.ts';
+import { ProofView } from './ProofView.tsx';
+import { verdictMark } from './VerdictMark.tsx';
+
+Object.assign(globalThis, { CSS: { supports: () => true } });
+globalThis.ResizeObserver = class {
+  observe(): void {}
+  unobserve(): void {}
+  disconnect(): void {}
+};
+
+type PageProof = ProofReply['pages'][number];
+type Cause = PageProof['causes'][number];
+const cause: Cause = {
+  pseudoElement: '',
+  property: 'color',
+  before: {
+    property: 'color',
+    value: '#7a3b12',
+    important: false,
+    source: 'embedded',
+    selector: 'h2',
+    specificity: [0, 0, 1],
+  },
+  after: {
+    property: 'color',
+    value: '#0b5563',
+    important: true,
+    source: 'linked',
+    selector: 'h2',
+    specificity: [0, 0, 1],
+  },
+  reason: '`h2` in s.css, (0,0,1) decides now.',
+  elements: [
+    { path: 'html>body:nth-child(2)>h2:nth-child(1)', name: 'h2', line: 9 },
+    { path: 'html>body:nth-child(2)>h2:nth-child(2)', name: 'h2.x', line: 12 },
+  ],
+};
+const page = (path: string, verdict: PageProof['verdict'], causes: Cause[] = []): PageProof => ({
+  path,
+  verdict,
+  elements: 10,
+  differingElements: causes.length > 0 ? 2 : 0,
+  causes,
+  notes: [],
+});
+const proof: ProofReply = {
+  verdict: 'differs',
+  elements: 20,
+  pages: [page('a.html', 'same'), page('b.html', 'differs', [cause])],
+};
+const common = {
+  siteId: 'S',
+  revision: 3,
+  linedUp: true,
+  seconds: 0.9,
+  nextPage: undefined,
+  onOpen: () => {},
+  onGather: () => {},
+};
+
+test('the verdict in a sentence, and the page before and after in frames that can run nothing', () => {
+  render(<ProofView {...common} proof={proof} path="b.html" />);
+  expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('1 page looks the same, 1 differs.');
+  const frames = [screen.getByTitle('b.html before'), screen.getByTitle('b.html after')];
+  expect(frames.map((f) => [f.getAttribute('src'), f.getAttribute('sandbox')])).toEqual([
+    ['/preview/S/r3/b.html', 'allow-same-origin'],
+    ['/preview/S/draft/b.html', 'allow-same-origin'],
+  ]);
+  expect(screen.getByText('2 elements differ for 1 reason')).toBeTruthy();
+});
+
+test('the edge moves by arrow keys, and stops at the ends', async () => {
+  render(<ProofView {...common} proof={proof} path="b.html" />);
+  const edge = screen.getByRole('slider', { name: 'Edge between before and after' });
+  edge.focus();
+  await userEvent.keyboard('{ArrowRight}{ArrowRight}{ArrowLeft}');
+  expect(edge.getAttribute('aria-valuenow')).toBe('52');
+  await userEvent.keyboard('{End}{ArrowRight}');
+  expect(edge.getAttribute('aria-valuenow')).toBe('100');
+  await userEvent.keyboard('{Home}');
+  expect(edge.getAttribute('aria-valuenow')).toBe('0');
+});
+
+test('with nothing lined up there is one thing to do', async () => {
+  const onGather = jest.fn();
+  render(<ProofView {...common} linedUp={false} proof={undefined} path="a.html" onGather={onGather} />);
+  await userEvent.click(screen.getByRole('button', { name: 'Gather the rules' }));
+  expect(onGather).toHaveBeenCalled();
+});
+
+test('a cause: elements, property, before and after, the reason', () => {
+  render(<CausesList causes={[cause, { ...cause, before: undefined }]} />);
+  const [first, second] = screen.getAllByRole('listitem');
+  expect(first!.textContent).toContain('h2 and 1 more, from line 9');
+  expect(first!.textContent).toContain('#0b5563 !important');
+  expect(first!.querySelector('code')!.textContent).toBe('h2');
+  expect(second!.textContent).toContain('not set');
+});
+
+test.each([
+  [page('a', 'same'), '='],
+  [page('a', 'differs', [cause]), '≠ 2'],
+  [page('a', 'removed'), '≠ '],
+  [undefined, ''],
+])('the rail says %#', (one, text) => {
+  const { container } = render(<>{verdictMark(one)}</>);
+  expect(container.textContent).toBe(text);
+});
+
+test('outlines are found by path, with the number of their cause; what is not there is passed over', () => {
+  document.body.innerHTML = '<h2>a</h2>';
+  Element.prototype.getBoundingClientRect = () => ({ left: 1, top: 2, width: 30, height: 10 }) as DOMRect;
+  expect(outlinesIn(document, [cause]).map((o) => [o.number, o.key])).toEqual([
+    [1, 'html>body:nth-child(2)>h2:nth-child(1)'],
+  ]);
+  expect(outlinesIn(null, [cause])).toEqual([]);
+});
