@@ -84,7 +84,7 @@ function Sentence({ proof }: { readonly proof: ProofReply }) {
     );
   return (
     <>
-      <b>{count(same, 'page')}</b> look the same,{' '}
+      <b>{count(same, 'page')}</b> {same === 1 ? 'looks' : 'look'} the same,{' '}
       <b>
         {differing} {differing === 1 ? 'differs' : 'differ'}
       </b>
