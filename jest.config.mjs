@@ -25,7 +25,7 @@ const project = (name, extra) => ({
   ...extra,
 });
 export default {
-  testTimeout: 60_000,
+  testTimeout: 240_000,
   projects: [
     project('core'),
     project('contract'),

@@ -1,13 +1,13 @@
 import fs from 'node:fs/promises';
 import path from 'node:path';
-import { makeSite, parseSitePath, type Site } from '@syndeton/core';
+import { fileKindOf, makeSite, parseSitePath, type Site } from '@syndeton/core';
 
 /** Bad input from the person at the command line: exit 2, with what is allowed. */
 export class UsageProblem extends Error {}
 
 const limits = { files: 10_000, bytes: 200e6, textBytes: 20e6 };
 
-/** All files below a folder as a site. Hidden version-control folders are left out. */
+/** All files below a folder as a site. Links and version-control folders are left out. */
 export async function readSiteFolder(folder: string): Promise<Site> {
   const root = await fs.stat(folder).catch(() => undefined);
   if (!root) throw new UsageProblem(`There is no folder ${folder}. Name a folder that holds the pages.`);
@@ -23,6 +23,8 @@ export async function readSiteFolder(folder: string): Promise<Site> {
     if (!sitePath.ok) continue;
     const content = await fs.readFile(full);
     bytes += content.length;
+    if (fileKindOf(sitePath.value) !== 'other' && content.length > limits.textBytes)
+      throw new UsageProblem(`${relative} is larger than 20 MB, the most a page or sheet may have.`);
     files.push([sitePath.value, content]);
     if (files.length > limits.files)
       throw new UsageProblem(
