@@ -35,7 +35,7 @@ module.exports = {
       to: {
         pathNot: [
           '^packages/core/src/',
-          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities)/',
+          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5)/',
         ],
       },
     },
