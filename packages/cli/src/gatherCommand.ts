@@ -2,6 +2,7 @@ import {
   describeOperationProblem,
   describeStayReason,
   embeddedBlocks,
+  freeSheetName,
   pagesOf,
   parsePage,
   planGatherRules,
@@ -39,7 +40,7 @@ export async function runGather(
 ): Promise<number> {
   await checkTarget(options.out);
   const before = await readSiteFolder(folder);
-  const sheet = options.sheet ?? freeSheetName(before);
+  const sheet = options.sheet ?? freeSheetName(before.files.keys());
   const outcome = options.allowDifferences ? gatherAll(before, sheet) : gatherSafely(before, sheet);
   const same = outcome.proof.verdict === 'same';
   const written = same || options.allowDifferences;
@@ -47,13 +48,6 @@ export async function runGather(
   const report = makeReport(before, outcome, written);
   print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out));
   return same ? 0 : 1;
-}
-
-/** css/site.css, or when the site has a sheet of that name already, the next free one: its rules would reach pages they did not. */
-function freeSheetName(site: Site): string {
-  const taken = new Set([...site.files.keys()].map((path) => path.toLowerCase()));
-  for (const name of ['site', 'shared', 'gathered']) if (!taken.has(`css/${name}.css`)) return `css/${name}.css`;
-  for (let n = 2; ; n++) if (!taken.has(`css/site-${n}.css`)) return `css/site-${n}.css`;
 }
 
 function gatherSafely(site: Site, sheet: string): Outcome {

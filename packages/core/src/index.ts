@@ -60,3 +60,4 @@ export {
   type PlanExclusion,
   type PlannedSheet,
 } from './plan/planGather.ts';
+export { freeSheetName } from './plan/freeSheetName.ts';

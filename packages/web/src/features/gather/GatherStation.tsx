@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { FamilyReply } from '@syndeton/contract';
+import { freeSheetName } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
@@ -103,12 +104,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   );
 }
 
-/** `css/site.css`, or the next free name: an existing sheet's own rules would reach pages they did not. */
-function proposedName(view: SiteView): string {
-  const taken = new Set(view.survey!.sheets.map((sheet) => sheet.path.toLowerCase()));
-  for (const name of ['site', 'shared', 'gathered']) if (!taken.has(`css/${name}.css`)) return `css/${name}.css`;
-  for (let n = 2; ; n++) if (!taken.has(`css/site-${n}.css`)) return `css/site-${n}.css`;
-}
+const proposedName = (view: SiteView): string => freeSheetName(view.survey!.sheets.map((sheet) => sheet.path));
 
 /** The family as it stands on the chosen pages. */
 function narrowed(family: FamilyReply, pages: ReadonlySet<string>): readonly FamilyReply[] {
