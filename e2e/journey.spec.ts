@@ -24,7 +24,7 @@ test('the whole way by mouse; then the browser alone finds no difference on any 
   await page.getByRole('button', { name: /Gather the rules/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('families');
   await page.getByRole('button', { name: /Propose a plan/ }).click();
-  await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 90_000 });
+  await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 200_000 });
   await expect(page.getByRole('heading', { level: 1 })).toContainText('No page holds a rule');
   await draftBar(page)
     .getByRole('button', { name: /Save as r2/ })
@@ -62,12 +62,12 @@ test('the whole way by keyboard', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(draftBar(page)).toContainText('1 operation changes');
   await expect(page.getByRole('complementary', { name: 'Sheets' })).toContainText('css/frame.css');
-  await expect(draftBar(page)).toContainText(/look/, { timeout: 60_000 });
+  await expect(draftBar(page)).toContainText(/look/, { timeout: 150_000 });
   // take it back, let a plan be made instead, save and look at what leaves
   await page.keyboard.press('Control+z');
   await expect(draftBar(page)).toContainText('Nothing lined up');
   await page.keyboard.press('p');
-  await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 90_000 });
+  await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 200_000 });
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
   await page.keyboard.press('7');
@@ -83,7 +83,7 @@ test('a colour changed once, seen on every page before it is saved', async ({ pa
   await page.keyboard.type(' #banner i { color: #ffe9a8; }');
   await page.getByRole('button', { name: 'Line up this change' }).click();
   const effect = page.getByRole('complementary', { name: 'What the edit does' });
-  await expect(effect).toContainText('24 elements on 24 pages change', { timeout: 60_000 });
+  await expect(effect).toContainText('24 elements on 24 pages change', { timeout: 150_000 });
   await effect.getByRole('button', { name: 'crew' }).click();
   await expect(page.getByRole('region', { name: 'Differences' })).toContainText('#cfe3e6');
   await expect(page.getByRole('region', { name: 'Differences' })).toContainText('in css/base.css');

@@ -9,8 +9,8 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 1,
   retries: 0,
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 300_000,
+  expect: { timeout: 45_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
   use: {
     ...devices['Desktop Chrome'],
@@ -19,8 +19,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'UTC',
     launchOptions: { executablePath: chromiumPath, args: chromiumArgs },
-    trace: 'retain-on-failure',
-    actionTimeout: 15_000,
+    trace: process.env['E2E_TRACE'] ? 'retain-on-failure' : 'off',
+    actionTimeout: 30_000,
     reducedMotion: 'reduce',
   },
   webServer: {

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
 type Keys = Readonly<Record<string, (event: KeyboardEvent) => void>>;
 
@@ -8,7 +8,8 @@ const typing = (target: EventTarget | null): boolean =>
 /** Single keys (`m`, `1`) when nothing is typed into and no box is open, and `ctrl+enter`-like ones anywhere. */
 export function useKeys(keys: Keys): void {
   const current = useRef(keys);
-  useEffect(() => {
+  // before the browser paints, so that a key pressed on what is shown acts on what is shown
+  useLayoutEffect(() => {
     current.current = keys;
   });
   useEffect(() => {
