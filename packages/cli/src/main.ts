@@ -1,6 +1,7 @@
 import { proveSites, surveySite } from '@syndeton/core';
 import { Command, CommanderError } from 'commander';
 import { runGather } from './gatherCommand.ts';
+import { runPrecedence, type PrecedenceOptions } from './precedenceCommand.ts';
 import { printProof, printSurvey } from './printReport.ts';
 import { readSiteFolder, UsageProblem } from './siteFolder.ts';
 
@@ -54,6 +55,16 @@ export async function main(
       const proof = proveSites(await readSiteFolder(before), await readSiteFolder(after));
       print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof));
       code = proof.verdict === 'same' ? 0 : 1;
+    });
+  program
+    .command('precedence <dir>')
+    .description('which declaration decides each longhand of each element, one JSON line each')
+    .option('--winners', 'the winners of all elements, with nothing hovered, focused or visited')
+    .option('--page <glob>', 'pages by path from the top folder: index.html, "**/*.html"')
+    .option('--medium <medium>', 'screen or print', 'screen')
+    .option('--width <pixels>', 'width of the window in CSS pixels', '1280')
+    .action(async (dir: string, options: PrecedenceOptions) => {
+      code = await runPrecedence(dir, options, print);
     });
   try {
     await program.parseAsync([...args], { from: 'user' });

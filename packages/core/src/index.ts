@@ -1,5 +1,5 @@
 export { succeed, fail, type Result } from './source/result.ts';
-export { placeOf, textOf, type Edit, type Span } from './source/span.ts';
+export { LineIndex, placeOf, textOf, type Edit, type Span } from './source/span.ts';
 export { applyEdits } from './source/applyEdits.ts';
 export { contentHash } from './source/contentHash.ts';
 export { decodeText, encodeText } from './source/textCoding.ts';
@@ -16,13 +16,21 @@ export { byPath, makeSite, makeSiteFile, pagesOf, sheetsOf, type Site, type Site
 export { applyChangeSet, changedFiles, describeChangeProblem, type ChangeSet } from './source/changeSet.ts';
 export { comparableValue } from './values/comparableValue.ts';
 export { declarationValidity } from './values/declarationValidity.ts';
+export { flowOf, slotOf, type Flow } from './values/logicalSlot.ts';
+export { longhandsForAll, longhandsOf, propertyName } from './values/longhands.ts';
 export { parseSheet } from './sheet/parseSheet.ts';
 export type { Declaration, Rule, Sheet, StyleRule } from './sheet/sheet.ts';
-export { parsePage } from './page/parsePage.ts';
+export { elementPath, parsePage } from './page/parsePage.ts';
+export type { ElementNode } from './page/nodes.ts';
 export { parseSelectorList } from './selectors/parseSelector.ts';
 export { printSpecificity, type Specificity } from './selectors/selector.ts';
 export { desktop, type Environment } from './cascade/environment.ts';
-export { CascadeSession } from './cascade/pageCascade.ts';
+export { CascadeSession, type PageCascade } from './cascade/pageCascade.ts';
+export type { Contender, View } from './cascade/contenders.ts';
+export { placeOfContender } from './cascade/contenderPlace.ts';
+export { hintsOf } from './cascade/hints.ts';
+export { PageOutcomes, type Outcome } from './cascade/pageOutcomes.ts';
+export { pageWinners, siteWinners, type WinnerLine } from './cascade/siteWinners.ts';
 export { driftedProperties, familiesOf, type Family, type FamilyVersion } from './survey/families.ts';
 export { describeStayReason, embeddedBlocks, type StayReason } from './survey/blockUnits.ts';
 export {

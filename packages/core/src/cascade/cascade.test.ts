@@ -6,7 +6,7 @@ import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { matchList } from '../selectors/matchSelector.ts';
 import { desktop } from './environment.ts';
 import { CascadeSession } from './pageCascade.ts';
-import { winnerFor } from './winner.ts';
+import { winnerFor } from './winners.ts';
 
 interface Row {
   readonly source: string;

@@ -1,24 +1,28 @@
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { SelectorList } from '../selectors/selector.ts';
-import type { GroupRule, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
+import type { GroupRule, NestedDeclarations, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
 import { foldedText } from '../sheet/tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { resolveReference } from '../values/urls.ts';
 import { comparableValue } from '../values/comparableValue.ts';
 import { compileBlock, type BlockContext } from './compileBlock.ts';
-import type { CompiledItem, CompiledSheet, Condition } from './compiledRule.ts';
+import type { CompiledItem, CompiledSheet, Condition, ScopeRange } from './compiledRule.ts';
 import { isAllMedia, mediaText } from './mediaText.ts';
+
+/** `@scope (start) to (end)`, both parts optional. */
+const scopePrelude = /^(?:\(([^]*?)\))?\s*(?:to\s*\(([^]*)\))?$/i;
 
 interface Around {
   readonly conditions: readonly Condition[];
   readonly layers: readonly string[];
+  readonly scopes: readonly ScopeRange[];
   readonly parent: { readonly selectors: SelectorList; readonly rule: StyleRule } | undefined;
 }
 
 /** The sheet's rules as the cascade needs them: nesting unfolded, conditions and layers attached, references resolved. */
 export function compileSheet(sheet: Sheet, id: number, context: BlockContext): CompiledSheet {
   const compiler = new Compiler(sheet, id, context);
-  compiler.rules(sheet.rules, { conditions: [], layers: [], parent: undefined }, true);
+  compiler.rules(sheet.rules, { conditions: [], layers: [], scopes: [], parent: undefined }, true);
   return { id, text: sheet.text, items: compiler.items };
 }
 
@@ -50,6 +54,9 @@ class Compiler {
       case 'group':
         this.group(rule, around);
         break;
+      case 'declarations':
+        this.straight(rule, around);
+        return;
       case 'import':
         if (top && !this.importsOver) this.import(rule);
         return;
@@ -67,8 +74,7 @@ class Compiler {
   }
 
   private styleRule(rule: StyleRule, around: Around): void {
-    const parent = around.parent?.selectors;
-    const selectors = parseSelectorList(rule.selector, { ...(parent ? { parent } : {}), namespaces: this.namespaces });
+    const selectors = this.selectors(rule.selector, around);
     if (!selectors) return;
     this.push(rule, selectors, rule.declarations, around);
     this.rules(rule.nested, { ...around, parent: { selectors, rule } }, false);
@@ -82,14 +88,24 @@ class Compiler {
   ): void {
     if (declarations.length === 0) return;
     const block = compileBlock(declarations, this.context);
-    this.items.push({ kind: 'rule', selectors, block, conditions: around.conditions, layers: around.layers, rule });
+    this.items.push({ kind: 'rule', selectors, block, ...placed(around), rule });
   }
 
   private group(rule: GroupRule, around: Around): void {
     const inside = this.inside(rule, around);
     if (!inside) return;
-    if (around.parent) this.push(around.parent.rule, around.parent.selectors, rule.declarations, inside);
+    this.straight(rule, inside);
     this.rules(rule.rules, inside, false);
+  }
+
+  /** Declarations straight in a group or after a nested rule: they reach what the rule around reaches, or the scoping root. */
+  private straight(rule: GroupRule | NestedDeclarations, around: Around): void {
+    if (around.parent) this.push(around.parent.rule, around.parent.selectors, rule.declarations, around);
+    else if (around.scopes.length > 0) {
+      const { span } = rule;
+      const holder: StyleRule = { kind: 'style', selector: ':where(:scope)', selectorSpan: span, declarations: [], nested: [], span, closed: true }; // prettier-ignore
+      this.push(holder, parseSelectorList('&')!, rule.declarations, around);
+    }
   }
 
   private inside(rule: GroupRule, around: Around): Around | undefined {
@@ -104,11 +120,28 @@ class Compiler {
       case 'layer':
         return { ...around, layers: [...around.layers, ...this.layerName(rule.prelude)] };
       case 'scope':
+        return this.scope(rule, around);
       case 'starting-style':
-        return add({ kind: 'other', text: `@${rule.name} ${rule.prelude}` });
+        return add({ kind: 'other', text: `@${rule.name}` });
       default:
         return undefined; // @document and unknown groups: dropped by browsers
     }
+  }
+
+  private selectors(text: string, { parent, scopes }: Around): SelectorList | undefined {
+    const outer = parent ? { parent: parent.selectors } : scopes.length > 0 ? { scoped: true } : {};
+    return parseSelectorList(text, { ...outer, namespaces: this.namespaces });
+  }
+
+  private scope(rule: GroupRule, around: Around): Around | undefined {
+    const found = scopePrelude.exec(rule.prelude.trim());
+    if (!found) return undefined;
+    const start = found[1] === undefined ? undefined : this.selectors(found[1], around);
+    const inside = { ...around, scopes: [...around.scopes, scopeHolder] };
+    const limit = found[2] === undefined ? undefined : this.selectors(found[2], { ...inside, parent: undefined });
+    if ((found[1] !== undefined && !start) || (found[2] !== undefined && !limit)) return undefined;
+    const scopes = [...around.scopes, { start, limit, text: `@scope ${rule.prelude}` }];
+    return { ...around, scopes, parent: undefined };
   }
 
   private layerName(prelude: string): readonly string[] {
@@ -155,6 +188,14 @@ class Compiler {
     }
   }
 }
+
+const scopeHolder: ScopeRange = { start: undefined, limit: undefined, text: '' };
+
+const placed = ({ conditions, layers, scopes }: Around): Pick<Around, 'conditions' | 'layers' | 'scopes'> => ({
+  conditions,
+  layers,
+  scopes,
+});
 
 function familyOf(block: string): string {
   const found = /font-family\s*:\s*([^;]+)/i.exec(foldedText(block));

@@ -36,6 +36,16 @@ export type Condition =
 export const conditionKey = (conditions: readonly Condition[]): string =>
   conditions.map((c) => `${c.kind} ${c.text}${c.kind === 'sheet-set' && !c.preferred ? ' off' : ''}`).join(' & ');
 
+/**
+ * One `@scope` around a rule: elements that may be the scoping root (undefined: the parent of the `style` element, or the
+ * page's root), and those below which the scope ends. CSS Cascading and Inheritance Level 6, "Scoping Styles: the @scope rule".
+ */
+export interface ScopeRange {
+  readonly start: SelectorList | undefined;
+  readonly limit: SelectorList | undefined;
+  readonly text: string;
+}
+
 /** A style rule of one sheet, nesting unfolded, with the conditions and layers written around it in that sheet. */
 export interface CompiledRule {
   readonly kind: 'rule';
@@ -43,6 +53,8 @@ export interface CompiledRule {
   readonly block: CompiledBlock;
   readonly conditions: readonly Condition[];
   readonly layers: readonly string[];
+  /** The `@scope` rules around it, outermost first. */
+  readonly scopes: readonly ScopeRange[];
   readonly rule: StyleRule;
 }
 

@@ -1,6 +1,7 @@
 import type { Condition } from './compiledRule.ts';
 import type { Environment } from './environment.ts';
 import { evaluateMedia } from './evaluateMedia.ts';
+import { evaluateSupports } from './evaluateSupports.ts';
 
 /** Whether all conditions hold; `undefined` when one cannot be told (a container query, an unknown feature). */
 export function conditionsHold(conditions: readonly Condition[], environment: Environment): boolean | undefined {
@@ -20,9 +21,11 @@ function conditionHolds(condition: Condition, environment: Environment): boolean
     case 'sheet-set':
       return condition.preferred;
     case 'supports':
+      return evaluateSupports(condition.text);
     case 'container':
+      return undefined; // the size of a container is layout's
     case 'other':
-      return undefined;
+      return false; // @starting-style: where a transition starts, never what an element ends up with
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Environment } from './environment.ts';
+import { allOf, anyOf, negate, splitOutside, type Answer } from './logic.ts';
 
-type Answer = boolean | undefined;
 
 /**
  * Whether a media query list holds. `undefined` where a feature is not known here.
@@ -10,7 +10,7 @@ type Answer = boolean | undefined;
  */
 export function evaluateMedia(text: string, environment: Environment): Answer {
   if (text.trim() === '') return true;
-  return anyOf(splitTop(text, ',').map((query) => evaluateQuery(query.trim().toLowerCase(), environment)));
+  return anyOf(splitOutside(text, /,/y).map((query) => evaluateQuery(query.trim().toLowerCase(), environment)));
 }
 
 function evaluateQuery(query: string, environment: Environment): Answer {
@@ -27,9 +27,9 @@ function evaluateQuery(query: string, environment: Environment): Answer {
 function evaluateCondition(text: string, environment: Environment, orAllowed: boolean): Answer {
   const negated = /^not\s+(\(.*)$/s.exec(text);
   if (negated) return negate(evaluateInParentheses(negated[1]!, environment));
-  const ands = splitWord(text, 'and');
+  const ands = splitOutside(text, /\s+and(?=[\s(])/y).map((part) => part.trim());
   if (ands.length > 1) return allOf(ands.map((part) => evaluateInParentheses(part, environment)));
-  const ors = splitWord(text, 'or');
+  const ors = splitOutside(text, /\s+or(?=[\s(])/y).map((part) => part.trim());
   if (ors.length > 1) return orAllowed ? anyOf(ors.map((part) => evaluateInParentheses(part, environment))) : false;
   return evaluateInParentheses(text, environment);
 }
@@ -112,53 +112,4 @@ function pixels(value: string): number | undefined {
   if (found[2] === '') return Number(found[1]) === 0 ? 0 : undefined;
   const unit = unitPixels[found[2]!];
   return unit === undefined ? undefined : Number(found[1]) * unit;
-}
-
-function splitTop(text: string, separator: string): string[] {
-  const out: string[] = [];
-  let depth = 0;
-  let from = 0;
-  for (let i = 0; i < text.length; i++) {
-    if (text[i] === '(') depth++;
-    else if (text[i] === ')') depth--;
-    else if (text[i] === separator && depth === 0) {
-      out.push(text.slice(from, i));
-      from = i + 1;
-    }
-  }
-  out.push(text.slice(from));
-  return out;
-}
-
-function splitWord(text: string, word: string): string[] {
-  const out: string[] = [];
-  let depth = 0;
-  let from = 0;
-  for (let i = 0; i < text.length; i++) {
-    if (text[i] === '(') depth++;
-    else if (text[i] === ')') depth--;
-    else if (
-      depth === 0 &&
-      text.startsWith(word, i) &&
-      /[\s)]/.test(text[i - 1] ?? '') &&
-      /[\s(]/.test(text[i + word.length] ?? '')
-    ) {
-      out.push(text.slice(from, i).trim());
-      from = i + word.length;
-    }
-  }
-  out.push(text.slice(from).trim());
-  return out;
-}
-
-const negate = (answer: Answer): Answer => (answer === undefined ? undefined : !answer);
-
-function allOf(answers: readonly Answer[]): Answer {
-  if (answers.includes(false)) return false;
-  return answers.includes(undefined) ? undefined : true;
-}
-
-function anyOf(answers: readonly Answer[]): Answer {
-  if (answers.includes(true)) return true;
-  return answers.includes(undefined) ? undefined : false;
 }

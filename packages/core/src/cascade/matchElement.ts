@@ -1,15 +1,51 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import type { Match } from '../selectors/match.ts';
+import type { ForcedStates, Match, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
-import { candidatesFor, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
+import { matchScoped, type ScopedMatch } from './matchScope.ts';
+import { candidatesFor, compareStrength, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 
 /** A rule that reaches an element through one of its selectors; `match` is 1 when only in some states. */
 export interface MatchedSelector {
   readonly indexed: IndexedSelector;
   readonly match: Match;
+  /** Steps from the `@scope` root; infinite outside scopes. */
+  readonly proximity: number;
 }
 
 const candidates: IndexedSelector[] = [];
+
+const matchOne = (element: ElementNode, indexed: IndexedSelector, context: MatchContext): ScopedMatch =>
+  indexed.scopes.length === 0
+    ? { match: matchSelector(element, indexed.selector, context), proximity: Infinity }
+    : matchScoped(element, indexed.selector, indexed.scopes, indexed.owner, context);
+
+/** Weakest first. CSS Cascading and Inheritance Level 6, "Cascade Sorting Order": a nearer scoping root is stronger. */
+export function sortByStrength(matched: Pick<MatchedSelector, 'indexed' | 'proximity'>[]): void {
+  if (matched.every((m) => m.proximity === Infinity))
+    matched.sort((a, b) => a.indexed.position - b.indexed.position);
+  else
+    matched.sort(
+      (a, b) =>
+        compareStrength(a.indexed, b.indexed) ||
+        (a.proximity === b.proximity ? a.indexed.order - b.indexed.order : b.proximity - a.proximity),
+    );
+}
+
+/**
+ * The rules that apply to an element or its pseudo-elements in one state, weakest first; of a rule's selectors the strongest
+ * that matches. With `forced`, those states are held on; else nothing is hovered, focused or visited.
+ */
+export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: ForcedStates): MatchedSelector[] {
+  candidatesFor(element, index, candidates);
+  const context: MatchContext = { quirks: index.quirks, state: 'rest', forced };
+  const matched: MatchedSelector[] = [];
+  for (const indexed of candidates) {
+    const found = matchOne(element, indexed, context);
+    if (found.match === 2) matched.push({ indexed, ...found });
+  }
+  sortByStrength(matched);
+  return matched.length > 1 ? withoutWeakerCopies(matched) : matched;
+}
 
 /**
  * The rules that reach an element (or one of its pseudo-elements), weakest first for normal declarations.
@@ -19,10 +55,10 @@ export function matchElement(element: ElementNode, index: RuleIndex): MatchedSel
   candidatesFor(element, index, candidates);
   const matched: MatchedSelector[] = [];
   for (const indexed of candidates) {
-    const match = matchSelector(element, indexed.selector, { quirks: index.quirks, state: 'any' });
-    if (match > 0) matched.push({ indexed, match });
+    const found = matchOne(element, indexed, index.anyState);
+    if (found.match > 0) matched.push({ indexed, ...found });
   }
-  matched.sort((a, b) => a.indexed.position - b.indexed.position);
+  sortByStrength(matched);
   return matched.length > 1 ? withoutWeakerCopies(matched) : matched;
 }
 

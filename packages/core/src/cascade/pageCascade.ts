@@ -1,8 +1,9 @@
 import type { ElementNode } from '../page/nodes.ts';
 import { parsePage, type PageTree } from '../page/parsePage.ts';
+import type { ForcedStates } from '../selectors/match.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import { Interner } from './interner.ts';
-import { matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
+import { matchAtRest, matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import { pageRules, type PageRules } from './pageRules.ts';
 import { buildRuleIndex, type EntryMeaning, type RuleIndex } from './ruleIndex.ts';
 import { SheetCache } from './sheetCache.ts';
@@ -109,7 +110,15 @@ export class PageCascade {
 
   /** The rules that reach the element, weakest first, with this page's own places. */
   matched(element: ElementNode): readonly MatchedSelector[] {
-    this.exactIndex ??= this.session.ownIndex(this.rules, this.quirks);
-    return matchElement(element, this.exactIndex);
+    return matchElement(element, this.exact());
+  }
+
+  /** Those that do with nothing hovered, focused or visited except the states held on. */
+  matchedAtRest(element: ElementNode, forced?: ForcedStates): readonly MatchedSelector[] {
+    return matchAtRest(element, this.exact(), forced);
+  }
+
+  private exact(): RuleIndex {
+    return (this.exactIndex ??= this.session.ownIndex(this.rules, this.quirks));
   }
 }

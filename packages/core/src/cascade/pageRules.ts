@@ -1,4 +1,4 @@
-import type { PageTree } from '../page/parsePage.ts';
+import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
 import type { Site } from '../source/site.ts';
 import type { Target } from '../values/urls.ts';
@@ -113,8 +113,8 @@ class Collector {
     sources: StyleSources,
     conditions: readonly Condition[],
   ): void {
-    const { start, end } = source.contents;
-    const sheet = this.cache.embedded(this.page.text, start, end, sources.base);
+    const { start, text } = embeddedText(source, this.page.text);
+    const sheet = this.cache.embedded(text, sources.base);
     this.sheet(sheet, { kind: 'embedded', path: this.path, sourceIndex: index, offset: start }, conditions, [], []);
   }
 
@@ -184,6 +184,16 @@ class Collector {
     if (compiled.kind === 'rule') this.rules.push({ compiled, conditions, ...shared });
     else this.definitions.push({ compiled, ...shared });
   }
+}
+
+/** The block's text as the browser reads it. In SVG, where CDATA and entities are parsed, and where it starts in the page. */
+function embeddedText(source: EmbeddedSource, page: string): { readonly start: number; readonly text: string } {
+  const { start, end } = source.contents;
+  const raw = page.slice(start, end);
+  if (!source.foreign) return { start, text: raw };
+  const text = textContent(source.element);
+  const inside = text === '' ? 0 : raw.indexOf(text);
+  return { start: start + Math.max(inside, 0), text };
 }
 
 function sourceConditions(source: LinkedSource | EmbeddedSource, preferred: string | undefined): readonly Condition[] {

@@ -1,6 +1,9 @@
 import type { ElementNode } from '../page/nodes.ts';
+import type { MatchContext } from '../selectors/match.ts';
 import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
 import type { Interner } from './interner.ts';
+import { parentElement } from '../page/parsePage.ts';
+import type { ScopeRange } from './compiledRule.ts';
 import type { AppliedRule, PageRules } from './pageRules.ts';
 
 /** One complex selector of one applied rule, ready for matching. */
@@ -9,6 +12,11 @@ export interface IndexedSelector {
   readonly selector: ComplexSelector;
   readonly pseudoElement: string;
   readonly layerRank: number;
+  /** Order of appearance among the page's rules. */
+  readonly order: number;
+  readonly scopes: readonly ScopeRange[];
+  /** The parent of the `style` element, for `@scope` without a start. */
+  readonly owner: ElementNode | undefined;
   /** Place in ascending order of strength for normal declarations: layer, specificity, order of appearance. */
   position: number;
   /** What it contributes, as a number: when it surely matches, and when it matches in some states only. */
@@ -23,6 +31,8 @@ export interface RuleIndex {
   readonly byTag: ReadonlyMap<string, readonly IndexedSelector[]>;
   readonly rest: readonly IndexedSelector[];
   readonly quirks: boolean;
+  /** Matching where states count as "in some states". */
+  readonly anyState: MatchContext;
 }
 
 /** What an entry of a match list stands for; numbers of equal entries are equal over all pages and both states. */
@@ -42,7 +52,10 @@ export function buildRuleIndex(
   meanings: Map<number, EntryMeaning>,
 ): RuleIndex {
   const all: IndexedSelector[] = [];
-  for (const rule of rules.rules) {
+  for (const [order, rule] of rules.rules.entries()) {
+    const { scopes } = rule.compiled;
+    const scopeText = scopes.map((scope) => scope.text).join(' ');
+    const owner = scopes.length > 0 ? scopeOwner(rules, rule) : undefined;
     const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
     const layered = rule.layerPath.length > 0;
     const folder =
@@ -52,7 +65,7 @@ export function buildRuleIndex(
       const mark = markOf(layered ? layerRank : undefined, rule.unreadBefore, folder);
       const key = `${rule.compiled.block.key}|${rule.conditionKey}|${pseudoElement}|${mark}`;
       const sureId = interner.number(key);
-      const perhapsId = interner.number(`${key}|in some states: ${selector.text}`);
+      const perhapsId = interner.number(`${key}|in some states: ${scopeText}${selector.text}`);
       if (!meanings.has(sureId))
         meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey, mark });
       if (!meanings.has(perhapsId))
@@ -60,22 +73,23 @@ export function buildRuleIndex(
           rule,
           pseudoElement,
           layerRank,
-          condition: `${rule.conditionKey} ${selector.text}`,
+          condition: `${rule.conditionKey} ${scopeText}${selector.text}`,
           mark,
         });
-      all.push({ rule, selector, pseudoElement, layerRank, position: all.length, sureId, perhapsId });
+      all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, sureId, perhapsId });
     }
   }
-  const order = new Map(rules.rules.map((rule, i) => [rule, i]));
-  [...all]
-    .sort(
-      (a, b) =>
-        a.layerRank - b.layerRank ||
-        compareSpecificity(a.selector.specificity, b.selector.specificity) ||
-        order.get(a.rule)! - order.get(b.rule)!,
-    )
-    .forEach((indexed, i) => (indexed.position = i));
+  [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order).forEach((indexed, i) => (indexed.position = i));
   return bucket(all, quirks);
+}
+
+/** Layer and specificity; what remains is scope proximity and order of appearance. */
+export const compareStrength = (a: IndexedSelector, b: IndexedSelector): number =>
+  a.layerRank - b.layerRank || compareSpecificity(a.selector.specificity, b.selector.specificity);
+
+function scopeOwner(rules: PageRules, rule: AppliedRule): ElementNode | undefined {
+  const source = rules.sources.sheets[rule.source.sourceIndex];
+  return source?.kind === 'embedded' && rule.source.kind === 'embedded' ? parentElement(source.element) : undefined;
 }
 
 function markOf(layerRank: number | undefined, unreadBefore: number, folder: string): string {
@@ -99,7 +113,7 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {
     else if (type) add(byTag, type.lower, indexed);
     else rest.push(indexed);
   }
-  return { byId, byClass, byTag, rest, quirks };
+  return { byId, byClass, byTag, rest, quirks, anyState: { quirks, state: 'any' } };
 }
 
 const foldFor = (name: string, quirks: boolean): string => (quirks ? name.toLowerCase() : name);

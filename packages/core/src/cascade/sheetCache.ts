@@ -31,8 +31,7 @@ export class SheetCache {
     return this.text(`${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding));
   }
 
-  embedded(pageText: string, from: number, to: number, base: Base): CompiledSheet {
-    const text = pageText.slice(from, to);
+  embedded(text: string, base: Base): CompiledSheet {
     return this.text(text, base, () => text);
   }
 

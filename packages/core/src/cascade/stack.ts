@@ -44,6 +44,9 @@ export function orderDeclarations(sources: readonly StackSource[]): StackedDecla
   return normal.concat(important);
 }
 
+/** The layer rank of presentational hints: below every layer. */
+export const hintRank = -1;
+
 /** The layer rank of a style attribute. */
 export const attributeRank = 1e9;
 

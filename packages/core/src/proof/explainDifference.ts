@@ -1,6 +1,8 @@
 import type { ElementNode } from '../page/nodes.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
-import { contendersFor, decidingCriterion, type Contender, type Criterion } from '../cascade/winner.ts';
+import { contendersFor, type Contender } from '../cascade/contenders.ts';
+import { placeOfContender } from '../cascade/contenderPlace.ts';
+import { decidingCriterion, type Criterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
 import { describeCondition } from '../cascade/conditions.ts';
 import { isInherited } from '../values/longhands.ts';
@@ -100,6 +102,8 @@ export function nameOf(contender: Contender): string {
 /** The criterion in words, to stand after a colon. */
 export function describeCriterion(criterion: Criterion): string {
   switch (criterion.kind) {
+    case 'proximity':
+      return 'its @scope begins nearer to the element';
     case 'importance':
       return 'it is important';
     case 'attribute':
@@ -129,12 +133,7 @@ export function deciderOf(contender: Contender, state: PageState, element: Eleme
 }
 
 function placeFor(contender: Contender, state: PageState, element: ElementNode): Place | undefined {
-  const { source } = contender;
-  if (source) {
-    const text = state.site.files.get(source.path)?.text;
-    if (text === undefined) return undefined;
-    return { path: source.path, ...placeOf(text, source.offset + contender.compiled.declaration.span.start) };
-  }
-  const start = element.attributeSpans?.['style']?.startOffset ?? element.start;
-  return { path: state.cascade.path, ...placeOf(state.cascade.tree.text, Math.max(start, 0)) };
+  const { path, offset } = placeOfContender(contender, state.cascade, element);
+  const text = path === state.cascade.path ? state.cascade.tree.text : state.site.files.get(path)?.text;
+  return text === undefined ? undefined : { path, ...placeOf(text, offset) };
 }

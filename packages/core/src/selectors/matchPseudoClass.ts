@@ -1,6 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
-import type { Match } from './match.ts';
+import type { Match, MatchContext } from './match.ts';
 import { stateClasses } from './pseudoTable.ts';
 
 /** HTML Standard, "Pseudo-classes"; Selectors 4, "Tree-Structural pseudo-classes". */
@@ -8,15 +8,19 @@ export function matchPseudoClass(
   element: ElementNode,
   name: string,
   argument: string | undefined,
-  state: 'any' | 'rest',
+  context: MatchContext,
 ): Match {
+  const { state } = context;
+  if (context.forced?.get(element)?.has(name)) return 2;
   if (stateClasses.has(name)) {
     if (!canHold(element, name)) return 0;
     return state === 'any' ? 1 : holdsAtRest(element, name);
   }
   switch (name) {
-    case 'root':
     case 'scope':
+      if (context.scope) return yes(element === context.scope);
+      return yes(parentElement(element) === undefined);
+    case 'root':
       return yes(parentElement(element) === undefined);
     case 'any-link':
     case '-webkit-any-link':

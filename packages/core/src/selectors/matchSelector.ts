@@ -99,7 +99,7 @@ function matchSimple(element: ElementNode, simple: SimpleSelector, context: Matc
     case 'nth':
       return matchNth(element, simple, context);
     case 'pseudo-class':
-      return matchPseudoClass(element, simple.name, simple.argument, context.state);
+      return matchPseudoClass(element, simple.name, simple.argument, context);
   }
 }
 

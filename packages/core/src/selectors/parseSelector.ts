@@ -15,6 +15,8 @@ import { specificityOf } from './specificity.ts';
 export interface SelectorContext {
   /** What `&` stands for: the selectors of the rule around. Absent at top level, where `&` is `:scope`. */
   readonly parent?: SelectorList;
+  /** Straight inside `@scope`: `> p` hangs under `:scope`, adding no specificity. */
+  readonly scoped?: boolean;
   /** Namespace prefixes declared in the sheet; '' is the default one. */
   readonly namespaces?: ReadonlyMap<string, string>;
 }
@@ -27,7 +29,7 @@ export interface SelectorContext {
  */
 export function parseSelectorList(text: string, context: SelectorContext = {}): SelectorList | undefined {
   try {
-    return new Reader(tokensOf(text), context).list(context.parent !== undefined);
+    return new Reader(tokensOf(text), context).list(context.parent !== undefined || context.scoped === true);
   } catch (error) {
     if (error === invalid) return undefined;
     throw error;
@@ -66,8 +68,9 @@ class Reader {
     const start = this.at;
     const leading = this.combinatorSign();
     const inner = this.complex();
-    if (leading === undefined && this.saidNesting(start)) return inner;
-    return join(nesting(this.context.parent ?? []), leading ?? ' ', inner);
+    const { parent } = this.context;
+    if (leading === undefined && (!parent || this.saidNesting(start))) return inner;
+    return join(parent ? nesting(parent) : scopeClass, leading ?? ' ', inner);
   }
 
   private saidNesting(from: number): boolean {

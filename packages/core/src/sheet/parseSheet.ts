@@ -27,6 +27,22 @@ interface Contents {
   readonly rules: Rule[];
 }
 
+/** After a nested rule, declarations make a run of their own. */
+function addDeclaration(out: Contents, declaration: Declaration): void {
+  if (!out.rules.some((rule) => rule.kind !== 'dropped')) {
+    out.declarations.push(declaration);
+    return;
+  }
+  const last = out.rules.at(-1)!;
+  if (last.kind === 'declarations')
+    out.rules[out.rules.length - 1] = {
+      kind: 'declarations',
+      declarations: [...last.declarations, declaration],
+      span: { start: last.span.start, end: declaration.span.end },
+    };
+  else out.rules.push({ kind: 'declarations', declarations: [declaration], span: declaration.span });
+}
+
 const groupNames = new Set([
   'media', 'supports', 'layer', 'container', 'scope', 'starting-style', '-webkit-media', 'document', '-moz-document',
 ]); // prettier-ignore
@@ -73,7 +89,7 @@ class Parser {
       else {
         const mark = this.at;
         const declaration = this.declaration();
-        if (declaration) out.declarations.push(declaration);
+        if (declaration) addDeclaration(out, declaration);
         else if (declaration === undefined) {
           this.at = mark;
           if (topOfAttribute) {

@@ -11,7 +11,10 @@ export interface Declaration {
   readonly valueSpan: Span;
 }
 
-/** A style rule. `nested` holds rules and conditional at-rules written inside its block. */
+/**
+ * A style rule. `declarations` are those before the first nested rule; `nested` holds what follows: rules, conditional at-rules
+ * and further runs of declarations.
+ */
 export interface StyleRule {
   readonly kind: 'style';
   readonly selector: string;
@@ -29,11 +32,18 @@ export interface GroupRule {
   readonly name: string;
   readonly prelude: string;
   readonly rules: readonly Rule[];
-  /** Declarations straight in the block: they count only inside a style rule or `@scope`. */
+  /** Declarations before the first rule in the block: they count only inside a style rule or `@scope`. */
   readonly declarations: readonly Declaration[];
   readonly span: Span;
   readonly blockSpan: Span;
   readonly closed: boolean;
+}
+
+/** Declarations that follow a nested rule: a rule of their own in the order. CSS Nesting 1, "Mixing Nesting Rules and Declarations". */
+export interface NestedDeclarations {
+  readonly kind: 'declarations';
+  readonly declarations: readonly Declaration[];
+  readonly span: Span;
 }
 
 export interface ImportRule {
@@ -71,7 +81,14 @@ export interface DroppedRule {
   readonly span: Span;
 }
 
-export type Rule = StyleRule | GroupRule | ImportRule | DefinitionRule | StatementRule | DroppedRule;
+export type Rule =
+  | StyleRule
+  | GroupRule
+  | NestedDeclarations
+  | ImportRule
+  | DefinitionRule
+  | StatementRule
+  | DroppedRule;
 
 /** A parsed sheet, embedded block or imported sheet: its rules in order, with spans in `text`. */
 export interface Sheet {

@@ -12,6 +12,27 @@ export interface Edit {
 
 export const textOf = (source: string, span: Span): string => source.slice(span.start, span.end);
 
+/** Where the lines of a text start, for many questions about places in one text. */
+export class LineIndex {
+  private readonly starts: number[] = [0];
+
+  constructor(source: string) {
+    for (const found of source.matchAll(/\r\n|\r|\n/g)) this.starts.push(found.index + found[0].length);
+  }
+
+  /** Line and column of an offset, both from 1. */
+  placeOf(offset: number): { readonly line: number; readonly column: number } {
+    let low = 0;
+    let high = this.starts.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.starts[middle]! <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return { line: low + 1, column: offset - this.starts[low]! + 1 };
+  }
+}
+
 /** Line and column of an offset, both from 1. LF, CR and CRLF end a line, as for people's editors. */
 export function placeOf(source: string, offset: number): { readonly line: number; readonly column: number } {
   let line = 1;

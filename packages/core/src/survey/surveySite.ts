@@ -240,6 +240,7 @@ function countDeclarations(rules: readonly Rule[]): number {
   let count = 0;
   for (const rule of rules) {
     if (rule.kind === 'style') count += rule.declarations.length + countDeclarations(rule.nested);
+    else if (rule.kind === 'declarations') count += rule.declarations.length;
     else if (rule.kind === 'group') count += countDeclarations(rule.rules);
   }
   return count;

@@ -27,9 +27,13 @@ export function longhandsOf(name: string): readonly string[] {
   return name.startsWith('--') || known.has(name) ? [name] : [];
 }
 
+/** Every longhand that `all` sets. */
+export const longhandsForAll: readonly string[] = longhandNames.filter((name) => !isOutsideAll(name));
+
 /** CSS Cascading and Inheritance Level 5, "Resetting All Properties: the all property". */
-export const isOutsideAll = (longhand: string): boolean =>
-  longhand === 'direction' || longhand === 'unicode-bidi' || longhand.startsWith('--');
+export function isOutsideAll(longhand: string): boolean {
+  return longhand === 'direction' || longhand === 'unicode-bidi' || longhand.startsWith('--');
+}
 
 export const isInherited = (longhand: string): boolean => longhand.startsWith('--') || inheritedLonghands.has(longhand);
 

@@ -1,0 +1,42 @@
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+
+/**
+ * The direction that an element's content decides: `dir=auto`, and `bdi` without `dir`. Undefined elsewhere.
+ *
+ * HTML Standard, "The dir attribute": the first strong character, outside elements with a direction of their own.
+ */
+export function autoDirection(element: ElementNode): 'ltr' | 'rtl' | undefined {
+  if (element.namespace !== 'html') return undefined;
+  const dir = attributeOf(element, 'dir')?.toLowerCase();
+  const explicit = dir === 'ltr' || dir === 'rtl';
+  if (dir !== 'auto' && !(element.tag === 'bdi' && !explicit)) return undefined;
+  if (element.tag === 'input') return strongest(attributeOf(element, 'value') ?? '') ?? 'ltr';
+  return contained(element) ?? 'ltr';
+}
+
+const left = /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}\p{Script=Devanagari}\p{Script=Armenian}\p{Script=Georgian}]/u; // prettier-ignore
+const right = /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
+
+function strongest(text: string): 'ltr' | 'rtl' | undefined {
+  for (const char of text) {
+    if (right.test(char)) return 'rtl';
+    if (left.test(char)) return 'ltr';
+  }
+  return undefined;
+}
+
+function contained(element: ElementNode): 'ltr' | 'rtl' | undefined {
+  for (const child of element.children) {
+    if (child.type === 'text') {
+      const found = strongest(child.value);
+      if (found) return found;
+    } else if (child.type === 'element' && !ownDirection(child)) {
+      const found = contained(child);
+      if (found) return found;
+    }
+  }
+  return undefined;
+}
+
+const ownDirection = (element: ElementNode): boolean =>
+  /^(bdi|script|style|textarea|input)$/.test(element.tag) || attributeOf(element, 'dir') !== undefined;

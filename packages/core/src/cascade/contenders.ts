@@ -1,0 +1,135 @@
+import type { ElementNode } from '../page/nodes.ts';
+import type { ForcedStates } from '../selectors/match.ts';
+import type { Specificity } from '../selectors/selector.ts';
+import { isOutsideAll } from '../values/longhands.ts';
+import type { CompiledBlock, CompiledDeclaration, Condition } from './compiledRule.ts';
+import { conditionsHold } from './conditions.ts';
+import type { Environment } from './environment.ts';
+import { hintsOf, hintText, type Hint } from './hints.ts';
+import { styleAttributeOf, type MatchedSelector } from './matchElement.ts';
+import type { PageCascade } from './pageCascade.ts';
+import type { RuleSource } from './pageRules.ts';
+import { attributeRank, hintRank, orderDeclarations, type StackSource } from './stack.ts';
+
+/** A declaration in play for one longhand of one element, with all that decides its place. */
+export interface Contender {
+  readonly compiled: CompiledDeclaration;
+  readonly origin: 'rule' | 'attribute' | 'hint';
+  /** Where the rule stands; undefined for a style attribute or a hint. */
+  readonly source: RuleSource | undefined;
+  /** The selector that reaches the element, as written. */
+  readonly selector: string | undefined;
+  readonly specificity: Specificity;
+  readonly layerRank: number;
+  /** Steps from the `@scope` root; infinite outside scopes. */
+  readonly proximity: number;
+  /** Order of appearance among the page's rules. */
+  readonly order: number;
+  readonly conditions: readonly Condition[];
+  /** False when it does not apply in the environment asked for, or may not. */
+  readonly applies: boolean;
+  /** The presentational attribute it stands for. */
+  readonly hint: Hint | undefined;
+}
+
+/** How a page is looked at: the environment, and states held on. */
+export interface View {
+  readonly environment: Environment;
+  readonly forced?: ForcedStates | undefined;
+}
+
+type Source = StackSource & Omit<Contender, 'compiled' | 'hint'> & { readonly hints?: readonly Hint[] };
+
+/**
+ * The declarations of one longhand on an element or pseudo-element (`::before`; '' for the element), strongest first.
+ * Invalid ones are left out; ones that do not apply in the environment are there with `applies: false`.
+ * The first that applies wins. Nothing hovered, focused or visited.
+ */
+export function contendersFor(
+  page: PageCascade,
+  element: ElementNode,
+  longhand: string,
+  environment: Environment,
+  pseudoElement = '',
+): readonly Contender[] {
+  return allContenders(page, element, { environment }, pseudoElement).filter(({ compiled }) => touches(compiled, longhand));
+}
+
+export function touches(compiled: CompiledDeclaration, longhand: string): boolean {
+  if (compiled.declaration.property === 'all') return !isOutsideAll(longhand);
+  return compiled.longhands.includes(longhand);
+}
+
+/** The same for all longhands at once; with states that do not hold and conditions that fail, as `applies: false`. */
+export function allContenders(
+  page: PageCascade,
+  element: ElementNode,
+  view: View,
+  pseudoElement = '',
+): readonly Contender[] {
+  const now = new Set(page.matchedAtRest(element, view.forced).map((m) => m.indexed));
+  const matched = page.matched(element).filter((m) => m.indexed.pseudoElement === pseudoElement);
+  const sources = ruleSources(matched, (m) => now.has(m.indexed) && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
+  return order(page, element, sources, pseudoElement);
+}
+
+/** Those that apply, strongest first. */
+export function applyingContenders(
+  page: PageCascade,
+  element: ElementNode,
+  view: View,
+  pseudoElement = '',
+): readonly Contender[] {
+  const matched = page
+    .matchedAtRest(element, view.forced)
+    .filter((m) => m.indexed.pseudoElement === pseudoElement && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
+  return order(page, element, ruleSources(matched, () => true), pseudoElement);
+}
+
+function ruleSources(matched: readonly MatchedSelector[], applies: (m: MatchedSelector) => boolean): Source[] {
+  return matched.map((m) => {
+    const { rule, selector, layerRank, order: place, pseudoElement } = m.indexed;
+    return {
+      block: rule.compiled.block,
+      pseudoElement,
+      condition: '',
+      mark: '',
+      origin: 'rule',
+      source: rule.source,
+      selector: selector.text,
+      specificity: selector.specificity,
+      layerRank,
+      proximity: m.proximity,
+      order: place,
+      conditions: rule.conditions,
+      applies: applies(m),
+    };
+  });
+}
+
+function order(page: PageCascade, element: ElementNode, rules: Source[], pseudoElement: string): readonly Contender[] {
+  const sources: Source[] = [];
+  if (pseudoElement === '') {
+    const hints = hintsOf(element);
+    if (hints.length > 0) sources.push({ ...plain(attributeBlock(page, hintText(hints)), 'hint', hintRank), hints });
+  }
+  sources.push(...rules);
+  const attribute = pseudoElement === '' ? styleAttributeOf(element) : undefined;
+  if (attribute !== undefined) sources.push(plain(attributeBlock(page, attribute), 'attribute', attributeRank));
+  const out: Contender[] = [];
+  for (const { source, compiled } of orderDeclarations(sources).reverse()) {
+    if (compiled.validity === 'invalid' || (compiled.validity === 'quirks' && !page.quirks)) continue;
+    const { origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hints, block } = sources[source]!; // prettier-ignore
+    const hint = hints?.[block.declarations.indexOf(compiled)];
+    out.push({ compiled, origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hint }); // prettier-ignore
+  }
+  return out;
+}
+
+function plain(block: CompiledBlock, origin: 'attribute' | 'hint', layerRank: number): Source {
+  const common = { source: undefined, selector: undefined, order: -1, conditions: [], applies: true };
+  return { block, pseudoElement: '', condition: '', mark: '', origin, layerRank, specificity: [0, 0, 0], proximity: Infinity, ...common }; // prettier-ignore
+}
+
+const attributeBlock = (page: PageCascade, text: string): CompiledBlock =>
+  page.session.sheets.styleAttribute(text, page.rules.sources.base);
