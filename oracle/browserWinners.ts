@@ -1,5 +1,5 @@
 import type { CDPSession } from '@playwright/test';
-import { flowOf, longhandsForAll, longhandsOf, slotOf, propertyName } from '@syndeton/core';
+import { flowOf, longhandsForAll, longhandsOf, slotOf, propertyName, unescapeCss } from '@syndeton/core';
 
 /** What the browser's protocol says decides a longhand: where the declaration is written, or from which attribute it comes. */
 export interface BrowserWinner {
@@ -39,6 +39,13 @@ export interface SheetHeader {
   readonly startColumn: number;
 }
 
+/** The page's path, and how text runs on the element. */
+interface PageFlow {
+  readonly page: string;
+  readonly writingMode: string;
+  readonly direction: string;
+}
+
 interface Candidate {
   readonly property: Property;
   readonly source: BrowserWinner['source'];
@@ -52,7 +59,7 @@ export async function browserWinners(
   session: CDPSession,
   nodeId: number,
   sheets: ReadonlyMap<string, SheetHeader>,
-  flow: { readonly writingMode: string; readonly direction: string },
+  flow: PageFlow,
 ): Promise<ReadonlyMap<string, BrowserWinner>> {
   const found = (await session.send('CSS.getMatchedStylesForNode', { nodeId })) as MatchedStyles;
   const out = new Map<string, BrowserWinner>();
@@ -87,9 +94,9 @@ function addWinners(
   pseudoElement: string,
   candidates: readonly Candidate[],
   sheets: ReadonlyMap<string, SheetHeader>,
-  { writingMode, direction }: { readonly writingMode: string; readonly direction: string },
+  flowAndPage: PageFlow,
 ): void {
-  const flow = flowOf(writingMode, direction);
+  const flow = flowOf(flowAndPage.writingMode, flowAndPage.direction);
   const kept = candidates.filter(({ property }) => property.parsedOk !== false && property.disabled !== true);
   const normal = kept.filter((c) => !c.property.important);
   const important = kept.filter((c) => c.property.important);
@@ -98,22 +105,28 @@ function addWinners(
   const slots = new Map<string, Candidate>();
   const names = new Set<string>();
   for (const candidate of [...normal, ...important]) {
-    const name = propertyName(candidate.property.name);
+    const name = propertyName(unescapeCss(candidate.property.name));
     if (name.startsWith('--')) continue;
     for (const longhand of name === 'all' ? longhandsForAll : longhandsOf(name)) {
       names.add(longhand);
       slots.set(slotOf(longhand, flow), candidate);
     }
   }
-  for (const name of names) out.set(`${pseudoElement} ${name}`, winnerOf(slots.get(slotOf(name, flow))!, sheets));
+  for (const name of names) out.set(`${pseudoElement} ${name}`, winnerOf(slots.get(slotOf(name, flow))!, sheets, flowAndPage.page));
 }
 
-function winnerOf({ property, source, sheet }: Candidate, sheets: ReadonlyMap<string, SheetHeader>): BrowserWinner {
-  if (source !== 'rule') return { source, at: source === 'hint' ? '' : propertyName(property.name) };
+function winnerOf(
+  { property, source, sheet }: Candidate,
+  sheets: ReadonlyMap<string, SheetHeader>,
+  page: string,
+): BrowserWinner {
+  if (source !== 'rule') return { source, at: source === 'hint' ? '' : propertyName(unescapeCss(property.name)) };
   const header = sheets.get(sheet ?? '');
   if (!header || !property.range) return { source, at: 'no place' };
   const { startLine, startColumn } = property.range;
+  // an embedded block's address is the page's base, which need not be the page
+  const file = header.isInline ? page : decodeURIComponent(new URL(header.sourceURL).pathname.slice(1));
   const line = startLine + (header.isInline ? header.startLine : 0) + 1;
   const column = startColumn + (header.isInline && startLine === 0 ? header.startColumn : 0) + 1;
-  return { source, at: `${decodeURIComponent(new URL(header.sourceURL).pathname.slice(1))}:${line}:${column}` };
+  return { source, at: `${file}:${line}:${column}` };
 }

@@ -27,6 +27,12 @@ export interface Checked {
   readonly boxes: number;
 }
 
+async function inBatches<T>(list: readonly number[], ask: (i: number) => Promise<T>): Promise<T[]> {
+  const out: T[] = [];
+  for (let from = 0; from < list.length; from += 40) out.push(...(await Promise.all(list.slice(from, from + 40).map(ask))));
+  return out;
+}
+
 /** Compares core with the browser on one page: the winners by the protocol, and the look laid out flat. */
 export class PageChecker {
   private readonly sheets = new Map<string, SheetHeader>();
@@ -80,8 +86,10 @@ export class PageChecker {
     const differences: Difference[] = [];
     let winners = 0;
     const step = Math.max(1, Math.floor(elements.length / options.elements));
-    for (let i = 0; i < elements.length; i += step) {
-      const browser = await browserWinners(this.session, nodeIds[i]!, this.sheets, flows[i]!);
+    const asked = elements.map((_, i) => i).filter((i) => i % step === 0);
+    const answers = await inBatches(asked, (i) => browserWinners(this.session, nodeIds[i]!, this.sheets, { ...flows[i]!, page: file.path }));
+    for (const [k, i] of asked.entries()) {
+      const browser = answers[k]!;
       const own = core.of(elements[i]!);
       winners += own.size;
       for (const slot of new Set([...browser.keys(), ...own.keys()])) {
@@ -93,7 +101,7 @@ export class PageChecker {
     }
     const flat = flatPage(page, view);
     await this.tab.evaluate('globalThis.__name ??= (f) => f'); // what the TypeScript loader adds to functions
-    const changed = await this.tab.evaluate(layFlat, flat as { css: string; hints: string[][] });
+    const changed = await this.tab.evaluate(layFlat, flat);
     for (const text of changed.slice(0, 200))
       differences.push({ page: file.path, element: text.split(' ')[0]!, slot: 'look', core: text, browser: '' });
     if (forced) await this.session.send('CSS.forcePseudoState', { nodeId: nodeIds[forced.index]!, forcedPseudoClasses: [] }); // prettier-ignore

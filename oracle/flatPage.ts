@@ -4,6 +4,8 @@ export interface FlatPage {
   readonly css: string;
   /** Per element the presentational attributes to take away. */
   readonly hints: readonly (readonly string[])[];
+  /** The pseudo-elements that some rule is for. */
+  readonly pseudoElements: readonly string[];
 }
 
 /**
@@ -40,12 +42,18 @@ export function flatPage(page: PageCascade, view: View): FlatPage {
   const hints = page.tree.elements.map((element) => [
     ...new Set(
       hintsOf(element)
-        .filter((h) => h.of === element && h.attribute !== 'dir')
+        .filter((h) => h.of === element && !staying(element.tag, h.attribute))
         .map((h) => h.attribute),
     ),
   ]);
-  return { css: rules.join('\n'), hints };
+  const named = page.rules.rules.flatMap((rule) => rule.compiled.selectors.map((s) => s.compounds.at(-1)!.pseudoElement));
+  const pseudoElements = ['::before', '::after', '::marker', '::first-letter', '::first-line'].filter((p) => named.includes(p)); // prettier-ignore
+  return { css: rules.join('\n'), hints, pseudoElements };
 }
+
+/** Attributes that the browser's own sheet asks for as well. */
+const staying = (tag: string, attribute: string): boolean =>
+  attribute === 'dir' || attribute === 'lang' || (tag === 'img' && attribute === 'align');
 
 /** Addresses as core resolved them, since the flat sheet stands in the page; else as written. */
 function valueOf({ compiled }: Contender): string {
@@ -54,13 +62,16 @@ function valueOf({ compiled }: Contender): string {
 }
 
 /** Runs in the page: lays the flat sheet over it and gives what changed, `element ::pseudo longhand: before → after`. */
-export function layFlat({ css, hints }: FlatPage): string[] {
+export function layFlat({ css, hints, pseudoElements }: FlatPage): string[] {
   const all = [...document.querySelectorAll('*')];
-  const names = [...getComputedStyle(document.documentElement)].filter((n) => !/^(transition|animation)/.test(n));
+  const names = [...getComputedStyle(document.documentElement)].filter(
+    // flow-relative sizes repeat the physical ones, and Chromium swaps them where the body's writing mode spreads
+    (n) => !/^(transition|animation)|(^|-)(block|inline)-size$/.test(n),
+  );
   const read = (): Map<string, readonly string[]> => {
     const out = new Map<string, readonly string[]>();
     all.forEach((element, i) => {
-      for (const pseudo of ['', '::before', '::after', '::marker', '::first-letter', '::first-line']) {
+      for (const pseudo of ['', ...pseudoElements]) {
         const style = getComputedStyle(element, pseudo === '' ? null : pseudo);
         if ((pseudo === '::before' || pseudo === '::after') && style.content === 'none') continue;
         out.set(`${i}${pseudo}`, names.map((name) => style.getPropertyValue(name)));

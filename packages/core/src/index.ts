@@ -18,6 +18,7 @@ export { comparableValue } from './values/comparableValue.ts';
 export { declarationValidity } from './values/declarationValidity.ts';
 export { flowOf, slotOf, type Flow } from './values/logicalSlot.ts';
 export { longhandsForAll, longhandsOf, propertyName } from './values/longhands.ts';
+export { unescapeCss } from './values/unescape.ts';
 export { parseSheet } from './sheet/parseSheet.ts';
 export type { Declaration, Rule, Sheet, StyleRule } from './sheet/sheet.ts';
 export { elementPath, parsePage } from './page/parsePage.ts';

@@ -80,12 +80,28 @@ input, textarea, select, button { letter-spacing: initial; word-spacing: initial
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
 input, textarea, select, button { box-sizing: border-box }
 input[type=image i] { box-sizing: content-box }
+label { cursor: default }
+input, textarea, select, button { font: 13.3333px Arial; color: FieldText; cursor: text }
+input { background-color: Field; border: 2px inset light-dark(#767676, #858585); padding: 1px 2px }
+select, button, input:is([type=reset i], [type=button i], [type=submit i], [type=checkbox i], [type=radio i], [type=image i], [type=file i], [type=color i], [type=range i]) { cursor: default }
+button, input:is([type=reset i], [type=button i], [type=submit i]) { background-color: ButtonFace; color: ButtonText; border: 2px outset ButtonBorder; padding: 1px 6px }
+input:is([type=checkbox i], [type=radio i]) { background-color: initial; border: initial; padding: initial; margin: 3px 3px 3px 4px }
+input:is([type=image i], [type=file i], [type=range i]) { background-color: initial; border: initial; padding: initial }
+input:is([type=range i]) { margin: 2px }
+select { background-color: Field; border: 1px solid light-dark(#767676, #858585); border-radius: 0; white-space: pre; align-items: center; padding: initial }
+textarea { background-color: Field; border: 1px solid light-dark(#767676, #858585); padding: 2px; font-family: monospace; resize: both; overflow: auto; vertical-align: text-bottom; column-count: initial }
+option { padding: 0 2px 1px; white-space: nowrap; min-height: 1.2em; font-weight: normal }
+progress, meter { display: inline-block; box-sizing: border-box; vertical-align: -0.2em }
+progress { width: 10em; height: 1em }
+meter { width: 5em; height: 1em }
 textarea { white-space: pre-wrap }
 optgroup { font-weight: bolder }
 hr { color: gray; border: 1px inset; margin-block: 0.5em; margin-inline: auto; overflow: hidden }
 fieldset { margin-inline: 2px; border: groove 2px ThreeDFace; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
 legend { padding-inline: 2px }
 iframe { border: 2px inset }
+img[align=left i] { margin-right: 3px }
+img[align=right i] { margin-left: 3px }
 video { object-fit: contain }
 details > summary:first-of-type { display: list-item; counter-increment: list-item 0; list-style: disclosure-closed inside }
 details[open] > summary:first-of-type { list-style-type: disclosure-open }

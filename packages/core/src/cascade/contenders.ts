@@ -1,6 +1,7 @@
 import type { ElementNode } from '../page/nodes.ts';
 import type { ForcedStates } from '../selectors/match.ts';
 import type { Specificity } from '../selectors/selector.ts';
+import { isLikelyKept } from '../values/declarationValidity.ts';
 import { isOutsideAll } from '../values/longhands.ts';
 import type { CompiledBlock, CompiledDeclaration, Condition } from './compiledRule.ts';
 import { conditionsHold } from './conditions.ts';
@@ -118,7 +119,8 @@ function order(page: PageCascade, element: ElementNode, rules: Source[], pseudoE
   if (attribute !== undefined) sources.push(plain(attributeBlock(page, attribute), 'attribute', attributeRank));
   const out: Contender[] = [];
   for (const { source, compiled } of orderDeclarations(sources).reverse()) {
-    if (compiled.validity === 'invalid' || (compiled.validity === 'quirks' && !page.quirks)) continue;
+    const { property, value } = compiled.declaration;
+    if (compiled.validity !== 'valid' && !isLikelyKept(property, value, page.quirks)) continue;
     const { origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hints, block } = sources[source]!; // prettier-ignore
     const hint = hints?.[block.declarations.indexOf(compiled)];
     out.push({ compiled, origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hint }); // prettier-ignore

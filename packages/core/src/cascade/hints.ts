@@ -246,6 +246,7 @@ const languageHint = (value: string): Declarations => [['-webkit-locale', value 
 
 function foreignHints(element: ElementNode, name: string, value: string): Declarations {
   if (name === 'dir') return directionHint(element.tag, value.toLowerCase());
+  if (name === 'lang') return languageHint(value);
   if (element.namespace === 'svg' && svgPresentationAttributes.has(name)) {
     // lengths need no unit there: SVG 2, "Presentation attributes"
     const text = /^[+-]?(\d+\.?\d*|\.\d+)$/.test(value.trim()) && unitless.has(name) ? `${value.trim()}px` : value;

@@ -2,7 +2,7 @@ import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { ForcedStates, Match, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
 import { matchScoped, type ScopedMatch } from './matchScope.ts';
-import { candidatesFor, compareStrength, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
+import { candidatesFor, canHavePseudoElement, compareStrength, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 
 /** A rule that reaches an element through one of its selectors; `match` is 1 when only in some states. */
 export interface MatchedSelector {
@@ -41,7 +41,7 @@ export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: For
   const matched: MatchedSelector[] = [];
   for (const indexed of candidates) {
     const found = matchOne(element, indexed, context);
-    if (found.match === 2) matched.push({ indexed, ...found });
+    if (found.match === 2 && canHavePseudoElement(element, indexed.pseudoElement)) matched.push({ indexed, ...found });
   }
   sortByStrength(matched);
   return matched.length > 1 ? withoutWeakerCopies(matched) : matched;

@@ -124,6 +124,22 @@ function add(map: Map<string, IndexedSelector[]>, key: string, indexed: IndexedS
   else map.set(key, [indexed]);
 }
 
+/** Whether an element can have such a pseudo-element at all. */
+export function canHavePseudoElement({ tag }: ElementNode, pseudoElement: string): boolean {
+  switch (pseudoElement) {
+    case '::placeholder':
+      return tag === 'input' || tag === 'textarea';
+    case '::file-selector-button':
+      return tag === 'input';
+    case '::backdrop':
+      return tag === 'dialog' || tag === 'video' || tag === 'html';
+    case '::details-content':
+      return tag === 'details';
+    default:
+      return true;
+  }
+}
+
 /** The selectors whose last compound may match the element; each once. */
 export function candidatesFor(element: ElementNode, index: RuleIndex, out: IndexedSelector[]): void {
   out.length = 0;

@@ -9,9 +9,16 @@ export function matchSelector(element: ElementNode, selector: ComplexSelector, c
   return matchUpTo(element, selector, selector.compounds.length - 1, context);
 }
 
-export function matchList(element: ElementNode, list: SelectorList, context: MatchContext): Match {
+/** With `elementsOnly`, selectors for pseudo-elements match nothing: `&` stands for elements. */
+export function matchList(
+  element: ElementNode,
+  list: SelectorList,
+  context: MatchContext,
+  elementsOnly = false,
+): Match {
   let best: Match = 0;
   for (const selector of list) {
+    if (elementsOnly && selector.compounds.at(-1)!.pseudoElement !== undefined) continue;
     const match = matchSelector(element, selector, context);
     if (match > best) best = match;
     if (best === 2) break;
@@ -91,7 +98,7 @@ function matchSimple(element: ElementNode, simple: SimpleSelector, context: Matc
     case 'attribute':
       return matchAttribute(element, simple) ? 2 : 0;
     case 'matches': {
-      const match = matchList(element, simple.list, context);
+      const match = matchList(element, simple.list, context, simple.name === 'nesting');
       return simple.name === 'not' ? ((2 - match) as Match) : match;
     }
     case 'has':

@@ -15,7 +15,7 @@ import { specificityOf } from './specificity.ts';
 export interface SelectorContext {
   /** What `&` stands for: the selectors of the rule around. Absent at top level, where `&` is `:scope`. */
   readonly parent?: SelectorList;
-  /** Straight inside `@scope`: `> p` hangs under `:scope`, adding no specificity. */
+  /** Straight inside `@scope`: a selector that says neither `&` nor `:scope` hangs under the scoping root, adding no specificity. */
   readonly scoped?: boolean;
   /** Namespace prefixes declared in the sheet; '' is the default one. */
   readonly namespaces?: ReadonlyMap<string, string>;
@@ -69,13 +69,18 @@ class Reader {
     const leading = this.combinatorSign();
     const inner = this.complex();
     const { parent } = this.context;
-    if (leading === undefined && (!parent || this.saidNesting(start))) return inner;
+    if (leading === undefined && (this.saidNesting(start) || (!parent && this.saidScope(start)))) return inner;
     return join(parent ? nesting(parent) : scopeClass, leading ?? ' ', inner);
   }
 
   private saidNesting(from: number): boolean {
     for (let i = from; i < this.at; i++) if (this.isDelim(i, '&')) return true;
     return false;
+  }
+
+  private saidScope(from: number): boolean {
+    const text = this.t.text.slice(this.t.start[from], this.at < this.t.count ? this.t.start[this.at] : undefined);
+    return /(^|[^\\:]):scope(?![-\w])/i.test(text);
   }
 
   private complex(): ComplexSelector {

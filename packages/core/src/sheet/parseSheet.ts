@@ -88,7 +88,7 @@ class Parser {
       } else if (type === T.AtKeyword) out.rules.push(this.atRule(true));
       else {
         const mark = this.at;
-        const declaration = this.declaration();
+        const declaration = this.declaration(topOfAttribute);
         if (declaration) addDeclaration(out, declaration);
         else if (declaration === undefined) {
           this.at = mark;
@@ -105,7 +105,7 @@ class Parser {
   }
 
   /** A declaration; undefined when what stands here may be a rule instead. */
-  private declaration(): Declaration | undefined {
+  private declaration(attribute: boolean): Declaration | undefined {
     const { t } = this;
     if (t.type[this.at] !== T.Ident) return undefined;
     const nameAt = this.at++;
@@ -117,7 +117,8 @@ class Parser {
     let blocks = 0;
     while (this.at < t.count) {
       const type = t.type[this.at]!;
-      if (type === T.Semicolon || type === T.RightCurlyBracket) break;
+      // in a style attribute a closing brace ends nothing: it spoils the value
+      if (type === T.Semicolon || (type === T.RightCurlyBracket && !attribute)) break;
       if (type === T.LeftCurlyBracket) blocks++;
       this.componentValue();
     }

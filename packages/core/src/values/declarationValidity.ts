@@ -1,4 +1,6 @@
-import { lexer, parse, tokenize, tokenTypes } from 'css-tree';
+import { parse, tokenize, tokenTypes } from 'css-tree';
+import { browserLexer as lexer } from './browserLexer.ts';
+import { hasMath, withoutMath } from './mathFunctions.ts';
 import { longhandsOfShorthand, refusedKeywords } from './propertyTable.ts';
 import { unescapeCss } from './unescape.ts';
 import { propertyKind } from './longhands.ts';
@@ -15,6 +17,23 @@ export type Validity = 'valid' | 'invalid' | 'unsure' | 'quirks';
  * CSS Syntax 3, "Defining Grammars for Rules and Other Definitions": an invalid declaration is dropped, what stood before it stays.
  */
 export function declarationValidity(property: string, value: string): Validity {
+  return judgement(property, value).validity;
+}
+
+/** Whether a browser probably keeps a declaration: what `unsure` leaves open, by the best guess there is. */
+export function isLikelyKept(property: string, value: string, quirks: boolean): boolean {
+  const { validity, likely } = judgement(property, value);
+  if (validity === 'unsure') return likely;
+  return validity === 'valid' || (validity === 'quirks' && quirks);
+}
+
+interface Judgement {
+  readonly validity: Validity;
+  /** For `unsure`: the better guess. */
+  readonly likely: boolean;
+}
+
+function judgement(property: string, value: string): Judgement {
   const key = `${property}\0${value}`;
   let known = memo.get(key);
   if (known === undefined) {
@@ -24,27 +43,73 @@ export function declarationValidity(property: string, value: string): Validity {
   return known;
 }
 
-const memo = new Map<string, Validity>();
+const memo = new Map<string, Judgement>();
+const valid: Judgement = { validity: 'valid', likely: true };
+const invalid: Judgement = { validity: 'invalid', likely: false };
+const unsure = (likely: boolean): Judgement => ({ validity: 'unsure', likely });
 const wide = /^\s*(initial|inherit|unset|revert|revert-layer)\s*$/i;
 
-function judge(property: string, value: string): Validity {
-  if (propertyKind(property) === 'custom') return 'valid';
-  if (propertyKind(property) === 'unknown') return 'invalid';
-  if (wide.test(value)) return 'valid';
-  if (property === 'all') return 'invalid';
-  if (value.trim() === '') return 'invalid';
-  if (/(^|[^-\w])var\(/i.test(value)) return 'valid';
-  if (/(^|[^-\w])(env|attr|if|sibling-index|sibling-count|random)\(/i.test(value)) return 'unsure';
+function judge(property: string, value: string): Judgement {
+  if (propertyKind(property) === 'custom') return valid;
+  if (propertyKind(property) === 'unknown') return invalid;
+  if (wide.test(value)) return valid;
+  if (value.trim() === '') return invalid;
+  if (/(^|[^-\w])var\(/i.test(value)) return hasStray(value) ? invalid : valid;
+  if (/(^|[^-\w])(env|attr|if|sibling-index|sibling-count|random)\(/i.test(value)) return unsure(true);
+  if (property === 'all') return invalid;
   const target = aliasOf(property);
-  if (hasStrayEscape(value) && !takesNames.test(target)) return 'invalid';
-  if (!lexer.getProperty(target)) return 'unsure';
-  const matched = matches(target, value);
-  if (matched === undefined) return 'invalid';
-  const sureWords = surelyKnown(target, value);
-  if (matched) return sureWords ? 'valid' : 'unsure';
-  if (isQuirk(target, value)) return 'quirks';
-  return sureWords && isPlain(value) ? 'invalid' : 'unsure';
+  if (hasStray(value) || (hasStrayEscape(value) && !takesNames.test(target))) return invalid;
+  if (!lexer.getProperty(target)) return unsure(true);
+  const open = unsettled.test(target) || beyond.some(([name, pattern]) => name.test(target) && pattern.test(value));
+  const plain = hasMath(value) ? withoutMath(value) : [value];
+  if (!plain) return unsure(false);
+  const matched = plain.map((text) => matches(target, text));
+  const sure = surelyKnown(target, value);
+  if (finer.some(([name, pattern]) => name.test(target) && pattern.test(value))) return invalid;
+  if (matched.every((one) => one === true)) return sure && !open ? valid : unsure(!isRefused(target, value));
+  if (matched.includes(undefined)) return invalid;
+  if (isQuirk(target, value)) return { validity: 'quirks', likely: false };
+  return sure && !open && isPlain(value) ? invalid : unsure(/(^|[\s,])-webkit-/i.test(value));
 }
+
+/** Properties where the grammar and Chromium part in more than a few values; none that hand-coded pages use. */
+const unsettled =
+  /^(-webkit-(box-reflect|border-before.*|mask-box-image.*|perspective|text-stroke)|overflow-clip-margin|timeline-trigger.*|animation-range.*|column-rule.*|contain-intrinsic-.*|interest-delay.*|position-try.*|position-anchor|margin-trim|speak|view-transition-.*|container|container-name|will-change|font-feature-settings|(-webkit-)?appearance)$/;
+
+/** Values that Chromium may take and the grammar does not know. */
+const beyond: readonly (readonly [property: RegExp, value: RegExp])[] = [
+  [/^background$/, /\btext\b/i],
+  [/^font-variant$/, /\b(text|emoji|unicode)\b/i],
+  [/^font-family$/, /(^|[\s,])(inherit|initial|unset|revert)\b/i],
+];
+
+/** What the grammar cannot say: values it takes and Chromium does not. */
+const finer: readonly (readonly [property: RegExp, value: RegExp])[] = [
+  [/^(-webkit-)?(animation|transition)-duration$/, /(^|[\s,])-[\d.]/],
+  [/^(-webkit-)?transition(-property)?$/, /(^|[\s,])none\b[^]*,|,[^]*(^|[\s,])none\b/i],
+  [/^grid-(area|row|column)/, /\bauto\s+[-+]?\d|\d\s+auto\b/i],
+];
+
+/** A string or address left open, or a bracket that closes nothing: no value, whatever the property. */
+function hasStray(value: string): boolean {
+  let stray = false;
+  const open: number[] = [];
+  tokenize(value, (type: number) => {
+    if (type === tokenTypes.BadString || type === tokenTypes.BadUrl) stray = true;
+    const closer = closers.get(type);
+    if (closer !== undefined) open.push(closer);
+    else if (closing.has(type) && open.pop() !== type) stray = true;
+  });
+  return stray;
+}
+
+const closers = new Map<number, number>([
+  [tokenTypes.Function, tokenTypes.RightParenthesis],
+  [tokenTypes.LeftParenthesis, tokenTypes.RightParenthesis],
+  [tokenTypes.LeftSquareBracket, tokenTypes.RightSquareBracket],
+  [tokenTypes.LeftCurlyBracket, tokenTypes.RightCurlyBracket],
+]);
+const closing = new Set(closers.values());
 
 /** Whether the lexer takes it; undefined when it is no value at all, such as a string left open. */
 function matches(property: string, value: string): boolean | undefined {
@@ -93,6 +158,14 @@ const sureFunctions = new Set(
   ).split(' '),
 );
 
+/** Properties whose grammar here names every vendor keyword Chromium takes. */
+const ownGrammar = /^(text-align|cursor)$/;
+
+function isRefused(property: string, value: string): boolean {
+  const no = refused.get(property);
+  return no !== undefined && value.toLowerCase().split(/[\s,/()]+/).some((word) => no.has(word)); // prettier-ignore
+}
+
 function surelyKnown(property: string, value: string): boolean {
   if (value.includes('\\')) return false;
   const no = refused.get(property);
@@ -100,14 +173,14 @@ function surelyKnown(property: string, value: string): boolean {
   tokenize(value, (type: number, start: number, end: number) => {
     const text = value.slice(start, end).toLowerCase();
     if (type === tokenTypes.Function && !sureFunctions.has(text.slice(0, -1))) sure = false;
-    if (type === tokenTypes.Ident && (/^-[a-z]+-/.test(text) || no?.has(text))) sure = false;
+    if (type === tokenTypes.Ident && ((/^-[a-z]+-/.test(text) && !ownGrammar.test(property)) || no?.has(text))) sure = false;
     if (type === tokenTypes.BadString || type === tokenTypes.BadUrl) sure = false;
   });
   return sure;
 }
 
-/** Values made of words, numbers, lengths, strings and colours only: what the lexer refuses there, browsers refuse. */
-const isPlain = (value: string): boolean => /^[\w\s#%.,'"+-]*$/.test(value);
+/** Values made of words, numbers, strings, colours and functions known alike: what the lexer refuses there, browsers refuse. */
+const isPlain = (value: string): boolean => /^[\w\s#%.,'"+/()[\]*-]*$/.test(value);
 
 const quirkyColours = /^(color|background-color|border-color|border-(top|right|bottom|left)-color)$/;
 const quirkyLengths =
@@ -115,6 +188,7 @@ const quirkyLengths =
 
 /** Quirks Mode Standard, "The hashless hex color quirk" and "The unitless length quirk". */
 function isQuirk(property: string, value: string): boolean {
+  if (property === 'cursor' && /^\s*hand\s*$/i.test(value)) return true; // Chromium's own
   if (
     quirkyColours.test(property) &&
     matches(property, value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, '$1#$2')) === true
