@@ -112,7 +112,8 @@ function addWinners(
       slots.set(slotOf(longhand, flow), candidate);
     }
   }
-  for (const name of names) out.set(`${pseudoElement} ${name}`, winnerOf(slots.get(slotOf(name, flow))!, sheets, flowAndPage.page));
+  for (const name of names)
+    out.set(`${pseudoElement} ${name}`, winnerOf(slots.get(slotOf(name, flow))!, sheets, flowAndPage.page));
 }
 
 function winnerOf(

@@ -1,5 +1,12 @@
 import type { CDPSession, Page } from '@playwright/test';
-import { CascadeSession, elementPath, type ElementNode, type Environment, type Site, type SiteFile } from '@syndeton/core';
+import {
+  CascadeSession,
+  elementPath,
+  type ElementNode,
+  type Environment,
+  type Site,
+  type SiteFile,
+} from '@syndeton/core';
 import { browserWinners, type SheetHeader } from './browserWinners.ts';
 import { CoreWinners } from './coreWinners.ts';
 import { flatPage, layFlat } from './flatPage.ts';
@@ -29,7 +36,8 @@ export interface Checked {
 
 async function inBatches<T>(list: readonly number[], ask: (i: number) => Promise<T>): Promise<T[]> {
   const out: T[] = [];
-  for (let from = 0; from < list.length; from += 40) out.push(...(await Promise.all(list.slice(from, from + 40).map(ask))));
+  for (let from = 0; from < list.length; from += 40)
+    out.push(...(await Promise.all(list.slice(from, from + 40).map(ask))));
   return out;
 }
 
@@ -87,7 +95,9 @@ export class PageChecker {
     let winners = 0;
     const step = Math.max(1, Math.floor(elements.length / options.elements));
     const asked = elements.map((_, i) => i).filter((i) => i % step === 0);
-    const answers = await inBatches(asked, (i) => browserWinners(this.session, nodeIds[i]!, this.sheets, { ...flows[i]!, page: file.path }));
+    const answers = await inBatches(asked, (i) =>
+      browserWinners(this.session, nodeIds[i]!, this.sheets, { ...flows[i]!, page: file.path }),
+    );
     for (const [k, i] of asked.entries()) {
       const browser = answers[k]!;
       const own = core.of(elements[i]!);
@@ -96,7 +106,13 @@ export class PageChecker {
         const [a, b] = [own.get(slot), browser.get(slot)];
         if (a?.source === b?.source && a?.at === b?.at) continue;
         const print = (w: typeof a): string => (w ? `${w.source} ${w.at}` : 'none');
-        differences.push({ page: file.path, element: elementPath(elements[i]!), slot, core: print(a), browser: print(b) });
+        differences.push({
+          page: file.path,
+          element: elementPath(elements[i]!),
+          slot,
+          core: print(a),
+          browser: print(b),
+        });
       }
     }
     const flat = flatPage(page, view);

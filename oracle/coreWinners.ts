@@ -38,8 +38,7 @@ export class CoreWinners {
 
   private winner(contender: Contender, element: ElementNode): BrowserWinner {
     if (contender.origin === 'hint') return { source: 'hint', at: '' };
-    if (contender.origin === 'attribute')
-      return { source: 'attribute', at: contender.compiled.declaration.property };
+    if (contender.origin === 'attribute') return { source: 'attribute', at: contender.compiled.declaration.property };
     const { path, offset } = placeOfContender(contender, this.page, element);
     let index = this.lines.get(path);
     if (!index) {

@@ -46,7 +46,9 @@ export function flatPage(page: PageCascade, view: View): FlatPage {
         .map((h) => h.attribute),
     ),
   ]);
-  const named = page.rules.rules.flatMap((rule) => rule.compiled.selectors.map((s) => s.compounds.at(-1)!.pseudoElement));
+  const named = page.rules.rules.flatMap((rule) =>
+    rule.compiled.selectors.map((s) => s.compounds.at(-1)!.pseudoElement),
+  );
   const pseudoElements = ['::before', '::after', '::marker', '::first-letter', '::first-line'].filter((p) => named.includes(p)); // prettier-ignore
   return { css: rules.join('\n'), hints, pseudoElements };
 }
@@ -74,7 +76,10 @@ export function layFlat({ css, hints, pseudoElements }: FlatPage): string[] {
       for (const pseudo of ['', ...pseudoElements]) {
         const style = getComputedStyle(element, pseudo === '' ? null : pseudo);
         if ((pseudo === '::before' || pseudo === '::after') && style.content === 'none') continue;
-        out.set(`${i}${pseudo}`, names.map((name) => style.getPropertyValue(name)));
+        out.set(
+          `${i}${pseudo}`,
+          names.map((name) => style.getPropertyValue(name)),
+        );
       }
     });
     return out;

@@ -1,7 +1,36 @@
 import type { Random } from './random.ts';
 
-const colours = ['red', 'GREEN', '#f00', '#00F8', 'rgb(1 2 3)', 'rgba(1,2,3,.5)', 'hsl(120, 50%, 50%)', 'currentColor', 'transparent', '#ff', 'f00', '#12345', 'redd'];
-const lengths = ['0', '1px', '2em', '-3px', '10%', 'auto', '.5rem', '1e1px', '4', '3 px', 'calc(1px + 2%)', '2ex', 'min(1px, 2px)', '1PX'];
+const colours = [
+  'red',
+  'GREEN',
+  '#f00',
+  '#00F8',
+  'rgb(1 2 3)',
+  'rgba(1,2,3,.5)',
+  'hsl(120, 50%, 50%)',
+  'currentColor',
+  'transparent',
+  '#ff',
+  'f00',
+  '#12345',
+  'redd',
+];
+const lengths = [
+  '0',
+  '1px',
+  '2em',
+  '-3px',
+  '10%',
+  'auto',
+  '.5rem',
+  '1e1px',
+  '4',
+  '3 px',
+  'calc(1px + 2%)',
+  '2ex',
+  'min(1px, 2px)',
+  '1PX',
+];
 const values: Readonly<Record<string, readonly string[]>> = {
   color: colours,
   'background-color': colours,

@@ -29,7 +29,8 @@ export function compound(random: Random, depth = 0): string {
 function functional(random: Random, depth: number): string {
   const list = random.times(1, 3, () => complex(random, depth));
   const name = random.pick(['is', 'where', 'not', 'is', 'has']);
-  if (name === 'has') return depth > 1 ? ':first-child' : `:has(${random.pick(['', '> ', '+ ', '~ '])}${compound(random, 2)})`;
+  if (name === 'has')
+    return depth > 1 ? ':first-child' : `:has(${random.pick(['', '> ', '+ ', '~ '])}${compound(random, 2)})`;
   if (name !== 'not' && random.chance(0.15)) list.push(random.pick(bad));
   return `:${name}(${list.join(', ')})`;
 }
@@ -45,7 +46,16 @@ export function selectorList(random: Random, nested = false): string {
   const list = random.times(1, random.chance(0.3) ? 3 : 1, () => {
     let text = complex(random);
     if (nested && random.chance(0.5)) text = random.pick(['& ', '&', '> ', '& > ', '+ ', '.a &, ']) + text;
-    if (random.chance(0.12)) text += random.pick(['::before', '::after', ':before', '::first-line', '::marker', ':first-letter', '::placeholder']);
+    if (random.chance(0.12))
+      text += random.pick([
+        '::before',
+        '::after',
+        ':before',
+        '::first-line',
+        '::marker',
+        ':first-letter',
+        '::placeholder',
+      ]);
     return text;
   });
   if (random.chance(0.05)) list.push(random.pick(bad));

@@ -12,7 +12,8 @@ export function generatedSite(seed: number): GeneratedSite {
   const random = new Random(seed);
   const files: Record<string, string> = {};
   const sheet = (name: string, depth: number): string => {
-    files[name] ??= (random.chance(0.3) ? '@charset "utf-8";\n' : '') + imports(random, depth, sheet) + rules(random, 1, 5);
+    files[name] ??=
+      (random.chance(0.3) ? '@charset "utf-8";\n' : '') + imports(random, depth, sheet) + rules(random, 1, 5);
     return name;
   };
   const head = random.times(1, 4, () => source(random, sheet)).join('\n');

@@ -31,7 +31,11 @@ let pages = 0;
 let winners = 0;
 let boxes = 0;
 
-async function checkPages(label: string, paths: readonly string[], options: (i: number) => CheckOptions): Promise<void> {
+async function checkPages(
+  label: string,
+  paths: readonly string[],
+  options: (i: number) => CheckOptions,
+): Promise<void> {
   for (const [i, name] of paths.entries()) {
     const result = await checker.check(site, site.files.get(name)!, options(i));
     pages++;

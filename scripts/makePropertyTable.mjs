@@ -73,7 +73,7 @@ for (const n of ['interest-delay-start', 'interest-delay-end']) inherits.delete(
 const longhandRows = {};
 for (const [name, set] of Object.entries(found.longhands).sort())
   if (set.length !== 1 || set[0] !== name) longhandRows[name] = set;
-const longhands = [...new Set(Object.values(found.longhands).flat())].sort();
+const longhands = [...new Set(Object.values(found.longhands).flat())].filter((n) => n !== 'all').sort();
 const q = (s) => JSON.stringify(s);
 const text = `// Made by scripts/makePropertyTable.mjs from Chromium (longhand sets, refused keywords) and @webref/css (inheritance).
 // Do not edit by hand.

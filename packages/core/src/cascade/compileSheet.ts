@@ -151,7 +151,7 @@ class Compiler {
 
   private import(rule: Extract<Rule, { kind: 'import' }>): void {
     const conditions: Condition[] = [];
-    if (rule.supports !== undefined) conditions.push({ kind: 'supports', text: rule.supports });
+    if (rule.supports !== undefined) conditions.push({ kind: 'supports', text: supportsText(rule.supports) });
     if (!isAllMedia(rule.media)) conditions.push({ kind: 'media', text: mediaText(rule.media) });
     this.items.push({
       kind: 'import',
@@ -188,6 +188,9 @@ class Compiler {
     }
   }
 }
+
+/** `supports(display: grid)` of an import says what `@supports (display: grid)` says. */
+const supportsText = (text: string): string => (/^[-\w\s]+:/.test(text.trim()) ? `(${text.trim()})` : text);
 
 const scopeHolder: ScopeRange = { start: undefined, limit: undefined, text: '' };
 

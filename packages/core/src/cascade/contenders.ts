@@ -53,7 +53,9 @@ export function contendersFor(
   environment: Environment,
   pseudoElement = '',
 ): readonly Contender[] {
-  return allContenders(page, element, { environment }, pseudoElement).filter(({ compiled }) => touches(compiled, longhand));
+  return allContenders(page, element, { environment }, pseudoElement).filter(({ compiled }) =>
+    touches(compiled, longhand),
+  );
 }
 
 export function touches(compiled: CompiledDeclaration, longhand: string): boolean {
@@ -84,7 +86,12 @@ export function applyingContenders(
   const matched = page
     .matchedAtRest(element, view.forced)
     .filter((m) => m.indexed.pseudoElement === pseudoElement && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
-  return order(page, element, ruleSources(matched, () => true), pseudoElement);
+  return order(
+    page,
+    element,
+    ruleSources(matched, () => true),
+    pseudoElement,
+  );
 }
 
 function ruleSources(matched: readonly MatchedSelector[], applies: (m: MatchedSelector) => boolean): Source[] {

@@ -1,7 +1,6 @@
 import type { Environment } from './environment.ts';
 import { allOf, anyOf, negate, splitOutside, type Answer } from './logic.ts';
 
-
 /**
  * Whether a media query list holds. `undefined` where a feature is not known here.
  *

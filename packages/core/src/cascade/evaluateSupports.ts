@@ -19,7 +19,10 @@ function condition(text: string, depth: number): Answer {
   if (depth > maxDepth) return undefined;
   const negated = /^not(?:\s+|(?=\())([^]*)$/i.exec(text);
   if (negated) return negate(inParentheses(negated[1]!.trim(), depth));
-  for (const [word, join] of [[/\s+and(?=[\s(])/iy, allOf], [/\s+or(?=[\s(])/iy, anyOf]] as const) {
+  for (const [word, join] of [
+    [/\s+and(?=[\s(])/iy, allOf],
+    [/\s+or(?=[\s(])/iy, anyOf],
+  ] as const) {
     const parts = splitOutside(text, word);
     if (parts.length > 1) return join(parts.map((part) => inParentheses(part.trim(), depth)));
   }
@@ -27,7 +30,8 @@ function condition(text: string, depth: number): Answer {
 }
 
 const fontFormats = /^(woff2?|opentype|truetype|collection|svg)$/i;
-const fontTechs = /^(features-opentype|features-aat|variations|color-colrv0|color-colrv1|color-svg|color-sbix|color-cbdt|palettes)$/i;
+const fontTechs =
+  /^(features-opentype|features-aat|variations|color-colrv0|color-colrv1|color-svg|color-sbix|color-cbdt|palettes)$/i;
 
 function inParentheses(text: string, depth: number): Answer {
   const called = /^([-\w]+)\(([^]*)\)$/.exec(text);

@@ -27,7 +27,8 @@ export function hintsOf(element: ElementNode): readonly Hint[] {
   };
   for (const { name, prefix, value } of element.attributes) {
     if (prefix !== undefined && prefix !== '') continue;
-    const declarations = element.namespace === 'html' ? ownHints(element, name, value) : foreignHints(element, name, value);
+    const declarations =
+      element.namespace === 'html' ? ownHints(element, name, value) : foreignHints(element, name, value);
     if (declarations.length > 0) add(declarations, name, element);
   }
   if (element.namespace === 'html') addTableHints(element, add);
@@ -38,9 +39,11 @@ export function hintsOf(element: ElementNode): readonly Hint[] {
 export const hintText = (hints: readonly Hint[]): string => hints.map((h) => `${h.property}: ${h.value}`).join('; ');
 
 const none: Declarations = [];
-const one = (property: string, value: string | undefined): Declarations => (value === undefined ? none : [[property, value]]);
+const one = (property: string, value: string | undefined): Declarations =>
+  value === undefined ? none : [[property, value]];
 const sides = ['top', 'right', 'bottom', 'left'];
-const onSides = (template: (side: string) => string, value: string): Declarations => sides.map((side) => [template(side), value]);
+const onSides = (template: (side: string) => string, value: string): Declarations =>
+  sides.map((side) => [template(side), value]);
 
 const isCell = (tag: string): boolean => tag === 'td' || tag === 'th';
 const tablePart = /^(table|colgroup|col|thead|tbody|tfoot|tr|td|th)$/;
@@ -59,9 +62,13 @@ function ownHints(element: ElementNode, name: string, value: string): Declaratio
     case 'valign':
       return tablePart.test(tag) || tag === 'img' ? one('vertical-align', verticalAlign(lower)) : none;
     case 'bgcolor':
-      return tablePart.test(tag) || tag === 'body' || tag === 'marquee' ? one('background-color', parseLegacyColour(value)) : none;
+      return tablePart.test(tag) || tag === 'body' || tag === 'marquee'
+        ? one('background-color', parseLegacyColour(value))
+        : none;
     case 'background':
-      return (tablePart.test(tag) || tag === 'body') && value.trim() !== '' ? [['background-image', `url(${JSON.stringify(value.trim())})`]] : none;
+      return (tablePart.test(tag) || tag === 'body') && value.trim() !== ''
+        ? [['background-image', `url(${JSON.stringify(value.trim())})`]]
+        : none;
     case 'text':
       return tag === 'body' ? one('color', parseLegacyColour(value)) : none;
     case 'color':
@@ -87,9 +94,13 @@ function ownHints(element: ElementNode, name: string, value: string): Declaratio
     case 'border':
       return borderHint(element, value);
     case 'frameborder':
-      return tag === 'iframe' && parseNonNegative(value) === 0 ? onSides((side) => `border-${side}-width`, '0px') : none;
+      return tag === 'iframe' && parseNonNegative(value) === 0
+        ? onSides((side) => `border-${side}-width`, '0px')
+        : none;
     case 'cellspacing':
-      return tag === 'table' && parseDimension(value) !== undefined ? [['border-spacing', parseDimension(value)!.replace('%', 'px')]] : none;
+      return tag === 'table' && parseDimension(value) !== undefined
+        ? [['border-spacing', parseDimension(value)!.replace('%', 'px')]]
+        : none;
     case 'rules':
       return tag === 'table' && tableRules.has(lower) ? [['border-collapse', 'collapse']] : none;
     case 'frame':
@@ -142,7 +153,11 @@ function alignHint(element: ElementNode, value: string): Declarations {
 function alignValue(value: string, prefix: string): string | undefined {
   if (value === 'middle' || value === 'center') return `${prefix}center`;
   if (value === 'left' || value === 'right') return prefix + value;
-  return value === 'justify' ? value : /^(start|end|-webkit-(left|right|center|auto)|match-parent)$/.test(value) ? value : undefined;
+  return value === 'justify'
+    ? value
+    : /^(start|end|-webkit-(left|right|center|auto)|match-parent)$/.test(value)
+      ? value
+      : undefined;
 }
 
 function embeddedAlign(value: string): Declarations {
@@ -156,10 +171,15 @@ const verticalAlign = (value: string): string | undefined =>
 
 function ruleColour(colour: string | undefined): Declarations {
   if (colour === undefined) return none;
-  return [...onSides((side) => `border-${side}-style`, 'solid'), ...onSides((side) => `border-${side}-color`, colour), ['background-color', colour]];
+  return [
+    ...onSides((side) => `border-${side}-style`, 'solid'),
+    ...onSides((side) => `border-${side}-color`, colour),
+    ['background-color', colour],
+  ];
 }
 
-const colourOnSides = (colour: string | undefined): Declarations => (colour === undefined ? none : onSides((side) => `border-${side}-color`, colour));
+const colourOnSides = (colour: string | undefined): Declarations =>
+  colour === undefined ? none : onSides((side) => `border-${side}-color`, colour);
 
 function ruleSize(value: string): Declarations {
   const size = Number.parseInt(value, 10);
@@ -197,7 +217,9 @@ const lengths = (properties: readonly string[], value: string): Declarations => 
 };
 
 const spaceHint = (element: ElementNode, first: string, second: string, value: string): Declarations =>
-  /^(img|object|embed|input|marquee)$/.test(element.tag) ? lengths([`margin-${first}`, `margin-${second}`], value) : none;
+  /^(img|object|embed|input|marquee)$/.test(element.tag)
+    ? lengths([`margin-${first}`, `margin-${second}`], value)
+    : none;
 
 function borderHint(element: ElementNode, value: string): Declarations {
   if (element.tag === 'table') return onSides((side) => `border-${side}-width`, `${tableBorder(value)}px`);
@@ -242,10 +264,12 @@ function directionHint(tag: string, value: string): Declarations {
   return value === 'auto' && !/^(pre|textarea)$/.test(tag) ? [['unicode-bidi', 'isolate']] : none;
 }
 
-const languageHint = (value: string): Declarations => [['-webkit-locale', value === '' ? 'auto' : JSON.stringify(value)]];
+const languageHint = (value: string): Declarations => [
+  ['-webkit-locale', value === '' ? 'auto' : JSON.stringify(value)],
+];
 
 function foreignHints(element: ElementNode, name: string, value: string): Declarations {
-  if (name === 'dir') return directionHint(element.tag, value.toLowerCase());
+  if (name === 'dir' && element.tag !== 'svg') return directionHint(element.tag, value.toLowerCase());
   if (name === 'lang') return languageHint(value);
   if (element.namespace === 'svg' && svgPresentationAttributes.has(name)) {
     // lengths need no unit there: SVG 2, "Presentation attributes"
@@ -264,7 +288,12 @@ function addTableHints(element: ElementNode, add: Add): void {
   const { tag } = element;
   if (tag === 'table') {
     const style = outerStyle(element);
-    if (style) add(onSides((side) => `border-${side}-style`, style[0]), style[1], element);
+    if (style)
+      add(
+        onSides((side) => `border-${side}-style`, style[0]),
+        style[1],
+        element,
+      );
     return;
   }
   const table = insideTable.test(tag) ? tableAround(element) : undefined;
@@ -273,7 +302,12 @@ function addTableHints(element: ElementNode, add: Add): void {
     const style = cellStyle(table);
     if (style) add(style[0], style[1], table);
     const padding = parseDimension(attributeOf(table, 'cellpadding') ?? '')?.replace('%', 'px');
-    if (padding !== undefined) add(onSides((side) => `padding-${side}`, padding), 'cellpadding', table);
+    if (padding !== undefined)
+      add(
+        onSides((side) => `padding-${side}`, padding),
+        'cellpadding',
+        table,
+      );
   } else if (attributeOf(table, 'rules')?.toLowerCase() === 'groups') {
     const edges = /^(thead|tbody|tfoot)$/.test(tag) ? ['top', 'bottom'] : tag === 'colgroup' ? ['left', 'right'] : [];
     add(edges.flatMap((edge) => [[`border-${edge}-width`, 'thin'], [`border-${edge}-style`, 'solid']] as const), 'rules', table); // prettier-ignore

@@ -2,7 +2,13 @@ import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { ForcedStates, Match, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
 import { matchScoped, type ScopedMatch } from './matchScope.ts';
-import { candidatesFor, canHavePseudoElement, compareStrength, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
+import {
+  candidatesFor,
+  canHavePseudoElement,
+  compareStrength,
+  type IndexedSelector,
+  type RuleIndex,
+} from './ruleIndex.ts';
 
 /** A rule that reaches an element through one of its selectors; `match` is 1 when only in some states. */
 export interface MatchedSelector {
@@ -21,8 +27,7 @@ const matchOne = (element: ElementNode, indexed: IndexedSelector, context: Match
 
 /** Weakest first. CSS Cascading and Inheritance Level 6, "Cascade Sorting Order": a nearer scoping root is stronger. */
 export function sortByStrength(matched: Pick<MatchedSelector, 'indexed' | 'proximity'>[]): void {
-  if (matched.every((m) => m.proximity === Infinity))
-    matched.sort((a, b) => a.indexed.position - b.indexed.position);
+  if (matched.every((m) => m.proximity === Infinity)) matched.sort((a, b) => a.indexed.position - b.indexed.position);
   else
     matched.sort(
       (a, b) =>

@@ -28,7 +28,11 @@ export function matchScoped(
   let best: ScopedMatch = { match: 0, proximity: Infinity };
   let sure = true;
   let steps = 0;
-  for (let root: ElementNode | undefined = element; root; root = root === context.scope ? undefined : parentElement(root), steps++) {
+  for (
+    let root: ElementNode | undefined = element;
+    root;
+    root = root === context.scope ? undefined : parentElement(root), steps++
+  ) {
     const rooted = isRoot(root, range, owner, context);
     if (rooted === 0) continue;
     const inside: MatchContext = { ...context, scope: root };

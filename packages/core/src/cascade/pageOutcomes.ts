@@ -9,7 +9,7 @@ import { browserDefaults, quirksDefaults } from './browserDefaults.ts';
 import { compileSheet } from './compileSheet.ts';
 import type { CompiledDeclaration } from './compiledRule.ts';
 import { applyingContenders, type Contender, type View } from './contenders.ts';
-import { autoDirection } from './autoDirection.ts';
+import { autoDirection } from '../page/autoDirection.ts';
 import { Interner } from './interner.ts';
 import { LayerOrder } from './layers.ts';
 import { matchAtRest } from './matchElement.ts';

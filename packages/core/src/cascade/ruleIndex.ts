@@ -1,4 +1,4 @@
-import type { ElementNode } from '../page/nodes.ts';
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { MatchContext } from '../selectors/match.ts';
 import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
 import type { Interner } from './interner.ts';
@@ -76,7 +76,18 @@ export function buildRuleIndex(
           condition: `${rule.conditionKey} ${scopeText}${selector.text}`,
           mark,
         });
-      all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, sureId, perhapsId });
+      all.push({
+        rule,
+        selector,
+        pseudoElement,
+        layerRank,
+        order,
+        scopes,
+        owner,
+        position: all.length,
+        sureId,
+        perhapsId,
+      });
     }
   }
   [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order).forEach((indexed, i) => (indexed.position = i));
@@ -125,10 +136,11 @@ function add(map: Map<string, IndexedSelector[]>, key: string, indexed: IndexedS
 }
 
 /** Whether an element can have such a pseudo-element at all. */
-export function canHavePseudoElement({ tag }: ElementNode, pseudoElement: string): boolean {
+export function canHavePseudoElement(element: ElementNode, pseudoElement: string): boolean {
+  const { tag } = element;
   switch (pseudoElement) {
     case '::placeholder':
-      return tag === 'input' || tag === 'textarea';
+      return (tag === 'input' || tag === 'textarea') && attributeOf(element, 'placeholder') !== undefined;
     case '::file-selector-button':
       return tag === 'input';
     case '::backdrop':

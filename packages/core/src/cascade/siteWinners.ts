@@ -47,7 +47,11 @@ export function* siteWinners(
   }
 }
 
-export function pageWinners(page: PageCascade, view: View, linesOf: (path: string) => LineIndex): readonly WinnerLine[] {
+export function pageWinners(
+  page: PageCascade,
+  view: View,
+  linesOf: (path: string) => LineIndex,
+): readonly WinnerLine[] {
   const outcomes = new PageOutcomes(page, view);
   const out: WinnerLine[] = [];
   for (const element of page.tree.elements) {
@@ -59,7 +63,14 @@ export function pageWinners(page: PageCascade, view: View, linesOf: (path: strin
         if (property.startsWith('--')) continue;
         const at = placeOfContender(contender, page, element);
         const place = linesOf(at.path).placeOf(at.offset);
-        out.push({ page: page.path, element: path + pseudoElement, property, ...described(contender), file: at.path, ...place });
+        out.push({
+          page: page.path,
+          element: path + pseudoElement,
+          property,
+          ...described(contender),
+          file: at.path,
+          ...place,
+        });
       }
   }
   return out;

@@ -10,8 +10,9 @@ export function offsetInAttribute(written: string, offset: number): number {
   const head = /^[^=]*=[\t\n\f\r ]*(["']?)/.exec(written);
   if (!head) return 0;
   let at = head[0].length;
-  for (let decoded = 0; decoded < offset && at < written.length; ) {
-    const reference = written[at] === '&' ? /^&(?:#x?[0-9a-f]+|[a-z][a-z0-9]*);?/i.exec(written.slice(at, at + 40)) : null;
+  for (let decoded = 0; decoded < offset && at < written.length;) {
+    const reference =
+      written[at] === '&' ? /^&(?:#x?[0-9a-f]+|[a-z][a-z0-9]*);?/i.exec(written.slice(at, at + 40)) : null;
     const value = reference ? decodeHTMLAttribute(reference[0]) : '';
     if (reference && value !== reference[0]) {
       decoded += value.length;

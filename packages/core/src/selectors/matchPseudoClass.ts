@@ -1,5 +1,7 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
+import { autoDirection } from '../page/autoDirection.ts';
+import { holdsAtRest } from './formStates.ts';
 import type { Match, MatchContext } from './match.ts';
 import { stateClasses } from './pseudoTable.ts';
 
@@ -14,7 +16,9 @@ export function matchPseudoClass(
   if (context.forced?.get(element)?.has(name)) return 2;
   if (stateClasses.has(name)) {
     if (!canHold(element, name)) return 0;
-    return state === 'any' ? 1 : holdsAtRest(element, name);
+    if (state === 'any') return 1;
+    if (name === 'link' && context.forced?.get(element)?.has('visited')) return 0;
+    return yes(holdsAtRest(element, name));
   }
   switch (name) {
     case 'scope':
@@ -47,7 +51,7 @@ export function matchPseudoClass(
     case 'lang':
       return yes(matchesLanguage(element, argument ?? ''));
     case 'dir':
-      return matchesDirection(element, (argument ?? '').toLowerCase());
+      return matchesDirection(element, (argument ?? '').toLowerCase(), state);
     case 'state':
     case 'active-view-transition-type':
       return state === 'any' ? 1 : 0;
@@ -84,62 +88,16 @@ function canHold(element: ElementNode, name: string): boolean {
       return controls.has(tag) || tag.includes('-');
     case 'checked':
       return tag === 'input' || tag === 'option';
+    case 'read-only':
+    case 'read-write':
+      return element.namespace === 'html';
     case 'required':
     case 'optional':
     case 'placeholder-shown':
-      return fields.has(tag);
+      return fields.has(tag) || (tag === 'button' && name === 'optional');
     default:
       return true;
   }
-}
-
-function holdsAtRest(element: ElementNode, name: string): Match {
-  switch (name) {
-    case 'link':
-      return 2;
-    case 'enabled':
-      return yes(!isDisabled(element));
-    case 'disabled':
-      return yes(isDisabled(element));
-    case 'checked':
-      return yes(attributeOf(element, element.tag === 'option' ? 'selected' : 'checked') !== undefined);
-    case 'required':
-      return yes(attributeOf(element, 'required') !== undefined);
-    case 'optional':
-      return yes(attributeOf(element, 'required') === undefined);
-    case 'read-write':
-      return yes(isWritable(element));
-    case 'read-only':
-      return yes(!isWritable(element));
-    case 'open':
-      return yes(/^(details|dialog)$/.test(element.tag) && attributeOf(element, 'open') !== undefined);
-    case 'placeholder-shown':
-      return yes(attributeOf(element, 'placeholder') !== undefined && (attributeOf(element, 'value') ?? '') === '');
-    default:
-      return 0;
-  }
-}
-
-function isDisabled(element: ElementNode): boolean {
-  if (attributeOf(element, 'disabled') !== undefined) return true;
-  for (let at = parentElement(element); at; at = parentElement(at))
-    if ((at.tag === 'fieldset' || (element.tag === 'option' && at.tag === 'optgroup')) && attributeOf(at, 'disabled') !== undefined)
-      return true; // prettier-ignore
-  return false;
-}
-
-const textTypes = /^(text|search|url|tel|email|password|date|month|week|time|datetime-local|number)$/;
-
-function isWritable(element: ElementNode): boolean {
-  const writableField =
-    element.tag === 'textarea' ||
-    (element.tag === 'input' && textTypes.test(attributeOf(element, 'type')?.toLowerCase() ?? 'text'));
-  if (writableField) return attributeOf(element, 'readonly') === undefined && !isDisabled(element);
-  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
-    const editable = attributeOf(at, 'contenteditable');
-    if (editable !== undefined) return editable.toLowerCase() !== 'false';
-  }
-  return false;
 }
 
 /** Selectors 4, "The Language Pseudo-class: :lang()", with identifiers as arguments. */
@@ -156,11 +114,15 @@ function matchesLanguage(element: ElementNode, argument: string): boolean {
   return false;
 }
 
-function matchesDirection(element: ElementNode, wanted: string): Match {
+function matchesDirection(element: ElementNode, wanted: string, state: 'any' | 'rest'): Match {
   for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
-    const dir = attributeOf(at, 'dir')?.toLowerCase();
+    const dir = at.namespace === 'html' ? attributeOf(at, 'dir')?.toLowerCase() : undefined;
     if (dir === 'ltr' || dir === 'rtl') return yes(dir === wanted);
-    if (dir === 'auto' || at.tag === 'bdi' || at.tag === 'input' || at.tag === 'textarea') return 1;
+    const typedInto = /^(input|textarea)$/.test(at.tag);
+    if (dir === 'auto' && typedInto && state === 'any') return 1;
+    const auto = autoDirection(at);
+    if (auto !== undefined) return yes(auto === wanted);
+    if (at.tag === 'input' && attributeOf(at, 'type')?.toLowerCase() === 'tel') return yes(wanted === 'ltr');
   }
   return yes(wanted === 'ltr');
 }

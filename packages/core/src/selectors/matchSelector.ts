@@ -130,9 +130,11 @@ function hasClass(element: ElementNode, name: string, quirks: boolean): boolean 
 }
 
 function matchAttribute(element: ElementNode, simple: Extract<SimpleSelector, { kind: 'attribute' }>): boolean {
-  const name = element.namespace === 'html' ? simple.name.toLowerCase() : simple.name;
+  // HTML asks for the exact name on SVG elements; Chromium takes any case on every element of an HTML document
+  const name = simple.name.toLowerCase();
   for (const attribute of element.attributes) {
-    if (attribute.name !== name && !(attribute.prefix && `${attribute.prefix}:${attribute.name}` === name)) continue;
+    const own = attribute.name.toLowerCase();
+    if (own !== name && !(attribute.prefix && `${attribute.prefix}:${own}` === name)) continue;
     if (simple.namespace === '' && attribute.prefix !== undefined && attribute.prefix !== '') continue;
     const caseless = simple.ignoreCase && (element.namespace === 'html' || simple.test !== '');
     const value = caseless ? fold(attribute.value) : attribute.value;

@@ -130,6 +130,7 @@ class Reader {
     const type = this.typeOrUniversal();
     if (type) simples.push(type);
     for (;;) {
+      while (this.is(T.Comment)) this.at++;
       const before = this.at;
       if (this.is(T.Hash)) simples.push(this.idSelector());
       else if (this.isDelim(this.at, '.')) simples.push(this.classSelector());
@@ -301,7 +302,7 @@ class Reader {
         return this.nth(name, inner);
       default:
         if (!textArgumentClasses.has(name) || inner.trim() === '') throw invalid;
-        if (name === 'lang' && /["']/.test(inner)) throw invalid; // Chromium takes identifiers only
+        if (name === 'lang' && /["',]/.test(inner)) throw invalid; // Chromium takes one identifier only
         return { kind: 'pseudo-class', name, argument: inner.trim() };
     }
   }

@@ -89,7 +89,8 @@ class Parser {
       else {
         const mark = this.at;
         const declaration = this.declaration(topOfAttribute);
-        if (declaration) addDeclaration(out, declaration);
+        if (declaration && topOfAttribute) out.declarations.push(declaration);
+        else if (declaration) addDeclaration(out, declaration);
         else if (declaration === undefined) {
           this.at = mark;
           if (topOfAttribute) {

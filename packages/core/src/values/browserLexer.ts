@@ -32,7 +32,8 @@ export const browserLexer = fork({
     'flex-grow': '<number [0,∞]>',
     'flex-shrink': '<number [0,∞]>',
     'column-count': 'auto | <integer [1,∞]>',
-    'text-align': 'start | end | left | right | center | justify | match-parent | -webkit-auto | -webkit-left | -webkit-right | -webkit-center',
+    'text-align':
+      'start | end | left | right | center | justify | match-parent | -webkit-auto | -webkit-left | -webkit-right | -webkit-center',
     cursor: cursorSyntax,
     orphans: '<integer [1,∞]>',
     widows: '<integer [1,∞]>',
@@ -72,7 +73,8 @@ export const browserLexer = fork({
     'letter-spacing': 'normal | <length-percentage>',
     resize: 'none | both | horizontal | vertical | block | inline | auto',
     'text-overflow': 'clip | ellipsis',
-    'font-stretch': 'normal | ultra-condensed | extra-condensed | condensed | semi-condensed | semi-expanded | expanded | extra-expanded | ultra-expanded | <percentage [0,∞]>',
+    'font-stretch':
+      'normal | ultra-condensed | extra-condensed | condensed | semi-condensed | semi-expanded | expanded | extra-expanded | ultra-expanded | <percentage [0,∞]>',
     'transition-property': 'none | [ all | <custom-ident> ]#',
     cx: svgLength,
     cy: svgLength,
@@ -96,10 +98,23 @@ export const browserLexer = fork({
     'initial-letter': 'normal | <number [1,∞]> <integer [1,∞]>?',
     perspective: 'none | <length [0,∞]>',
     'shape-margin': nonNegative,
-    'font-size-adjust': 'none | [ ex-height | cap-height | ch-width | ic-width | ic-height ]? [ from-font | <number [0,∞]> ]',
+    'font-size-adjust':
+      'none | [ ex-height | cap-height | ch-width | ic-width | ic-height ]? [ from-font | <number [0,∞]> ]',
     'font-family': '[ <family-name> | <generic-family> ]#',
     ...Object.fromEntries(
-      ['-block', '-inline', '-block-start', '-block-end', '-inline-start', '-inline-end', '-top', '-right', '-bottom', '-left', ''].map((end) => [
+      [
+        '-block',
+        '-inline',
+        '-block-start',
+        '-block-end',
+        '-inline-start',
+        '-inline-end',
+        '-top',
+        '-right',
+        '-bottom',
+        '-left',
+        '',
+      ].map((end) => [
         `scroll-padding${end}`,
         `[ auto | ${nonNegative} ]${end === '' ? '{1,4}' : /^-(block|inline)$/.test(end) ? '{1,2}' : ''}`,
       ]),

@@ -173,7 +173,8 @@ function surelyKnown(property: string, value: string): boolean {
   tokenize(value, (type: number, start: number, end: number) => {
     const text = value.slice(start, end).toLowerCase();
     if (type === tokenTypes.Function && !sureFunctions.has(text.slice(0, -1))) sure = false;
-    if (type === tokenTypes.Ident && ((/^-[a-z]+-/.test(text) && !ownGrammar.test(property)) || no?.has(text))) sure = false;
+    if (type === tokenTypes.Ident && ((/^-[a-z]+-/.test(text) && !ownGrammar.test(property)) || no?.has(text)))
+      sure = false;
     if (type === tokenTypes.BadString || type === tokenTypes.BadUrl) sure = false;
   });
   return sure;

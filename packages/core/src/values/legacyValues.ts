@@ -3,7 +3,8 @@ export function parseLegacyColour(given: string): string | undefined {
   const text = given.replace(/^[\t\n\f\r ]+|[\t\n\f\r ]+$/g, '');
   if (text === '' || text.toLowerCase() === 'transparent') return undefined;
   if (colourNames.has(text.toLowerCase())) return text.toLowerCase();
-  if (/^#[0-9a-f]{3}$/i.test(text)) return `#${[...text.slice(1)].map((digit) => digit + digit).join('')}`.toLowerCase();
+  if (/^#[0-9a-f]{3}$/i.test(text))
+    return `#${[...text.slice(1)].map((digit) => digit + digit).join('')}`.toLowerCase();
   let digits = [...text].map((char) => (char.codePointAt(0)! > 0xffff ? '00' : char)).join('').slice(0, 128); // prettier-ignore
   if (digits.startsWith('#')) digits = digits.slice(1);
   digits = digits.replace(/[^0-9a-f]/gi, '0');

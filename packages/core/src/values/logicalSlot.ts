@@ -48,7 +48,9 @@ function findSlot(name: string, vertical: boolean, sides: Flow['sides']): string
     const upDown = pair.find((s) => s === 'top' || s === 'bottom')!;
     return `border-${upDown}-${pair.find((s) => s === 'left' || s === 'right')!}-radius`;
   }
-  const edge = /^(inset|margin|padding|border|scroll-margin|scroll-padding)-(block|inline)-(start|end)(-\w+)?$/.exec(name);
+  const edge = /^(inset|margin|padding|border|scroll-margin|scroll-padding)-(block|inline)-(start|end)(-\w+)?$/.exec(
+    name,
+  );
   if (!edge) return name;
   const physical = side(edge[2]!, edge[3]!);
   return edge[1] === 'inset' ? physical : `${edge[1]!}-${physical}${edge[4] ?? ''}`;

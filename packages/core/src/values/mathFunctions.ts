@@ -34,7 +34,7 @@ export function withoutMath(value: string): readonly string[] | undefined {
     if (type !== T.Comment) tokens.push({ type, text: value.slice(start, end) });
   });
   let variants = [''];
-  for (let i = 0; i < tokens.length; ) {
+  for (let i = 0; i < tokens.length;) {
     const token = tokens[i]!;
     let parts: readonly string[] = [token.text];
     if (token.type === T.Function && isMath(token.text)) {

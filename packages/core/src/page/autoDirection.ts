@@ -1,4 +1,4 @@
-import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { attributeOf, type ElementNode } from './nodes.ts';
 
 /**
  * The direction that an element's content decides: `dir=auto`, and `bdi` without `dir`. Undefined elsewhere.
