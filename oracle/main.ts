@@ -30,6 +30,7 @@ const used = new Set<string>();
 let pages = 0;
 let winners = 0;
 let boxes = 0;
+const left: string[] = [];
 
 async function checkPages(
   label: string,
@@ -37,7 +38,11 @@ async function checkPages(
   options: (i: number) => CheckOptions,
 ): Promise<void> {
   for (const [i, name] of paths.entries()) {
-    const result = await checker.check(site, site.files.get(name)!, options(i));
+    const result = await checker.check(site, site.files.get(name)!, options(i)).catch(leftPage);
+    if (!result) {
+      left.push(`${label}/${name}`);
+      continue;
+    }
     pages++;
     winners += result.winners;
     boxes += result.boxes;
@@ -47,6 +52,12 @@ async function checkPages(
       else open.push({ ...difference, page: `${label}/${difference.page}` });
     }
   }
+}
+
+/** A page that sends the browser elsewhere cannot be asked. */
+function leftPage(error: unknown): undefined {
+  if (!/navigat|Could not find node|context was destroyed|interrupted/i.test(String(error))) throw error;
+  return undefined;
 }
 
 async function readFolder(folder: string): Promise<Site> {
@@ -91,6 +102,7 @@ const shown = values.verbose ? open : open.slice(0, 40);
 for (const { page, element, slot, core, browser: theirs } of shown)
   console.log(`${page} ${element} ${slot}: core ${core}${theirs === '' ? '' : `, browser ${theirs}`}`);
 if (open.length > shown.length) console.log(`… and ${open.length - shown.length} more`);
+for (const name of left) console.log(`not asked, it leads elsewhere: ${name}`);
 for (const reason of used) console.log(`listed: ${reason}`);
 console.log(`${pages} pages, ${boxes} elements laid flat, ${winners} winners compared: ${open.length} differences not listed`); // prettier-ignore
 process.exitCode = open.length > 0 || pages === 0 ? 1 : 0;

@@ -66,6 +66,11 @@ for (const [name, list] of Object.entries(found.refused)) {
 }
 const inherits = new Set();
 for (const p of webref) if (/^yes\b/i.test(p.inherited ?? '')) inherits.add(p.name);
+// Chromium's own, and where it and the standard part: propertyFacts.test.ts asks it again
+for (const n of '-webkit-border-horizontal-spacing -webkit-border-vertical-spacing -webkit-font-smoothing -webkit-line-break -webkit-locale -webkit-tap-highlight-color -webkit-text-orientation -webkit-text-security -webkit-user-modify -webkit-writing-mode app-region color-rendering font-stretch'.split(
+  ' ',
+))
+  inherits.add(n);
 inherits.add('user-select'); // inherits in Chromium, not by the standard
 inherits.add('-webkit-user-select');
 for (const n of ['interest-delay-start', 'interest-delay-end']) inherits.delete(n);

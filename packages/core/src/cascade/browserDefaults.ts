@@ -78,8 +78,8 @@ thead, tbody, tfoot, tr { border-color: inherit }
 input, textarea, select, button { letter-spacing: initial; word-spacing: initial; text-transform: initial; text-indent: initial;
   text-shadow: initial; display: inline-block; text-align: start; margin: 0 }
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
-input, textarea, select, button { box-sizing: border-box }
-input[type=image i] { box-sizing: content-box }
+select, button, input:is([type=radio i], [type=checkbox i], [type=reset i], [type=button i], [type=submit i], [type=color i], [type=search i]) { box-sizing: border-box }
+img { overflow: clip; overflow-clip-margin: content-box }
 label { cursor: default }
 input, textarea, select, button { font: 13.3333px Arial; color: FieldText; cursor: text }
 input { background-color: Field; border: 2px inset light-dark(#767676, #858585); padding: 1px 2px }

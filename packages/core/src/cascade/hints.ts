@@ -316,9 +316,9 @@ function addTableHints(element: ElementNode, add: Add): void {
 
 function outerStyle(table: ElementNode): readonly [style: string, attribute: string] | undefined {
   if (frames[attributeOf(table, 'frame')?.toLowerCase() ?? '-'] !== undefined) return undefined;
-  if (attributeOf(table, 'bordercolor')) return ['solid', 'bordercolor'];
   const border = attributeOf(table, 'border');
-  if (border !== undefined && tableBorder(border) > 0) return ['outset', 'border'];
+  if (border !== undefined && tableBorder(border) > 0)
+    return [attributeOf(table, 'bordercolor') ? 'solid' : 'outset', 'border'];
   return tableRules.has(attributeOf(table, 'rules')?.toLowerCase() ?? '') ? ['hidden', 'rules'] : undefined;
 }
 

@@ -17,7 +17,9 @@ export function tokensOf(text: string, from = 0, to = text.length): Tokens {
   const start: number[] = [];
   const end: number[] = [];
   const part = from === 0 && to === text.length ? text : text.slice(from, to);
-  tokenize(part, (t: number, s: number, e: number) => {
+  // CSS Syntax 3, "Preprocessing the input stream": same length, so places stay
+  const read = part.includes('\0') ? part.replaceAll('\0', '\ufffd') : part;
+  tokenize(read, (t: number, s: number, e: number) => {
     type.push(t);
     start.push(s + from);
     end.push(e + from);

@@ -24,7 +24,7 @@ export function parseLegacyColour(given: string): string | undefined {
 
 /** HTML Standard, "Rules for parsing dimension values", as CSS: `40px`, `12.5%`; undefined when there is none. */
 export function parseDimension(text: string, zeroCounts = true): string | undefined {
-  const found = /^[\t\n\f\r ]*\+?(\d+(?:\.\d*)?|\.\d+)(%?)/.exec(text);
+  const found = /^[\t\n\f\r ]*(\d+(?:\.\d*)?|\.\d+)(%?)/.exec(text);
   if (!found) return undefined;
   const number = Number(found[1]);
   if (number === 0 && !zeroCounts) return undefined;
