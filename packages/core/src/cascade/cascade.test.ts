@@ -6,7 +6,9 @@ import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { matchList } from '../selectors/matchSelector.ts';
 import { desktop } from './environment.ts';
 import { CascadeSession } from './pageCascade.ts';
-import { winnerFor } from './winners.ts';
+import { comparableValue } from '../values/comparableValue.ts';
+import { initialValues } from '../values/initialValues.ts';
+import { PageOutcomes, type Outcome } from './pageOutcomes.ts';
 
 interface Row {
   readonly source: string;
@@ -16,6 +18,8 @@ interface Row {
   readonly select: string;
   readonly pseudo?: string;
   readonly property: string;
+  /** The winning declaration, where a shorthand sets the longhand. */
+  readonly via?: string;
   /** The winning value as declared; null when no declaration applies. */
   readonly outcome: string | null;
 }
@@ -25,20 +29,39 @@ const rows = JSON.parse(
   fs.readFileSync(new URL('../testing/fixtures/cascade.json', import.meta.url), 'utf8'),
 ) as readonly Row[];
 
+/** The text an outcome comes down to. */
+function valueOf(outcome: Outcome): string {
+  switch (outcome.kind) {
+    case 'declared':
+      return outcome.contender.compiled.comparable;
+    case 'inherited':
+      return valueOf(outcome.outcome);
+    case 'default':
+      return outcome.declaration.comparable;
+    case 'initial':
+      return comparableValue('color', outcome.value);
+  }
+}
+
+const declaredBy = (outcome: Outcome): string | undefined =>
+  outcome.kind === 'declared'
+    ? `${outcome.contender.compiled.declaration.property}: ${outcome.contender.compiled.declaration.value}`
+    : undefined;
+
 describe('core', () => {
   test.each(rows.map((row) => [`${row.source}: ${row.shows}`, row] as const))('%s', (_name, row) => {
     const site = siteOf({ 'index.html': row.html, ...row.files });
     const page = new CascadeSession().open(site, site.files.get('index.html')!);
     const selector = parseSelectorList(row.select)!;
     const element = page.tree.elements.find((e) => matchList(e, selector, { quirks: false, state: 'rest' }) === 2)!;
-    const winner = winnerFor(page, element, row.property, desktop, row.pseudo ?? '');
-    expect(winner?.compiled.comparable ?? null).toBe(
-      row.outcome === null
-        ? null
-        : row.outcome
-            .replace('green', '#008000')
-            .replace(/^#008000$/, row.property.includes('color') ? '#008000' : 'green'),
-    );
+    const outcomes = new PageOutcomes(page, { environment: desktop });
+    const outcome = outcomes.outcomeOf(element, row.property, row.pseudo ?? '');
+    if (row.via !== undefined) {
+      expect(declaredBy(outcome)).toBe(row.via);
+      return;
+    }
+    const said = valueOf(outcome);
+    expect(said).toBe(comparableValue(row.property, row.outcome ?? initialValues[row.property]!));
   });
 });
 

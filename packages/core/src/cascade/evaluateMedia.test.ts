@@ -86,7 +86,10 @@ test('conditions hold together', () => {
   expect(conditionsHold([media('screen'), set(true)], desktop)).toBe(true);
   expect(conditionsHold([media('screen'), set(false)], desktop)).toBe(false);
   expect(conditionsHold([supports, media('print')], desktop)).toBe(false);
-  expect(conditionsHold([supports, media('screen')], desktop)).toBeUndefined();
+  expect(conditionsHold([supports, media('screen')], desktop)).toBe(true);
+  const container = { kind: 'container', text: '(width > 1px)' } as const;
+  expect(conditionsHold([container, supports], desktop)).toBeUndefined();
+  expect(conditionsHold([container, media('print')], desktop)).toBe(false);
   expect([media('print'), supports, set(true)].map(describeCondition)).toEqual([
     '@media print',
     '@supports (display: grid)',

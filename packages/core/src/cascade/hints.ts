@@ -134,7 +134,7 @@ function alignHint(element: ElementNode, value: string): Declarations {
   const { tag } = element;
   if (tag === 'hr') {
     const [left, right] = value === 'left' ? ['0px', 'auto'] : value === 'right' ? ['auto', '0px'] : ['auto', 'auto'];
-    return [['margin-left', left!], ['margin-right', right!]]; // prettier-ignore
+    return [['margin-left', left], ['margin-right', right]]; // prettier-ignore
   }
   if (tag === 'table') {
     if (value === 'center') return [['margin-inline-start', 'auto'], ['margin-inline-end', 'auto']]; // prettier-ignore

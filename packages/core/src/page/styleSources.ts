@@ -134,6 +134,7 @@ function preferredTitle(page: PageTree, sheets: readonly (LinkedSource | Embedde
     (e) => e.tag === 'meta' && attributeOf(e, 'http-equiv')?.toLowerCase() === 'default-style',
   );
   const named = meta && attributeOf(meta, 'content');
-  // a meta before the first titled sheet names the set; after it, HTML Standard has it change the set as well
-  return named !== undefined && named !== '' ? named : first?.title;
+  // a meta before the first titled sheet names the set; after it, Chromium leaves the set as it is
+  const before = meta && (!first || meta.index < first.element.index);
+  return before && named !== undefined && named !== '' ? named : first?.title;
 }

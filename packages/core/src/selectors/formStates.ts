@@ -77,7 +77,10 @@ function isChecked(element: ElementNode): boolean {
     return has(element, 'selected');
   const options = descendants(select).filter((e) => e.tag === 'option');
   const chosen = options.filter((option) => has(option, 'selected')).at(-1);
-  return element === (chosen ?? options.find((option) => !has(option, 'disabled') && !has(parentElement(option)!, 'disabled')));
+  return (
+    element ===
+    (chosen ?? options.find((option) => !has(option, 'disabled') && !has(parentElement(option)!, 'disabled')))
+  );
 }
 
 function isDefault(element: ElementNode): boolean {

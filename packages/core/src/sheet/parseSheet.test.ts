@@ -17,6 +17,8 @@ const shape = (rules: readonly Rule[]): readonly string[] =>
         return `@${rule.name} ${rule.prelude}{}`;
       case 'statement':
         return `@${rule.name} ${rule.prelude};`;
+      case 'declarations':
+        return rule.declarations.map((d) => `${d.property}:${d.value}`).join(';');
       case 'dropped':
         return 'dropped';
     }

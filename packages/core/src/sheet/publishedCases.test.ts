@@ -56,7 +56,7 @@ describe('css-parsing-tests', () => {
     Array.isArray(c) ? [text, [c[0] / 255, c[1] / 255, c[2] / 255, c[3]] as unknown as Colour] : [text, c];
   const bytes = (part: number): string => Math.round(part * 255).toString(16).padStart(2, '0'); // prettier-ignore
   const whole = ([input, colour]: readonly [string, Colour]): boolean =>
-    Array.isArray(colour) && !/\/\*/.test(input) && colour.slice(0, 3).every((x: number) => Math.abs(x * 255 - Math.round(x * 255)) < 0.01); // prettier-ignore
+    Array.isArray(colour) && !/\/\*/.test(input) && (colour as readonly number[]).slice(0, 3).every((x) => Math.abs(x * 255 - Math.round(x * 255)) < 0.01); // prettier-ignore
   test.each(
     [...pairs<string, Colour>('color3'), ...pairs<string, Colour>('color3_keywords').map(scaled)].filter(whole),
   )('colours that are equal are spelled equally: %j', (text, colour) => {

@@ -96,9 +96,13 @@ function closingOf(tokens: readonly Token[], open: number): number {
   return tokens.length - 1;
 }
 
+const hashless = /^\d(?:[0-9a-f]{2}|[0-9a-f]{5})$/i;
+
 function spellToken(token: Token, property: string, depth: number): string {
   const { type, text } = token;
   if (type === tokenTypes.WhiteSpace) return ' ';
+  // in quirks mode these may be colours without their hash: Quirks Mode Standard, "The hashless hex color quirk"
+  if (depth === 0 && hashless.test(text) && takesColour(property)) return text.toLowerCase();
   if (type === tokenTypes.String) return spellString(text);
   if (type === tokenTypes.Number) return spellNumber(text);
   if (type === tokenTypes.Percentage) return spellNumber(text.slice(0, -1)) + '%';
