@@ -41,6 +41,9 @@ async function inBatches<T>(list: readonly number[], ask: (i: number) => Promise
   return out;
 }
 
+/** A page that sends the browser elsewhere cannot be asked. */
+export class LedElsewhere extends Error {}
+
 /** Compares core with the browser on one page: the winners by the protocol, and the look laid out flat. */
 export class PageChecker {
   private readonly sheets = new Map<string, SheetHeader>();
@@ -68,12 +71,14 @@ export class PageChecker {
     // through this session: with CSS enabled here, the tab's own setting is not heeded
     await this.session.send('Emulation.setEmulatedMedia', { media: environment.medium });
     this.sheets.clear();
-    await this.tab.goto(`${this.origin}/${file.path.split('/').map(encodeURIComponent).join('/')}`, { waitUntil: 'load' }); // prettier-ignore
+    const address = `${this.origin}/${file.path.split('/').map(encodeURIComponent).join('/')}`;
+    await this.tab.goto(address, { waitUntil: 'load' });
     const page = new CascadeSession().open(site, file);
     const { root } = await this.session.send('DOM.getDocument', { depth: 0 });
     const { nodeIds } = await this.session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: '*' });
     const { elements } = page.tree;
     if (nodeIds.length !== elements.length) {
+      if (this.tab.url() !== address) throw new LedElsewhere();
       const browser = `${nodeIds.length} elements`;
       return { differences: [{ page: file.path, element: 'html', slot: 'tree', core: `${elements.length} elements`, browser }], winners: 0, boxes: 0 }; // prettier-ignore
     }

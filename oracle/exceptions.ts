@@ -13,4 +13,12 @@ export const exceptions: readonly Exception[] = [
     covers: ({ element, slot, core, browser }) =>
       core === 'hint ' && browser === 'none' && />(table|td|th|thead|tbody|tfoot|colgroup):/.test(element) && /^ (border|padding)-/.test(slot), // prettier-ignore
   },
+  {
+    reason: 'the protocol lists no rules for ::placeholder',
+    covers: ({ slot, core, browser }) => slot.startsWith('::placeholder ') && core !== 'none' && browser === 'none',
+  },
+  {
+    reason: "a marker's size is laid out from its text, and its computed style gives the used size",
+    covers: ({ slot, core }) => slot === 'look' && /::marker (width|height|inline-size|block-size|perspective-origin|transform-origin)\b/.test(core), // prettier-ignore
+  },
 ];

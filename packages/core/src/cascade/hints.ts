@@ -335,6 +335,9 @@ function cellStyle(table: ElementNode): readonly [declarations: Declarations, at
       return [edged(['left', 'right'], 'thin', 'solid'), 'rules'];
     case 'all':
       return [edged(sides, '1px', 'solid'), 'rules'];
+    case undefined:
+    default:
+      break;
   }
   const border = attributeOf(table, 'border');
   if (border === undefined || tableBorder(border) === 0) return undefined;

@@ -27,16 +27,24 @@ export function tokensOf(text: string, from = 0, to = text.length): Tokens {
   return { text, type, start, end, count: type.length };
 }
 
-/** The text with comments left out and each run of white space as one space, trimmed; strings and urls as written. */
+/**
+ * The text with comments left out and each run of white space as one space, trimmed; strings and urls as written. An empty
+ * comment stays where leaving it out could join two tokens (CSS Syntax 3, "Serialization").
+ */
 export function foldedText(text: string): string {
   if (!/[\s/]/.test(text)) return text;
   const tokens = tokensOf(text);
   let out = '';
+  let comment = false;
   for (let i = 0; i < tokens.count; i++) {
-    if (tokens.type[i] === tokenTypes.Comment) continue;
-    if (tokens.type[i] === tokenTypes.WhiteSpace) {
+    if (tokens.type[i] === tokenTypes.Comment) comment = true;
+    else if (tokens.type[i] === tokenTypes.WhiteSpace) {
       if (!out.endsWith(' ')) out += ' ';
-    } else out += text.slice(tokens.start[i], tokens.end[i]);
+    } else {
+      if (comment && !/(^|[\s,;{}[\]>~)(])$/.test(out) && !/[,;{}[\]>~)]/.test(text[tokens.start[i]!]!)) out += '/**/';
+      comment = false;
+      out += text.slice(tokens.start[i], tokens.end[i]);
+    }
   }
   return out.trim();
 }
