@@ -29,7 +29,7 @@ export function flatPage(page: PageCascade, view: View): FlatPage {
           declared.set(outcome.contender, `${property}:${valueOf(outcome.contender)}`);
         } else if (outcome.kind === 'initial') keywords.push(`${longhand}:initial`);
         else if (outcome.kind === 'inherited') keywords.push(`${longhand}:inherit`);
-        else keywords.push(`${longhand}:revert`);
+        else keywords.push(`${longhand}:revert-layer`); // not revert: a cell's padding is a hint without an attribute
       }
       // whole declarations, weakest first, so that a shorthand yields to what wins over part of it
       const strength = new Map([...outcomes.contendersOf(element, pseudoElement)].map((c, i) => [c, i]));
@@ -58,8 +58,11 @@ const staying = (tag: string, attribute: string): boolean =>
   attribute === 'dir' || attribute === 'lang' || (tag === 'img' && attribute === 'align');
 
 /** Addresses as core resolved them, since the flat sheet stands in the page; else as written. */
-function valueOf({ compiled }: Contender): string {
+function valueOf({ compiled, origin }: Contender): string {
   const { property, value } = compiled.declaration;
+  // a foreign element's style attribute is read in quirks mode, the flat sheet need not be
+  if (origin === 'attribute' && compiled.validity === 'quirks')
+    return value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, /color/.test(property) ? '$1#$2' : '$&').replace(/(^|\s)([\d.]+)(?=\s|$)/g, '$1$2px'); // prettier-ignore
   return !property.startsWith('--') && /(url|src|image-set)\(/i.test(value) ? compiled.comparable : value;
 }
 

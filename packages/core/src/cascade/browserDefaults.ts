@@ -57,7 +57,6 @@ dir, dl, menu, ol, ul { margin-block: 1em }
 :is(dir, dl, menu, ol, ul) :is(dir, dl, menu, ol, ul) { margin-block: 0 }
 dd { margin-inline-start: 40px }
 dir, menu, ol, ul { padding-inline-start: 40px }
-ol, ul, menu, dir { counter-reset: list-item }
 ol { list-style-type: decimal }
 dir, menu, ul { list-style-type: disc }
 :is(dir, menu, ol, ul) :is(dir, menu, ul) { list-style-type: circle }
@@ -89,12 +88,14 @@ input:is([type=checkbox i], [type=radio i]) { background-color: initial; border:
 input:is([type=image i], [type=file i], [type=range i]) { background-color: initial; border: initial; padding: initial }
 input:is([type=range i]) { margin: 2px }
 select { background-color: Field; border: 1px solid light-dark(#767676, #858585); border-radius: 0; white-space: pre; align-items: center; padding: initial }
-textarea { background-color: Field; border: 1px solid light-dark(#767676, #858585); padding: 2px; font-family: monospace; resize: both; overflow: auto; vertical-align: text-bottom; column-count: initial }
+textarea { background-color: Field; border: 1px solid light-dark(#767676, #858585); padding: 2px; font-family: monospace; resize: both; overflow: auto; overflow-wrap: break-word; column-count: initial }
 option { padding: 0 2px 1px; white-space: nowrap; min-height: 1.2em; font-weight: normal }
 progress, meter { display: inline-block; box-sizing: border-box; vertical-align: -0.2em }
 progress { width: 10em; height: 1em }
 meter { width: 5em; height: 1em }
 textarea { white-space: pre-wrap }
+input, textarea, button { appearance: auto }
+audio { width: 300px; height: 54px }
 optgroup { font-weight: bolder }
 hr { color: gray; border: 1px inset; margin-block: 0.5em; margin-inline: auto; overflow: hidden }
 fieldset { margin-inline: 2px; border: groove 2px ThreeDFace; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
@@ -107,7 +108,8 @@ details > summary:first-of-type { display: list-item; counter-increment: list-it
 details[open] > summary:first-of-type { list-style-type: disclosure-open }
 marquee { display: inline-block; text-align: initial; overflow: hidden }
 dialog:not([open]) { display: none }
-svg:not(:root) { overflow: hidden }
+svg:not(:root) { overflow: hidden; overflow-clip-margin: content-box }
+embed, object, canvas, iframe, video { overflow: clip; overflow-clip-margin: content-box }
 `;
 
 /** Added on pages in quirks mode. HTML Standard, "Rendering": "Tables", "Margin collapsing quirks", "Form controls". */

@@ -124,10 +124,13 @@ function order(page: PageCascade, element: ElementNode, rules: Source[], pseudoE
   sources.push(...rules);
   const attribute = pseudoElement === '' ? styleAttributeOf(element) : undefined;
   if (attribute !== undefined) sources.push(plain(attributeBlock(page, attribute), 'attribute', attributeRank));
+  // Chromium reads the style attributes of all but HTML elements in quirks mode
+  const attributeQuirks = page.quirks || element.namespace !== 'html';
   const out: Contender[] = [];
   for (const { source, compiled } of orderDeclarations(sources).reverse()) {
     const { property, value } = compiled.declaration;
-    if (compiled.validity !== 'valid' && !isLikelyKept(property, value, page.quirks)) continue;
+    const quirks = sources[source]!.origin === 'attribute' ? attributeQuirks : page.quirks;
+    if (compiled.validity !== 'valid' && !isLikelyKept(property, value, quirks)) continue;
     const { origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hints, block } = sources[source]!; // prettier-ignore
     const hint = hints?.[block.declarations.indexOf(compiled)];
     out.push({ compiled, origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hint }); // prettier-ignore

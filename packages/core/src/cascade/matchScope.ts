@@ -23,29 +23,46 @@ export function matchScoped(
   owner: ElementNode | undefined,
   context: MatchContext,
 ): ScopedMatch {
-  const [range, ...inner] = scopes;
-  if (!range) return { match: matchSelector(element, selector, context), proximity: Infinity };
+  let roots: ReadonlyMap<ElementNode | undefined, Match> = new Map([[context.scope, 2 as Match]]);
+  for (const range of scopes) roots = rootsOf(element, range, roots, owner, context);
   let best: ScopedMatch = { match: 0, proximity: Infinity };
   let sure = true;
   let steps = 0;
-  for (
-    let root: ElementNode | undefined = element;
-    root;
-    root = root === context.scope ? undefined : parentElement(root), steps++
-  ) {
-    const rooted = isRoot(root, range, owner, context);
+  for (let root: ElementNode | undefined = element; root; root = parentElement(root), steps++) {
+    const rooted = roots.get(root) ?? 0;
     if (rooted === 0) continue;
-    const inside: MatchContext = { ...context, scope: root };
-    const free = (2 - limited(element, root, range, inside)) as Match;
-    if (rooted === 1 || free === 1) sure = false;
-    const found = matchScoped(element, selector, inner, owner, inside);
-    const match = Math.min(rooted, free, found.match) as Match;
-    const proximity = inner.length > 0 ? found.proximity : steps;
-    if (match > best.match || (match === best.match && match > 0 && proximity < best.proximity))
-      best = { match, proximity };
+    if (rooted === 1) sure = false;
+    const match = Math.min(rooted, matchSelector(element, selector, { ...context, scope: root })) as Match;
+    if (match > best.match) best = { match, proximity: steps };
   }
   // a root or limit that depends on a state may move the scope
   return sure || best.match < 2 ? best : { ...best, match: 1 };
+}
+
+/** The scoping roots above the element (itself included) of a range inside the given outer scopes, and how surely they are. */
+function rootsOf(
+  element: ElementNode,
+  range: ScopeRange,
+  outer: ReadonlyMap<ElementNode | undefined, Match>,
+  owner: ElementNode | undefined,
+  context: MatchContext,
+): ReadonlyMap<ElementNode | undefined, Match> {
+  const above: ElementNode[] = [];
+  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) above.push(at);
+  const out = new Map<ElementNode | undefined, Match>();
+  for (const [root, surely] of outer) {
+    const within = { ...context, scope: root };
+    for (const inner of above) {
+      const known = out.get(inner) ?? 0;
+      const rooted = known < surely ? isRoot(inner, range, owner, within) : 0;
+      if (rooted > known) {
+        const free = 2 - limited(element, inner, range, { ...context, scope: inner });
+        out.set(inner, Math.max(known, Math.min(rooted, free, surely)) as Match);
+      }
+      if (inner === root) break;
+    }
+  }
+  return out;
 }
 
 function isRoot(root: ElementNode, range: ScopeRange, owner: ElementNode | undefined, context: MatchContext): Match {

@@ -116,10 +116,12 @@ export class PageOutcomes {
         case 'unset':
           return isInherited(longhand) ? undefined : initial(longhand);
         case 'revert-layer':
-          // a style attribute and the hints are layers of their own here
-          rest = rest.filter((c) => c.layerRank !== first.layerRank);
+          // layers below, important or not; the style attribute is the top one here and the hints the lowest
+          rest = rest.filter((c) => c.layerRank < first.layerRank);
           break;
         case 'revert':
+          // Chromium gives cells their padding of 1px as a hint, which goes with the author's declarations
+          if (/^t[dh]$/.test(element.tag) && slot.startsWith('padding-')) return initial(longhand);
           rest = [];
           break;
         default:

@@ -1,6 +1,6 @@
 import { parse } from 'parse5';
 import type { CommentNode, DocumentNode, ElementNode, ParentNode } from './nodes.ts';
-import { treeAdapter, type Map5 } from './treeAdapter.ts';
+import { makeTreeAdapter, type Map5 } from './treeAdapter.ts';
 
 /** A page as the HTML standard's parser builds it. Contents of `template` are left out. */
 export interface PageTree {
@@ -19,7 +19,7 @@ export interface PageTree {
  * the tree is walked without recursion.
  */
 export function parsePage(text: string, scripting = true): PageTree {
-  const document = parse<Map5>(text, { treeAdapter, sourceCodeLocationInfo: true, scriptingEnabled: scripting });
+  const document = parse<Map5>(text, { treeAdapter: makeTreeAdapter(), sourceCodeLocationInfo: true, scriptingEnabled: scripting });
   const elements: ElementNode[] = [];
   const comments: CommentNode[] = [];
   const stack: { node: ParentNode; at: number }[] = [{ node: document, at: 0 }];

@@ -35,8 +35,25 @@ const namespaces: Record<string, Namespace> = {
 };
 const uris = new Map(Object.entries(namespaces).map(([uri, name]) => [name, uri as html.NS]));
 
-/** parse5's tree interface onto our nodes: places are kept as numbers, nothing else is stored twice. */
-export const treeAdapter: TreeAdapter<Map5> = {
+/** Chromium's limit: what is deeper becomes a sibling of its parent. */
+const deepestElement = 512;
+
+/** parse5's tree interface onto our nodes, for one page. */
+export function makeTreeAdapter(): TreeAdapter<Map5> {
+  let open = 0;
+  return {
+    ...treeAdapter,
+    onItemPush: () => void open++,
+    onItemPop: () => void open--,
+    appendChild: (parent, child) => {
+      const above = open > deepestElement && child.type === 'element' && 'parent' in parent ? parent.parent : null;
+      treeAdapter.appendChild(above ?? parent, child);
+    },
+  };
+}
+
+/** Places are kept as numbers, nothing else is stored twice. */
+const treeAdapter: TreeAdapter<Map5> = {
   createDocument: () => ({ type: 'document', children: [], mode: 'no-quirks' }),
   createDocumentFragment: () => ({ type: 'fragment', children: [] }),
   createElement: (tag, uri, attrs) => makeElement(tag, namespaces[uri] ?? 'other', attrs),

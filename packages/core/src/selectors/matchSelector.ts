@@ -6,7 +6,11 @@ import type { ComplexSelector, CompoundSelector, SelectorList, SimpleSelector } 
 
 /** Whether a selector's last compound matches the element; its pseudo-element, if any, is the caller's business. */
 export function matchSelector(element: ElementNode, selector: ComplexSelector, context: MatchContext): Match {
-  return matchUpTo(element, selector, selector.compounds.length - 1, context);
+  const last = selector.compounds.length - 1;
+  const here = matchCompound(element, selector.compounds[last]!, context);
+  if (here === 0 || last === 0) return here;
+  const rest = matchBefore(element, last, { selector, context, steps: 0, known: undefined });
+  return rest < here ? rest : here;
 }
 
 /** With `elementsOnly`, selectors for pseudo-elements match nothing: `&` stands for elements. */
@@ -26,43 +30,59 @@ export function matchList(
   return best;
 }
 
-function matchUpTo(element: ElementNode, selector: ComplexSelector, at: number, context: MatchContext): Match {
-  const here = matchCompound(element, selector.compounds[at]!, context);
-  if (here === 0 || at === 0) return here;
-  const rest = matchBefore(element, selector, at, context);
-  return rest < here ? rest : here;
+/** One search for a selector's compounds; answers are kept once it turns out long, so that it never takes exponential time. */
+interface Search {
+  readonly selector: ComplexSelector;
+  readonly context: MatchContext;
+  /** Inside `:has()`: the element the first compound is led to by `leading`. */
+  readonly anchor?: ElementNode;
+  readonly leading?: string;
+  steps: number;
+  known: Map<ElementNode, (Match | undefined)[]> | undefined;
 }
 
-function matchBefore(element: ElementNode, selector: ComplexSelector, at: number, context: MatchContext): Match {
-  switch (selector.combinators[at - 1]!) {
-    case '>': {
-      const parent = parentElement(element);
-      return parent ? matchUpTo(parent, selector, at - 1, context) : 0;
-    }
-    case '+': {
-      const previous = previousElement(element);
-      return previous ? matchUpTo(previous, selector, at - 1, context) : 0;
-    }
-    case ' ':
-      return bestOf(ancestors(element), selector, at - 1, context);
-    case '~':
-      return bestOf(earlierSiblings(element), selector, at - 1, context);
+const manySteps = 64;
+
+function matchUpTo(element: ElementNode, at: number, search: Search): Match {
+  const known = search.known?.get(element)?.[at];
+  if (known !== undefined) return known;
+  let match = matchCompound(element, search.selector.compounds[at]!, search.context);
+  if (match !== 0) {
+    const rest = at === 0 ? matchAnchor(element, search) : matchBefore(element, at, search);
+    if (rest < match) match = rest;
   }
+  if (search.known) {
+    let answers = search.known.get(element);
+    if (!answers) search.known.set(element, (answers = []));
+    answers[at] = match;
+  }
+  return match;
 }
 
-function bestOf(
-  candidates: Iterable<ElementNode>,
-  selector: ComplexSelector,
-  at: number,
-  context: MatchContext,
-): Match {
+function matchAnchor(element: ElementNode, { anchor, leading }: Search): Match {
+  if (!anchor) return 2;
+  for (const one of stepsBack(element, leading!)) if (one === anchor) return 2;
+  return 0;
+}
+
+function matchBefore(element: ElementNode, at: number, search: Search): Match {
   let best: Match = 0;
-  for (const candidate of candidates) {
-    const match = matchUpTo(candidate, selector, at, context);
+  for (const candidate of stepsBack(element, search.selector.combinators[at - 1]!)) {
+    if (++search.steps > manySteps) search.known ??= new Map();
+    const match = matchUpTo(candidate, at - 1, search);
     if (match > best) best = match;
     if (best === 2) break;
   }
   return best;
+}
+
+function* stepsBack(element: ElementNode, combinator: string): Iterable<ElementNode> {
+  if (combinator === ' ') yield* ancestors(element);
+  else if (combinator === '~') yield* earlierSiblings(element);
+  else {
+    const one = combinator === '>' ? parentElement(element) : previousElement(element);
+    if (one) yield one;
+  }
 }
 
 function* ancestors(element: ElementNode): Iterable<ElementNode> {
@@ -162,17 +182,30 @@ function testAttribute(value: string, test: string, wanted: string): boolean {
   }
 }
 
+type HasSelector = Extract<SimpleSelector, { kind: 'has' }>;
+type NthSelector = Extract<SimpleSelector, { kind: 'nth' }>;
+
+/** Answers that many elements ask for again, for elements at rest and in any state; none where states are held on or in scopes. */
+const knownHas = { any: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>(), rest: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>() }; // prettier-ignore
+const isPlain = (context: MatchContext): boolean => !context.forced && !context.scope;
+
+function matchHas(element: ElementNode, simple: HasSelector, context: MatchContext): Match {
+  if (!isPlain(context)) return searchHas(element, simple, context);
+  let known = knownHas[context.state].get(simple);
+  if (!known) knownHas[context.state].set(simple, (known = new WeakMap()));
+  let match = known.get(element);
+  if (match === undefined) known.set(element, (match = searchHas(element, simple, context)));
+  return match;
+}
+
 /** Selectors 4, "Relational Pseudo-class: :has()". The argument's left end is anchored at the element. */
-function matchHas(
-  element: ElementNode,
-  simple: Extract<SimpleSelector, { kind: 'has' }>,
-  context: MatchContext,
-): Match {
+function searchHas(element: ElementNode, simple: HasSelector, context: MatchContext): Match {
   let best: Match = 0;
-  for (const { combinator, selector } of simple.list) {
-    const inside = combinator === ' ' || combinator === '>';
+  for (const { combinator: leading, selector } of simple.list) {
+    const inside = leading === ' ' || leading === '>';
+    const search: Search = { selector, context, anchor: element, leading, steps: 0, known: undefined };
     for (const candidate of inside ? descendants(element) : laterFamily(element)) {
-      const match = matchAnchored(candidate, selector, selector.compounds.length - 1, element, combinator, context);
+      const match = matchUpTo(candidate, selector.compounds.length - 1, search);
       if (match > best) best = match;
       if (best === 2) return 2;
     }
@@ -195,62 +228,63 @@ function* laterFamily(element: ElementNode): Iterable<ElementNode> {
   }
 }
 
-function matchAnchored(
-  candidate: ElementNode,
-  selector: ComplexSelector,
-  at: number,
-  anchor: ElementNode,
-  leading: string,
-  context: MatchContext,
-): Match {
-  const here = matchCompound(candidate, selector.compounds[at]!, context);
-  if (here === 0) return 0;
-  if (at === 0) return isLedTo(candidate, anchor, leading) ? here : 0;
-  let best: Match = 0;
-  for (const next of stepsBack(candidate, selector.combinators[at - 1]!)) {
-    const match = matchAnchored(next, selector, at - 1, anchor, leading, context);
-    if (match > best) best = match;
-    if (best === 2) break;
-  }
-  return best < here ? best : here;
-}
-
-function* stepsBack(element: ElementNode, combinator: string): Iterable<ElementNode> {
-  if (combinator === ' ') yield* ancestors(element);
-  else if (combinator === '~') yield* earlierSiblings(element);
-  else {
-    const one = combinator === '>' ? parentElement(element) : previousElement(element);
-    if (one) yield one;
-  }
-}
-
-function isLedTo(candidate: ElementNode, anchor: ElementNode, leading: string): boolean {
-  for (const one of stepsBack(candidate, leading)) if (one === anchor) return true;
-  return false;
-}
-
-function matchNth(
-  element: ElementNode,
-  simple: Extract<SimpleSelector, { kind: 'nth' }>,
-  context: MatchContext,
-): Match {
+/** Selectors 4, "Child-indexed Pseudo-classes". */
+function matchNth(element: ElementNode, simple: NthSelector, context: MatchContext): Match {
   const own = simple.of ? matchList(element, simple.of, context) : 2;
   if (own === 0) return 0;
-  const siblings = element.siblings;
-  const step = simple.last ? 1 : -1;
-  let sure = 1;
+  const { siblings, siblingIndex } = element;
+  let sure = simple.last ? siblings.length - siblingIndex : siblingIndex + 1;
   let perhaps = 0;
-  for (let i = element.siblingIndex + step; i >= 0 && i < siblings.length; i += step) {
-    const other = siblings[i]!;
-    if (simple.ofType && (other.tag !== element.tag || other.namespace !== element.namespace)) continue;
-    const counts = simple.of ? matchList(other, simple.of, context) : 2;
-    if (counts === 2) sure++;
-    else if (counts === 1) perhaps++;
-  }
+  if (simple.ofType) sure = countOfType(element, simple.last);
+  else if (simple.of) [sure, perhaps] = countOf(element, simple, context);
   let hits = 0;
   for (let n = sure; n <= sure + perhaps; n++) if (isNth(n, simple.step, simple.offset)) hits++;
   if (hits === 0) return 0;
   return hits === perhaps + 1 ? own : 1;
+}
+
+function countOfType(element: ElementNode, last: boolean): number {
+  const { siblings, tag, namespace } = element;
+  const step = last ? 1 : -1;
+  let count = 1;
+  for (let i = element.siblingIndex + step; i >= 0 && i < siblings.length; i += step)
+    if (siblings[i]!.tag === tag && siblings[i]!.namespace === namespace) count++;
+  return count;
+}
+
+/** Of a family of siblings, how many up to each place surely or perhaps match the list. */
+interface Counts {
+  readonly sure: readonly number[];
+  readonly perhaps: readonly number[];
+}
+const knownCounts = { any: new WeakMap<NthSelector, WeakMap<readonly ElementNode[], Counts>>(), rest: new WeakMap<NthSelector, WeakMap<readonly ElementNode[], Counts>>() }; // prettier-ignore
+
+/** The element itself counts as sure. */
+function countOf(element: ElementNode, simple: NthSelector, context: MatchContext): readonly [number, number] {
+  const { siblings, siblingIndex: i } = element;
+  let counts = isPlain(context) ? knownCounts[context.state].get(simple)?.get(siblings) : undefined;
+  if (!counts) {
+    counts = countSiblings(siblings, simple.of!, context);
+    if (isPlain(context)) {
+      let known = knownCounts[context.state].get(simple);
+      if (!known) knownCounts[context.state].set(simple, (known = new WeakMap()));
+      known.set(siblings, counts);
+    }
+  }
+  const { sure, perhaps } = counts;
+  const between = (list: readonly number[]): number => (simple.last ? list.at(-1)! - list[i + 1]! : list[i]!);
+  return [between(sure) + 1, between(perhaps)];
+}
+
+function countSiblings(siblings: readonly ElementNode[], list: SelectorList, context: MatchContext): Counts {
+  const sure = [0];
+  const perhaps = [0];
+  for (const [i, sibling] of siblings.entries()) {
+    const match = matchList(sibling, list, context);
+    sure.push(sure[i]! + (match === 2 ? 1 : 0));
+    perhaps.push(perhaps[i]! + (match === 1 ? 1 : 0));
+  }
+  return { sure, perhaps };
 }
 
 function isNth(n: number, step: number, offset: number): boolean {

@@ -59,7 +59,7 @@ function judge(property: string, value: string): Judgement {
   if (property === 'all') return invalid;
   const target = aliasOf(property);
   if (hasStray(value) || (hasStrayEscape(value) && !takesNames.test(target))) return invalid;
-  if (!lexer.getProperty(target)) return unsure(true);
+  if (!lexer.getProperty(target) || isLong(value)) return unsure(true);
   const open = unsettled.test(target) || beyond.some(([name, pattern]) => name.test(target) && pattern.test(value));
   const plain = hasMath(value) ? withoutMath(value) : [value];
   if (!plain) return unsure(false);
@@ -89,6 +89,14 @@ const finer: readonly (readonly [property: RegExp, value: RegExp])[] = [
   [/^(-webkit-)?transition(-property)?$/, /(^|[\s,])none\b[^]*,|,[^]*(^|[\s,])none\b/i],
   [/^grid-(area|row|column)/, /\bauto\s+[-+]?\d|\d\s+auto\b/i],
 ];
+
+/** The grammar takes long over long lists; no hand writes such values. */
+function isLong(value: string): boolean {
+  if (value.length < 1000) return false;
+  let tokens = 0;
+  tokenize(value, () => tokens++);
+  return tokens > 1000;
+}
 
 /** A string or address left open, or a bracket that closes nothing: no value, whatever the property. */
 function hasStray(value: string): boolean {

@@ -57,8 +57,12 @@ interface Token {
 
 const isMath = (text: string): boolean => /^(-webkit-)?(calc|min|max|clamp)\($/i.test(text);
 
+/** Deeper calculations count as unreadable. */
+const maxDepth = 100;
+
 class Calculation {
   at: number;
+  private depth = 0;
   private readonly tokens: readonly Token[];
 
   constructor(tokens: readonly Token[], at: number) {
@@ -81,6 +85,13 @@ class Calculation {
   }
 
   private sum(): NumericType | undefined {
+    if (++this.depth > maxDepth) return undefined;
+    const type = this.sumOfProducts();
+    this.depth--;
+    return type;
+  }
+
+  private sumOfProducts(): NumericType | undefined {
     let type = this.product();
     for (;;) {
       const mark = this.at;
