@@ -18,6 +18,7 @@ export interface Difference {
   readonly slot: string;
   readonly core: string;
   readonly browser: string;
+  readonly quirks?: boolean;
 }
 
 export interface CheckOptions {
@@ -124,7 +125,14 @@ export class PageChecker {
     await this.tab.evaluate('globalThis.__name ??= (f) => f'); // what the TypeScript loader adds to functions
     const changed = await this.tab.evaluate(layFlat, flat);
     for (const text of changed.slice(0, 200))
-      differences.push({ page: file.path, element: text.split(' ')[0]!, slot: 'look', core: text, browser: '' });
+      differences.push({
+        page: file.path,
+        element: text.split(' ')[0]!,
+        slot: 'look',
+        core: text,
+        browser: '',
+        quirks: page.quirks,
+      });
     if (forced) await this.session.send('CSS.forcePseudoState', { nodeId: nodeIds[forced.index]!, forcedPseudoClasses: [] }); // prettier-ignore
     return { differences, winners, boxes: elements.length };
   }

@@ -53,9 +53,9 @@ export function flatPage(page: PageCascade, view: View): FlatPage {
   return { css: rules.join('\n'), hints, pseudoElements };
 }
 
-/** Attributes that the browser's own sheet asks for as well. */
+/** Attributes that the browser's own sheet or its layout asks for as well. */
 const staying = (tag: string, attribute: string): boolean =>
-  attribute === 'dir' || attribute === 'lang' || (tag === 'img' && attribute === 'align');
+  attribute === 'dir' || attribute === 'lang' || attribute === 'nowrap' || (tag === 'img' && attribute === 'align');
 
 /** Addresses as core resolved them, since the flat sheet stands in the page; else as written. */
 function valueOf({ compiled, origin }: Contender): string {

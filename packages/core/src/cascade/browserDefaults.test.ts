@@ -15,6 +15,8 @@ const tags =
     ' ',
   );
 // Chromium counts text-decoration, which is a shorthand, among the longhands
+const svgTags =
+  'rect g text tspan image a title style symbol marker pattern use defs foreignObject linearGradient svg'.split(' ');
 const longhands = Object.keys(initialValues).filter((name) => name !== 'text-decoration');
 
 function outcomes(html: string): (index: number, longhand: string) => Outcome {
@@ -38,9 +40,9 @@ const apart = new Set(['iframe', 'meter', 'progress', 'option', 'marquee', 'dial
 
 test('what core says browsers declare changes nothing when declared, in Chromium', async () => {
   const own = tags.filter((tag) => !apart.has(tag));
-  const html = `<!DOCTYPE html><body>${own.map((tag) => `<div><${tag} class=it>${/^(hr|img|input|wbr|embed|area|param)$/.test(tag) ? '' : `x</${tag}>`}</div>`).join('')}`;
+  const html = `<!DOCTYPE html><body>${own.map((tag) => `<div><${tag} class=it>${/^(hr|img|input|wbr|embed|area|param)$/.test(tag) ? '' : `x</${tag}>`}</div>`).join('')}<svg>${svgTags.map((tag) => `<${tag} class=it></${tag}>`).join('')}</svg>`;
   const ask_core = outcomes(html);
-  const plan = own.map((_, i) => longhands.map((longhand) => text(ask_core(i, longhand), longhand)));
+  const plan = [...own, ...svgTags].map((_, i) => longhands.map((longhand) => text(ask_core(i, longhand), longhand)));
   const ask = `(() => {
     const all = [...document.querySelectorAll('.it')];
     const plan = ${JSON.stringify(plan)};

@@ -6,6 +6,9 @@
  * Chromium and the standard part, Chromium stands: see browserDefaults.test.ts.
  */
 export const browserDefaults = `
+@namespace url(http://www.w3.org/1999/xhtml);
+@namespace svg url(http://www.w3.org/2000/svg);
+:root { view-transition-name: root }
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title { display: none }
 input[type=hidden i] { display: none !important }
 noscript { display: none !important }
@@ -108,7 +111,10 @@ details > summary:first-of-type { display: list-item; counter-increment: list-it
 details[open] > summary:first-of-type { list-style-type: disclosure-open }
 marquee { display: inline-block; text-align: initial; overflow: hidden }
 dialog:not([open]) { display: none }
-svg:not(:root) { overflow: hidden; overflow-clip-margin: content-box }
+svg|svg:not(:root) { overflow: hidden; overflow-clip-margin: content-box }
+svg|text { text-wrap-mode: nowrap }
+svg|symbol, svg|image, svg|marker, svg|pattern, svg|foreignObject { overflow: hidden }
+svg|*:not(svg|svg), svg|*:not(svg|foreignObject) > svg|svg { transform-origin: 0 0 }
 embed, object, canvas, iframe, video { overflow: clip; overflow-clip-margin: content-box }
 `;
 

@@ -33,6 +33,7 @@ export type Outcome =
 export class PageOutcomes {
   private readonly contenders = new Map<string, readonly Contender[]>();
   private readonly flows = new Map<ElementNode, Flow>();
+  private readonly keywords = { direction: new Map<ElementNode, string>(), 'writing-mode': new Map<ElementNode, string>() }; // prettier-ignore
   private readonly known = new Map<string, Outcome>();
   private defaultsIndex: RuleIndex | undefined;
   private readonly page: PageCascade;
@@ -56,7 +57,8 @@ export class PageOutcomes {
     let known = this.flows.get(element);
     if (!known) {
       const direction = autoDirection(element) ?? this.keyword(element, 'direction');
-      this.flows.set(element, (known = flowOf(this.keyword(element, 'writing-mode'), direction)));
+      known = flowOf(this.keyword(element, 'writing-mode'), direction);
+      this.flows.set(element, known);
     }
     return known;
   }
@@ -66,16 +68,19 @@ export class PageOutcomes {
     return winnersAmong(this.contendersOf(element, pseudoElement), this.flowOf(element));
   }
 
-  private keyword(element: ElementNode, longhand: string): string {
-    for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
-      if (longhand === 'direction') {
-        const auto = autoDirection(at);
-        if (auto !== undefined) return auto;
-      }
-      const outcome = this.ownOutcome(at, longhand, '');
-      if (outcome) return outcome.kind === 'declared' ? outcome.contender.compiled.comparable.toLowerCase() : 'initial';
+  private keyword(element: ElementNode, longhand: 'direction' | 'writing-mode'): string {
+    const auto = longhand === 'direction' ? autoDirection(element) : undefined;
+    if (auto !== undefined) return auto;
+    const keywords = this.keywords[longhand];
+    let known = keywords.get(element);
+    if (known === undefined) {
+      const outcome = this.ownOutcome(element, longhand, '');
+      const parent = parentElement(element);
+      if (outcome?.kind === 'declared') known = outcome.contender.compiled.comparable.toLowerCase();
+      else known = outcome || !parent ? 'initial' : this.keyword(parent, longhand);
+      keywords.set(element, known);
     }
-    return 'initial';
+    return known;
   }
 
   /** The declarations in play, strongest first. */
@@ -89,7 +94,7 @@ export class PageOutcomes {
   private find(element: ElementNode, longhand: string, pseudoElement: string): Outcome {
     const own = this.ownOutcome(element, longhand, pseudoElement);
     if (own) return own;
-    const from = pseudoElement === '' ? parentElement(element) : element;
+    const from = pseudoElement === '' ? inheritsFrom(element, longhand, this.page.quirks) : element;
     if (!from) return initial(longhand);
     const flow = this.flowOf(element);
     const outcome = this.outcomeOf(from, slotOf(longhand, flow));
@@ -138,7 +143,7 @@ export class PageOutcomes {
     reaches: (compiled: CompiledDeclaration) => boolean,
   ): Outcome | undefined {
     let best: { readonly compiled: CompiledDeclaration; readonly selector: string } | undefined;
-    if (element.namespace === 'html' || element.tag === 'svg')
+    if (element.namespace === 'html' || element.namespace === 'svg')
       for (const { indexed } of matchAtRest(element, this.defaults(), this.view.forced)) {
         if (indexed.pseudoElement !== pseudoElement) continue;
         for (const compiled of indexed.rule.compiled.block.declarations)
@@ -154,6 +159,14 @@ export class PageOutcomes {
   private defaults(): RuleIndex {
     return (this.defaultsIndex ??= defaultsIndex(this.page));
   }
+}
+
+/** Quirks Mode Standard, "The tables inherit color from body quirk". */
+function inheritsFrom(element: ElementNode, longhand: string, quirks: boolean): ElementNode | undefined {
+  const parent = parentElement(element);
+  if (!quirks || longhand !== 'color' || element.tag !== 'table') return parent;
+  for (let at = parent; at; at = parentElement(at)) if (at.tag === 'body') return at;
+  return parent;
 }
 
 const isFlowFree = (longhand: string): boolean => longhand === 'direction' || longhand === 'writing-mode';

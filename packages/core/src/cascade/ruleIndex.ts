@@ -160,10 +160,16 @@ export function candidatesFor(element: ElementNode, index: RuleIndex, out: Index
   const { classes } = element;
   for (let i = 0; i < classes.length; i++) {
     const name = foldFor(classes[i]!, index.quirks);
-    if (classes.slice(0, i).some((earlier) => foldFor(earlier, index.quirks) === name)) continue;
-    push(out, index.byClass.get(name));
+    const list = index.byClass.get(name);
+    if (!list || (i > 0 && isRepeated(classes, i, name, index.quirks))) continue;
+    push(out, list);
   }
   push(out, index.rest);
+}
+
+function isRepeated(classes: readonly string[], at: number, name: string, quirks: boolean): boolean {
+  for (let i = 0; i < at; i++) if (foldFor(classes[i]!, quirks) === name) return true;
+  return false;
 }
 
 function push(out: IndexedSelector[], list: readonly IndexedSelector[] | undefined): void {

@@ -35,13 +35,11 @@ export function* siteWinners(
   for (const file of pagesOf(site)) {
     if (file.text === undefined || !wanted(file.path)) continue;
     const page = session.open(site, file);
+    const own = new LineIndex(page.tree.text);
     yield pageWinners(page, view, (path) => {
-      const own = path === file.path;
-      let known = own ? undefined : lines.get(path);
-      if (!known) {
-        known = new LineIndex(own ? page.tree.text : (site.files.get(path)?.text ?? ''));
-        lines.set(path, known);
-      }
+      if (path === file.path) return own;
+      let known = lines.get(path);
+      if (!known) lines.set(path, (known = new LineIndex(site.files.get(path)?.text ?? '')));
       return known;
     });
   }

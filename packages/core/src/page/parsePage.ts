@@ -19,7 +19,11 @@ export interface PageTree {
  * the tree is walked without recursion.
  */
 export function parsePage(text: string, scripting = true): PageTree {
-  const document = parse<Map5>(text, { treeAdapter: makeTreeAdapter(), sourceCodeLocationInfo: true, scriptingEnabled: scripting });
+  const document = parse<Map5>(text, {
+    treeAdapter: makeTreeAdapter(),
+    sourceCodeLocationInfo: true,
+    scriptingEnabled: scripting,
+  });
   const elements: ElementNode[] = [];
   const comments: CommentNode[] = [];
   const stack: { node: ParentNode; at: number }[] = [{ node: document, at: 0 }];

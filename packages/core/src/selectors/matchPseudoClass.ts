@@ -13,9 +13,9 @@ export function matchPseudoClass(
   context: MatchContext,
 ): Match {
   const { state } = context;
-  if (context.forced?.get(element)?.has(name)) return 2;
   if (stateClasses.has(name)) {
     if (!canHold(element, name)) return 0;
+    if (context.forced?.get(element)?.has(name)) return 2;
     if (state === 'any') return 1;
     if (name === 'link' && context.forced?.get(element)?.has('visited')) return 0;
     return yes(holdsAtRest(element, name));

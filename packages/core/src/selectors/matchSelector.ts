@@ -30,6 +30,15 @@ export function matchList(
   return best;
 }
 
+/** What is known of one element for one selector, by number of the compound. */
+interface KnownAnswers {
+  /** The compounds up to this one, the last of them on this element. */
+  readonly upTo: (Match | undefined)[];
+  /** The compounds before this one, when this one is on this element. */
+  readonly before: (Match | undefined)[];
+}
+type Known = WeakMap<ElementNode, KnownAnswers>;
+
 /** One search for a selector's compounds; answers are kept once it turns out long, so that it never takes exponential time. */
 interface Search {
   readonly selector: ComplexSelector;
@@ -38,24 +47,36 @@ interface Search {
   readonly anchor?: ElementNode;
   readonly leading?: string;
   steps: number;
-  known: Map<ElementNode, (Match | undefined)[]> | undefined;
+  known: Known | undefined;
 }
 
 const manySteps = 64;
+/** Kept from one search to the next, for elements at rest and in any state; not where states are held on or in scopes. */
+const knownPaths = { any: new WeakMap<ComplexSelector, Known>(), rest: new WeakMap<ComplexSelector, Known>() };
+const isPlain = (context: MatchContext): boolean => !context.forced && !context.scope;
+
+function keptFor({ selector, context, anchor }: Search): Known {
+  if (anchor || !isPlain(context)) return new WeakMap();
+  let known = knownPaths[context.state].get(selector);
+  if (!known) knownPaths[context.state].set(selector, (known = new WeakMap()));
+  return known;
+}
+
+function answersOf(known: Known, element: ElementNode): KnownAnswers {
+  let answers = known.get(element);
+  if (!answers) known.set(element, (answers = { upTo: [], before: [] }));
+  return answers;
+}
 
 function matchUpTo(element: ElementNode, at: number, search: Search): Match {
-  const known = search.known?.get(element)?.[at];
+  const known = search.known?.get(element)?.upTo[at];
   if (known !== undefined) return known;
   let match = matchCompound(element, search.selector.compounds[at]!, search.context);
   if (match !== 0) {
     const rest = at === 0 ? matchAnchor(element, search) : matchBefore(element, at, search);
     if (rest < match) match = rest;
   }
-  if (search.known) {
-    let answers = search.known.get(element);
-    if (!answers) search.known.set(element, (answers = []));
-    answers[at] = match;
-  }
+  if (search.known) answersOf(search.known, element).upTo[at] = match;
   return match;
 }
 
@@ -66,12 +87,25 @@ function matchAnchor(element: ElementNode, { anchor, leading }: Search): Match {
 }
 
 function matchBefore(element: ElementNode, at: number, search: Search): Match {
+  const combinator = search.selector.combinators[at - 1]!;
   let best: Match = 0;
-  for (const candidate of stepsBack(element, search.selector.combinators[at - 1]!)) {
-    if (++search.steps > manySteps) search.known ??= new Map();
+  let visited: ElementNode[] | undefined;
+  for (const candidate of stepsBack(element, combinator)) {
+    if (++search.steps > manySteps) search.known ??= keptFor(search);
     const match = matchUpTo(candidate, at - 1, search);
     if (match > best) best = match;
     if (best === 2) break;
+    // what is left are the candidate's own steps back
+    const rest = combinator === ' ' || combinator === '~' ? search.known?.get(candidate)?.before[at] : undefined;
+    if (rest !== undefined) {
+      if (rest > best) best = rest;
+      break;
+    }
+    if (search.known) (visited ??= [element]).push(candidate);
+  }
+  if (search.known && (combinator === ' ' || combinator === '~')) {
+    if (best === 0) for (const one of visited ?? [element]) answersOf(search.known, one).before[at] = 0;
+    else answersOf(search.known, element).before[at] = best;
   }
   return best;
 }
@@ -187,7 +221,6 @@ type NthSelector = Extract<SimpleSelector, { kind: 'nth' }>;
 
 /** Answers that many elements ask for again, for elements at rest and in any state; none where states are held on or in scopes. */
 const knownHas = { any: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>(), rest: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>() }; // prettier-ignore
-const isPlain = (context: MatchContext): boolean => !context.forced && !context.scope;
 
 function matchHas(element: ElementNode, simple: HasSelector, context: MatchContext): Match {
   if (!isPlain(context)) return searchHas(element, simple, context);
@@ -213,12 +246,18 @@ function searchHas(element: ElementNode, simple: HasSelector, context: MatchCont
   return best;
 }
 
+/** In document order, without a call per level of depth. */
 function* descendants(element: ElementNode): Iterable<ElementNode> {
-  for (const child of element.children)
-    if (child.type === 'element') {
+  const levels = [{ children: element.children, at: 0 }];
+  while (levels.length > 0) {
+    const level = levels.at(-1)!;
+    const child = level.children[level.at++];
+    if (!child) levels.pop();
+    else if (child.type === 'element') {
       yield child;
-      yield* descendants(child);
+      if (child.children.length > 0) levels.push({ children: child.children, at: 0 });
     }
+  }
 }
 
 function* laterFamily(element: ElementNode): Iterable<ElementNode> {

@@ -34,17 +34,20 @@ export function tokensOf(text: string, from = 0, to = text.length): Tokens {
 export function foldedText(text: string): string {
   if (!/[\s/]/.test(text)) return text;
   const tokens = tokensOf(text);
-  let out = '';
+  const parts: string[] = [];
   let comment = false;
   for (let i = 0; i < tokens.count; i++) {
+    const last = parts.at(-1);
     if (tokens.type[i] === tokenTypes.Comment) comment = true;
     else if (tokens.type[i] === tokenTypes.WhiteSpace) {
-      if (!out.endsWith(' ')) out += ' ';
+      if (last !== ' ') parts.push(' ');
     } else {
-      if (comment && !/(^|[\s,;{}[\]>~)(])$/.test(out) && !/[,;{}[\]>~)]/.test(text[tokens.start[i]!]!)) out += '/**/';
+      const part = text.slice(tokens.start[i], tokens.end[i]);
+      if (comment && last !== undefined && !/[\s,;{}[\]>~)(]$/.test(last) && !/^[,;{}[\]>~)]/.test(part))
+        parts.push('/**/');
       comment = false;
-      out += text.slice(tokens.start[i], tokens.end[i]);
+      parts.push(part);
     }
   }
-  return out.trim();
+  return parts.join('').trim();
 }

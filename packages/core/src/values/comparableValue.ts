@@ -26,13 +26,26 @@ interface Token {
   readonly text: string;
 }
 
+/** A comment stays, empty, where it parts two tokens that could join. */
 function tokensOf(value: string): Token[] {
   const tokens: Token[] = [];
+  let comment = false;
   tokenize(value, (type: number, start: number, end: number) => {
-    if (type !== tokenTypes.Comment) tokens.push({ type, text: value.slice(start, end) });
+    if (type === tokenTypes.Comment) {
+      comment = true;
+      return;
+    }
+    const last = tokens.at(-1);
+    if (comment && last && !standsAlone(last.type) && !standsAlone(type))
+      tokens.push({ type: tokenTypes.Comment, text: '/**/' });
+    comment = false;
+    tokens.push({ type, text: value.slice(start, end) });
   });
   return tokens;
 }
+
+const standsAlone = (type: number): boolean =>
+  type === tokenTypes.WhiteSpace || type === tokenTypes.Comma || type === tokenTypes.RightParenthesis;
 
 function foldSpace(value: string): string {
   return tokensOf(value)
@@ -51,16 +64,15 @@ function spell(property: string, value: string): string {
   while (i < tokens.length) {
     const token = tokens[i]!;
     if (token.type === tokenTypes.Function) {
-      const close = closingOf(tokens, i);
-      const text = tokens
-        .slice(i, close + 1)
-        .map((t) => t.text)
-        .join('');
-      const colour = takesColour(property) && /^(rgb|hsl)a?\(/i.test(text) ? colourText(text) : undefined;
-      if (colour !== undefined) {
-        out.push(colour);
-        i = close + 1;
-        continue;
+      if (takesColour(property) && /^(rgb|hsl)a?\(/i.test(token.text)) {
+        const close = closingOf(tokens, i);
+        const text = tokens.slice(i, close + 1).map((t) => t.text).join(''); // prettier-ignore
+        const colour = colourText(text);
+        if (colour !== undefined) {
+          out.push(colour);
+          i = close + 1;
+          continue;
+        }
       }
       depth++;
     }
@@ -149,11 +161,12 @@ function spellDimension(text: string, property: string, depth: number): string {
 }
 
 function tidySpace(parts: readonly string[]): string {
-  let out = '';
+  const out: string[] = [];
   for (const part of parts) {
-    if (part === ' ' && (out === '' || out.endsWith(' ') || out.endsWith(',') || out.endsWith('('))) continue;
-    if ((part === ',' || part === ')') && out.endsWith(' ')) out = out.slice(0, -1);
-    out += part;
+    const last = out.at(-1);
+    if (part === ' ' && (last === undefined || /[ ,(]$/.test(last))) continue;
+    if ((part === ',' || part === ')') && last === ' ') out.pop();
+    out.push(part);
   }
-  return out.trim();
+  return out.join('').trim();
 }
