@@ -22,9 +22,11 @@ export function flatPage(page: PageCascade, view: View): FlatPage {
       const own = outcomes.winnersOf(element, pseudoElement);
       const declared = new Map<Contender, string>();
       const keywords: string[] = [];
-      for (const longhand of own.keys()) {
+      for (const [longhand, winner] of own) {
         const outcome = outcomes.outcomeOf(element, longhand, pseudoElement);
-        if (outcome.kind === 'declared') {
+        // layout may have changed the parent's initial value, and that is what is inherited
+        if (winner.compiled.comparable === 'inherit') keywords.push(`${longhand}:inherit`);
+        else if (outcome.kind === 'declared') {
           const { property } = outcome.contender.compiled.declaration;
           declared.set(outcome.contender, `${property}:${valueOf(outcome.contender)}`);
         } else if (outcome.kind === 'initial') keywords.push(`${longhand}:initial`);

@@ -13,18 +13,41 @@ export interface BlockContext {
   readonly fingerprint: ((path: string) => string) | undefined;
 }
 
+/** A block whose declarations are made ready when somebody asks: most rules reach nothing on most pages. */
 export function compileBlock(declarations: readonly Declaration[], context: BlockContext): CompiledBlock {
-  const compiled = declarations.map((declaration) => compileDeclaration(declaration, context));
-  const key = compiled
-    .map((c) => `${c.declaration.property}:${c.comparable}${c.declaration.important ? '!' : ''}`)
-    .join(';');
-  const folder = context.base.kind === 'site' ? folderOf(context.base.path) : context.base.url;
-  return {
-    key,
-    declarations: compiled,
-    varFolder: declarations.some((d) => usesVar(d.value)) ? folder : undefined,
-    definesReference: declarations.some((d) => d.property.startsWith('--') && /(url|src|image-set)\(/i.test(d.value)),
-  };
+  return new LazyBlock(declarations, context);
+}
+
+class LazyBlock implements CompiledBlock {
+  readonly varFolder: string | undefined;
+  readonly definesReference: boolean;
+  private compiled: readonly CompiledDeclaration[] | undefined;
+  private text: string | undefined;
+  private readonly written: readonly Declaration[];
+  private readonly context: BlockContext;
+
+  constructor(written: readonly Declaration[], context: BlockContext) {
+    this.written = written;
+    this.context = context;
+    const { base } = context;
+    const folder = base.kind === 'site' ? folderOf(base.path) : base.url;
+    this.varFolder = written.some((d) => usesVar(d.value)) ? folder : undefined;
+    this.definesReference = written.some((d) => d.property.startsWith('--') && /(url|src|image-set)\(/i.test(d.value));
+  }
+
+  get declarations(): readonly CompiledDeclaration[] {
+    return (this.compiled ??= this.written.map((declaration) => compileDeclaration(declaration, this.context)));
+  }
+
+  get key(): string {
+    return (this.text ??= this.declarations
+      .map((c) => `${c.declaration.property}:${c.comparable}${c.declaration.important ? '!' : ''}`)
+      .join(';'));
+  }
+
+  get isEmpty(): boolean {
+    return this.written.length === 0;
+  }
 }
 
 const usesVar = (value: string): boolean => /(^|[^-\w])var\(/i.test(value);

@@ -24,6 +24,7 @@ export interface CompiledBlock {
    */
   readonly varFolder: string | undefined;
   readonly definesReference: boolean;
+  readonly isEmpty: boolean;
 }
 
 export type Condition =

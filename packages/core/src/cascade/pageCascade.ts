@@ -1,11 +1,11 @@
 import type { ElementNode } from '../page/nodes.ts';
 import { parsePage, type PageTree } from '../page/parsePage.ts';
-import type { ForcedStates } from '../selectors/match.ts';
+import type { ForcedStates, Match } from '../selectors/match.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import { Interner } from './interner.ts';
 import { matchAtRest, matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import { pageRules, type PageRules } from './pageRules.ts';
-import { buildRuleIndex, type EntryMeaning, type RuleIndex } from './ruleIndex.ts';
+import { buildRuleIndex, stateCondition, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 import { SheetCache } from './sheetCache.ts';
 import { attributeRank, slotKeys, type StackSource } from './stack.ts';
 
@@ -14,7 +14,6 @@ export class CascadeSession {
   readonly sheets: SheetCache;
   private readonly interner: Interner;
   private readonly indexes = new Map<string, RuleIndex>();
-  private readonly meanings: Map<number, EntryMeaning>;
   private readonly lists: Interner;
   private readonly sourcesOfList: Map<number, readonly StackSource[]>;
   private readonly slots: Map<number, ReadonlyMap<string, string>>;
@@ -24,7 +23,6 @@ export class CascadeSession {
     const { twin } = options;
     this.sheets = new SheetCache(options.fingerprints);
     this.interner = twin?.interner ?? new Interner();
-    this.meanings = twin?.meanings ?? new Map<number, EntryMeaning>();
     this.lists = twin?.lists ?? new Interner();
     this.sourcesOfList = twin?.sourcesOfList ?? new Map<number, readonly StackSource[]>();
     this.slots = twin?.slots ?? new Map<number, ReadonlyMap<string, string>>();
@@ -49,27 +47,33 @@ export class CascadeSession {
 
   /** An index whose rules carry this page's own places. */
   ownIndex(rules: PageRules, quirks: boolean): RuleIndex {
-    return buildRuleIndex(rules, quirks, this.interner, this.meanings);
+    return buildRuleIndex(rules, quirks);
   }
 
   /** The number of an element's match list: equal numbers mean equal declarations in equal order under equal conditions. */
   listNumber(matched: readonly MatchedSelector[], attribute: string | undefined, rules: PageRules): number {
     let key = '';
-    for (const { indexed, match } of matched) key += (match === 2 ? indexed.sureId : indexed.perhapsId) + ',';
+    for (const { indexed, match } of matched) key += this.numberOf(indexed, match) + ',';
     const block = attribute === undefined ? undefined : this.sheets.styleAttribute(attribute, rules.sources.base);
-    if (block && block.declarations.length > 0) key += `style ${block.key}`;
+    if (block && !block.isEmpty) key += `style ${block.key}`;
     const number = this.lists.number(key);
     if (!this.sourcesOfList.has(number)) {
-      const sources: StackSource[] = matched.map(({ indexed, match }) => {
-        const { rule, pseudoElement, layerRank, condition, mark } = this.meanings.get(
-          match === 2 ? indexed.sureId : indexed.perhapsId,
-        )!;
-        return { block: rule.compiled.block, pseudoElement, layerRank, condition, mark };
-      });
-      if (block && block.declarations.length > 0)
+      const sources = matched.map(({ indexed, match }) => stackSource(indexed, match));
+      if (block && !block.isEmpty)
         sources.push({ block, pseudoElement: '', layerRank: attributeRank, condition: '', mark: '' });
       this.sourcesOfList.set(number, sources);
     }
+    return number;
+  }
+
+  /** Numbers of equal entries are equal over all pages and both states. */
+  private numberOf(indexed: IndexedSelector, match: Match): number {
+    const known = match === 2 ? indexed.sureId : indexed.perhapsId;
+    if (known !== undefined) return known;
+    const { block, pseudoElement, condition, mark } = stackSource(indexed, match);
+    const number = this.interner.number(`${block.key}|${condition}|${pseudoElement}|${mark}|${match}`);
+    if (match === 2) indexed.sureId = number;
+    else indexed.perhapsId = number;
     return number;
   }
 
@@ -83,6 +87,14 @@ export class CascadeSession {
     return this.sourcesOfList.get(number)!;
   }
 }
+
+const stackSource = (indexed: IndexedSelector, match: Match): StackSource => ({
+  block: indexed.rule.compiled.block,
+  pseudoElement: indexed.pseudoElement,
+  layerRank: indexed.layerRank,
+  condition: match === 2 ? indexed.rule.conditionKey : stateCondition(indexed),
+  mark: indexed.mark,
+});
 
 /** One page with its rules, ready to say which of them reach an element. */
 export class PageCascade {

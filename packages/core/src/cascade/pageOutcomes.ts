@@ -10,7 +10,6 @@ import { compileSheet } from './compileSheet.ts';
 import type { CompiledDeclaration } from './compiledRule.ts';
 import { applyingContenders, type Contender, type View } from './contenders.ts';
 import { autoDirection } from '../page/autoDirection.ts';
-import { Interner } from './interner.ts';
 import { LayerOrder } from './layers.ts';
 import { matchAtRest } from './matchElement.ts';
 import type { PageCascade } from './pageCascade.ts';
@@ -188,7 +187,7 @@ function defaultsIndex({ quirks, rules }: PageCascade): RuleIndex {
     );
     const layers = new LayerOrder();
     const page = { ...rules, rules: applied, definitions: [], layers, unread: [], definesReference: false, key: '' };
-    indexes.set(quirks, (known = buildRuleIndex(page, quirks, new Interner(), new Map())));
+    indexes.set(quirks, (known = buildRuleIndex(page, quirks)));
   }
   return known;
 }

@@ -1,7 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { MatchContext } from '../selectors/match.ts';
 import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
-import type { Interner } from './interner.ts';
 import { parentElement } from '../page/parsePage.ts';
 import type { ScopeRange } from './compiledRule.ts';
 import type { AppliedRule, PageRules } from './pageRules.ts';
@@ -19,9 +18,11 @@ export interface IndexedSelector {
   readonly owner: ElementNode | undefined;
   /** Place in ascending order of strength for normal declarations: layer, specificity, order of appearance. */
   position: number;
-  /** What it contributes, as a number: when it surely matches, and when it matches in some states only. */
-  readonly sureId: number;
-  readonly perhapsId: number;
+  /** What tells its entry in a match list from an equal block's: see StackSource. */
+  readonly mark: string;
+  /** Numbers of what it contributes, once asked for: when it surely matches, and when it matches in some states only. */
+  sureId: number | undefined;
+  perhapsId: number | undefined;
 }
 
 /** The selectors of a page's rules, found by what their last compound asks for. */
@@ -35,64 +36,26 @@ export interface RuleIndex {
   readonly anyState: MatchContext;
 }
 
-/** What an entry of a match list stands for; numbers of equal entries are equal over all pages and both states. */
-export interface EntryMeaning {
-  readonly rule: AppliedRule;
-  readonly pseudoElement: string;
-  readonly layerRank: number;
-  /** Empty when it holds always. */
-  readonly condition: string;
-  readonly mark: string;
-}
-
-export function buildRuleIndex(
-  rules: PageRules,
-  quirks: boolean,
-  interner: Interner,
-  meanings: Map<number, EntryMeaning>,
-): RuleIndex {
+export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
   const all: IndexedSelector[] = [];
   for (const [order, rule] of rules.rules.entries()) {
-    const { scopes } = rule.compiled;
-    const scopeText = scopes.map((scope) => scope.text).join(' ');
+    const { scopes, block, selectors } = rule.compiled;
     const owner = scopes.length > 0 ? scopeOwner(rules, rule) : undefined;
     const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
-    const layered = rule.layerPath.length > 0;
-    const folder =
-      rules.definesReference && rule.compiled.block.varFolder !== undefined ? `/${rule.compiled.block.varFolder}` : '';
-    for (const selector of rule.compiled.selectors) {
+    const folder = rules.definesReference && block.varFolder !== undefined ? `/${block.varFolder}` : '';
+    const mark = markOf(rule.layerPath.length > 0 ? layerRank : undefined, rule.unreadBefore, folder);
+    for (const selector of selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
-      const mark = markOf(layered ? layerRank : undefined, rule.unreadBefore, folder);
-      const key = `${rule.compiled.block.key}|${rule.conditionKey}|${pseudoElement}|${mark}`;
-      const sureId = interner.number(key);
-      const perhapsId = interner.number(`${key}|in some states: ${scopeText}${selector.text}`);
-      if (!meanings.has(sureId))
-        meanings.set(sureId, { rule, pseudoElement, layerRank, condition: rule.conditionKey, mark });
-      if (!meanings.has(perhapsId))
-        meanings.set(perhapsId, {
-          rule,
-          pseudoElement,
-          layerRank,
-          condition: `${rule.conditionKey} ${scopeText}${selector.text}`,
-          mark,
-        });
-      all.push({
-        rule,
-        selector,
-        pseudoElement,
-        layerRank,
-        order,
-        scopes,
-        owner,
-        position: all.length,
-        sureId,
-        perhapsId,
-      });
+      all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, mark, sureId: undefined, perhapsId: undefined }); // prettier-ignore
     }
   }
   [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order).forEach((indexed, i) => (indexed.position = i));
   return bucket(all, quirks);
 }
+
+/** The condition under which a selector that matches in some states only contributes. */
+export const stateCondition = ({ rule, scopes, selector }: IndexedSelector): string =>
+  `${rule.conditionKey} ${scopes.map((scope) => scope.text).join(' ')}${selector.text}`;
 
 /** Layer and specificity; what remains is scope proximity and order of appearance. */
 export const compareStrength = (a: IndexedSelector, b: IndexedSelector): number =>

@@ -54,8 +54,8 @@ function judge(property: string, value: string): Judgement {
   if (propertyKind(property) === 'unknown') return invalid;
   if (wide.test(value)) return valid;
   if (value.trim() === '') return invalid;
-  if (/(^|[^-\w])var\(/i.test(value)) return hasStray(value) ? invalid : valid;
-  if (/(^|[^-\w])(env|attr|if|sibling-index|sibling-count|random)\(/i.test(value)) return unsure(true);
+  const substitution = substitutionIn(value);
+  if (substitution !== undefined) return hasStray(value) ? invalid : substitution === 'var' ? valid : unsure(true);
   if (property === 'all') return invalid;
   const target = aliasOf(property);
   if (hasStray(value) || (hasStrayEscape(value) && !takesNames.test(target))) return invalid;
@@ -89,6 +89,18 @@ const finer: readonly (readonly [property: RegExp, value: RegExp])[] = [
   [/^(-webkit-)?transition(-property)?$/, /(^|[\s,])none\b[^]*,|,[^]*(^|[\s,])none\b/i],
   [/^grid-(area|row|column)/, /\bauto\s+[-+]?\d|\d\s+auto\b/i],
 ];
+
+/** `var`, or another function whose result is only known later; undefined when the value holds none. */
+function substitutionIn(value: string): string | undefined {
+  if (!/(var|env|attr|if|sibling-index|sibling-count|random|inherit)\(/i.test(value)) return undefined;
+  let found: string | undefined;
+  tokenize(value, (type: number, start: number, end: number) => {
+    if (type !== tokenTypes.Function || found === 'var') return;
+    const name = value.slice(start, end - 1).toLowerCase();
+    if (/^(var|env|attr|if|sibling-index|sibling-count|random|inherit)$/.test(name)) found = name;
+  });
+  return found;
+}
 
 /** The grammar takes long over long lists; no hand writes such values. */
 function isLong(value: string): boolean {
