@@ -24,6 +24,10 @@ export const exceptions: readonly Exception[] = [
     covers: ({ slot, core, quirks }) => quirks === true && slot === 'look' && /color: /.test(core),
   },
   {
+    reason: 'insets are used values, and what a closed details holds is laid out only when asked for',
+    covers: ({ slot, core }) => slot === 'look' && / (top|right|bottom|left|inset-[a-z-]+): (auto → |.* → auto$)/.test(core), // prettier-ignore
+  },
+  {
     reason: 'the protocol lists no rules for ::placeholder',
     covers: ({ slot, core, browser }) => slot.startsWith('::placeholder ') && core !== 'none' && browser === 'none',
   },

@@ -41,6 +41,18 @@ const jest = [
 fs.mkdirSync('.cache', { recursive: true });
 fs.rmSync('.cache/jest.json', { force: true });
 step('jest', process.execPath, jest, jestCounts);
+step('oracle', 'npm', [
+  'run',
+  '--silent',
+  'oracle',
+  '--',
+  '--demo',
+  '--sample',
+  '5',
+  '--generated',
+  '60',
+  '--alternate',
+]);
 if (step('build', 'npm', ['run', '--silent', 'build']))
   step('playwright', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], playwrightCounts);
 

@@ -39,6 +39,7 @@ mark { background-color: yellow; color: black }
 abbr[title], acronym[title] { text-decoration: dotted underline }
 ins, u { text-decoration: underline }
 del, s, strike { text-decoration: line-through }
+::marker { unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none; text-align: start; text-align-last: auto; text-indent: 0; white-space: pre }
 q::before { content: open-quote }
 q::after { content: close-quote }
 nobr { white-space: nowrap }

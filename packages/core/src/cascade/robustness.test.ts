@@ -15,15 +15,14 @@ const numRuns = Number(process.env['FUZZ_CASES'] ?? 1000);
 const demo = fileURLToPath(new URL('../../../../demo/', import.meta.url));
 const encode = (text: string): Uint8Array => new TextEncoder().encode(text);
 
-/** All winners of a page `p.html` that may link `s.css`; also read for print, so that conditions are evaluated both ways. */
-function winnersOf(html: string | Uint8Array, css: string): number {
+/** The winners of a page `p.html` that may link `s.css`. */
+function winnersOf(html: string | Uint8Array, css: string, environments = [desktop]): number {
   const site = makeSite([
     ['p.html', typeof html === 'string' ? encode(html) : html],
     ['s.css', encode(css)],
   ]);
   let count = 0;
-  for (const environment of [desktop, { ...desktop, medium: 'print' as const }])
-    for (const lines of siteWinners(site, { environment })) count += lines.length;
+  for (const environment of environments) for (const lines of siteWinners(site, { environment })) count += lines.length;
   return count;
 }
 
@@ -36,7 +35,10 @@ const text = (scraps: readonly string[]): fc.Arbitrary<string> =>
 test('pages and sheets of any text: no throw, and every span lies in its text', () => {
   fc.assert(
     fc.property(text(htmlScraps), text(cssScraps), text(cssScraps), (html, block, css) => {
-      winnersOf(`${html}<link rel=stylesheet href=s.css><style>${block}</style>${html}`, css);
+      winnersOf(`${html}<link rel=stylesheet href=s.css><style>${block}</style>${html}`, css, [
+        desktop,
+        { ...desktop, medium: 'print' },
+      ]);
       expect(parsePage(html).text).toBe(html);
       const inside = (rules: readonly Rule[], from: number, to: number): void => {
         let at = from;
@@ -81,8 +83,44 @@ test('mutated pages of the demo: no throw', () => {
 const many = (part: string, count: number): string => part.repeat(count);
 const page = (body: string): string => `<!DOCTYPE html><link rel=stylesheet href=s.css><body>${body}`;
 
-// each took minutes or threw with a reader that recurses or backtracks; a hang shows as the runner's time limit
-const pathological: readonly (readonly [what: string, html: string, css: string])[] = [];
+// a reader that recurses throws on some of these, one that backtracks never ends: a hang shows as the runner's time limit
+const list = (count: number, one: (i: number) => string, between = ''): string => Array.from({ length: count }, (_, i) => one(i)).join(between); // prettier-ignore
+const pathological: readonly (readonly [what: string, html: string, css: string])[] = [
+  ['elements 3000 deep', page(many('<div>', 3000)), 'div{color:red} div div div{top:0}'],
+  ['formatting elements left open', page(many('<b><i><u><p>', 1000)), 'b{color:red}'],
+  ['tables in tables', page(many('<table border=1 rules=all><td bgcolor=red>', 300)), 'td td td{color:red}'],
+  ['blocks 200,000 deep', page('<p>'), many('a{', 200_000)],
+  ['parentheses 200,000 deep', page('<p>'), `p{width:${many('(', 200_000)}}p{color:red}`],
+  ['conditions 20,000 deep', page('<p>'), `${many('@media all{', 20_000)}p{color:red}`],
+  ['nesting 5000 deep', page('<p>'), `${many('&{', 5000)}color:red`],
+  ['nesting that doubles at each level', page(many('<p>x', 100)), `${many('&,& p{', 60)}color:red`],
+  [':is() 5000 deep', page('<p>'), `${many(':is(', 5000)}p${many(')', 5000)}{color:red}`],
+  [':is() that doubles', page(many('<p>', 100)), `${many(':is(p,', 25)}p${many(')', 25)}{color:red}`],
+  [':not() in :not()', page(many('<p>', 500)), `${many(':not(:not(', 30)}p${many('))', 30)}{color:red}`],
+  ['30 descendant combinators, one name missing', page(many('<div>', 400)), `${many('div ', 30)}.q div div div{color:red}`],
+  ['child in descendant combinators', page(many('<div>', 400)), `z ${many('div > div ', 15)}{color:red}`],
+  ['12 sibling combinators', page(many('<p></p>', 2000)), `z ~ ${list(12, () => 'p', ' ~ ')}{color:red} z ~ ${list(12, () => 'p + p', ' ~ ')}{top:0}`],
+  [':has() asked of every element', page(many('<div>', 300) + many('<p></p>', 2000)), ':has(.z) p, div:has(~ .z), p:has(+ .z){color:red}'],
+  [':nth-child(of) of 5000 siblings', page(many('<p></p>', 5000)), 'p:nth-child(2n+1 of .a, p){color:red} p:nth-last-of-type(3n){top:0}'],
+  ['scopes in scopes', page(many('<div>', 100)), `${many('@scope (div) to (.z) {', 10)}div{color:red}`],
+  ['100,000 rules', page(many('<p class="c5 c77">x', 200)), list(100_000, (i) => `.c${i}{color:red;top:${i}px}`)],
+  ['a sheet of 10 MB', page('<p>'), list(180_000, (i) => `.cls${i} a:hover{background:url(x${i}.png);margin:0 ${i}px}\n`)],
+  ['10 MB of signs', page('<p>'), many('!@#$%^&*()_+{}[];:"\'\\ <!-- /* */ ', 300_000)],
+  ['a value of 2 MB', page('<p>'), `p{background:${many('url(x),', 300_000)}red}`],
+  ['long lists of values', page('<p>'), `p{grid-template-columns:${many('[a] 1fr ', 20_000)};font-family:${many('a b c, ', 20_000)}d;transition:${many('all 1s ease, ', 20_000)}all 1s;box-shadow:${many('1px 1px red,', 20_000)}1px 1px}`],
+  ['calculations 5000 deep', page('<p>'), `p{width:calc(${many('(1px + ', 5000)}1px${many(')', 5000)});height:calc(${many('1px + ', 50_000)}1px)}`],
+  ['a name of 5 MB', page('<p>'), `.${many('a', 5_000_000)}{color:red}`],
+  ['200,000 escapes', page('<p>'), `p{${many('\\63 olor:red;', 200_000)}}`],
+  ['conditions of many and of deep parts', page('<p>'), `@media ${many('screen and (min-width:1px),', 50_000)}all{p{color:red}} @media ${many('(', 50_000)}{p{color:red}} @supports ${many('not (', 50_000)}{p{}}`],
+  ['variables in a chain', page('<p>'), `p{${list(20_000, (i) => `--v${i}:var(--v${i + 1})`, ';')};color:var(--v0)}`],
+  ['20,000 style attributes', page(many('<p style="color:red;top:0">x', 20_000)), ''],
+  ['an element of 50,000 attributes', page(`<p ${list(50_000, (i) => `a${i}=1`, ' ')}>`), '[a1][a49999]{color:red}'],
+  ['elements of 3000 classes', page(many(`<p class="${list(3000, (i) => `a${i}`, ' ')}">`, 20)), '.a1.a2999{color:red}'],
+  ['a sheet that imports itself', page('<p>'), `${many('@import "s.css";', 300)}p{color:red}`],
+  ['20,000 layers', page('<p>'), list(20_000, (i) => `@layer l${i}{p{color:red}}`)],
+  ['5000 embedded blocks', page(many('<style>p{color:red}</style>', 5000)), ''],
+  ['a language of 100,000 parts', page(`<p lang="${many('a-', 50_000)}">`), ':lang(a-a-a){color:red} [lang|=a]{top:0}'],
+]; // prettier-ignore
 
 test.each(pathological)(
   '%s ends',

@@ -22,7 +22,7 @@ export function tokensOf(text: string, from = 0, to = text.length): Tokens {
   tokenize(read, (t: number, s: number, e: number) => {
     type.push(t);
     start.push(s + from);
-    end.push(e + from);
+    end.push(Math.min(e, part.length) + from); // the tokenizer counts an escape at the very end one too far
   });
   return { text, type, start, end, count: type.length };
 }
