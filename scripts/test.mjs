@@ -1,5 +1,5 @@
-// npm test: types, lint, import rules, Jest, then Playwright; ends with the sums of all runners.
-import { spawnSync } from 'node:child_process';
+// npm test: types, lint, import rules, Jest, the oracle, then Playwright; ends with the sums of all runners.
+import { execFile, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import { chromiumPath } from './chromium-path.mjs';
 
@@ -13,12 +13,34 @@ function step(name, command, args, count) {
   const started = Date.now();
   const run = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, FORCE_COLOR: '0' } });
   const ok = run.status === 0;
-  const counted = count?.();
+  record(name, ok, started, count?.());
+  return ok;
+}
+
+/** Steps that do not wait for each other, two at a time. */
+async function together(list) {
+  const waiting = [...list];
+  const worker = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [name, command, args] = next;
+      const started = Date.now();
+      const { ok, output } = await new Promise((resolve) =>
+        execFile(command, args, { encoding: 'utf8', maxBuffer: 1e8 }, (error, stdout, stderr) =>
+          resolve({ ok: !error, output: stdout + stderr }),
+        ),
+      );
+      console.log(`\n— ${name}\n${output.trim()}`);
+      record(name, ok, started);
+    }
+  };
+  await Promise.all([worker(), worker()]);
+}
+
+function record(name, ok, started, counted) {
   passed += counted?.passed ?? (ok ? 1 : 0);
   failed += counted?.failed ?? (ok ? 0 : 1);
   if (counted && !ok && counted.failed === 0) failed++;
   steps.push(`${ok ? 'ok    ' : 'FAILED'} ${name} (${Math.round((Date.now() - started) / 1000)} s)`);
-  return ok;
 }
 
 const bin = (name) => `node_modules/.bin/${name}`;
@@ -26,10 +48,12 @@ if (!fs.existsSync('node_modules/.package-lock.json')) step('packages', 'npm', [
 if (!fs.existsSync(chromiumPath)) installChromium();
 fs.rmSync('e2e/test-results', { recursive: true, force: true });
 step('types', bin('tsc'), ['-b', 'packages/cli', 'packages/server', 'packages/web']);
-step('types of tests', bin('tsc'), ['-p', 'tsconfig.test.json']);
-step('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-step('imports', bin('depcruise'), ['packages', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']);
+await together([
+  ['types of tests', bin('tsc'), ['-p', 'tsconfig.test.json']],
+  ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ['imports', bin('depcruise'), ['packages', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']],
+]);
 const jest = [
   '--experimental-vm-modules',
   '--disable-warning=ExperimentalWarning',

@@ -23,7 +23,7 @@ export function matchScoped(
   owner: ElementNode | undefined,
   context: MatchContext,
 ): ScopedMatch {
-  let roots: ReadonlyMap<ElementNode | undefined, Match> = new Map([[context.scope, 2 as Match]]);
+  let roots: ReadonlyMap<ElementNode | undefined, Match> = new Map([[context.scope, 2]]);
   for (const range of scopes) roots = rootsOf(element, range, roots, owner, context);
   let best: ScopedMatch = { match: 0, proximity: Infinity };
   let sure = true;
