@@ -1,35 +1,41 @@
-// npm run bench: parse, cascade, gather, proof on generated sites. Times are CPU of this process; compare ratios within one run only.
+// npm run bench [pages…]: CPU of this process, in ratios to parsing the same pages; compare figures within one run only.
 import {
   applyChangeSet,
   CascadeSession,
+  desktop,
+  KeptSite,
   makeSite,
   pagesOf,
   parsePage,
   planGatherRules,
   proveSites,
+  sheetsOf,
+  siteWinners,
   surveySite,
   type Site,
 } from '@syndeton/core';
-import { makeFiles } from './makeSite.ts';
+import { askOthers } from './askOthers.ts';
+import { makeFiles, type SiteKind } from './makeSite.ts';
+import { rulePlaces } from './rulePlaces.ts';
+import { spinCapacity } from './spinCapacity.ts';
 
 const sizes = process.argv.slice(2).map(Number).filter(Boolean);
 
-interface Figures {
-  readonly ms: number;
-  readonly perSecond: number;
-}
-
-function measure(pages: number, run: () => void): Figures {
+/** CPU milliseconds of this process. */
+function measure(run: () => void): number {
   const before = process.cpuUsage();
   run();
   const used = process.cpuUsage(before);
-  const ms = (used.user + used.system) / 1000;
-  return { ms, perSecond: (pages * 1000) / ms };
+  return (used.user + used.system) / 1000;
 }
 
-function memory(): number {
+const median = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1]!;
+const p95 = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)]!;
+
+function heap(): number {
   (globalThis as { gc?: () => void }).gc?.();
-  return process.memoryUsage().heapUsed / 1e6;
+  const { heapUsed, arrayBuffers } = process.memoryUsage();
+  return heapUsed + arrayBuffers;
 }
 
 function parseAll(site: Site): void {
@@ -44,41 +50,93 @@ function cascadeAll(site: Site): void {
   }
 }
 
-console.log('pages  step      CPU ms  pages/s  × parse  heap MB after');
-parseAll(makeSite(makeFiles(50))); // warm up
-for (const pages of sizes.length > 0 ? sizes : [100, 1000, 3000]) {
-  const site = makeSite(makeFiles(pages));
-  const parse = measure(pages, () => parseAll(site));
-  const show = (step: string, figures: Figures): void =>
-    console.log(
-      `${String(pages).padStart(5)}  ${step.padEnd(8)} ${figures.ms.toFixed(0).padStart(7)}  ${figures.perSecond.toFixed(0).padStart(7)}  ${(figures.ms / parse.ms).toFixed(2).padStart(7)}  ${memory().toFixed(0).padStart(13)}`,
-    );
-  show('parse', parse);
-  show(
-    'survey',
-    measure(pages, () => void surveySite(site)),
+function gathered(site: Site): Site {
+  const plan = planGatherRules(site, { kind: 'gather-rules', sheet: 'css/gathered.css' });
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  const applied = applyChangeSet(site, plan.value.changes);
+  if (!applied.ok) throw new Error(applied.problem.kind);
+  return applied.value;
+}
+
+function row(pages: number, step: string, figure: string, note = ''): void {
+  console.log(`${String(pages).padStart(5)}  ${step.padEnd(46)} ${figure.padStart(12)}  ${note}`);
+}
+
+const times = (ratio: number): string => `${ratio.toFixed(2)} ×`;
+
+/** Ratios to parsing, medians of `rounds` runs that take turns with parsing. */
+function ratios(kind: SiteKind, pages: number, rounds: number): void {
+  const site = makeSite(makeFiles(pages, kind));
+  const steps: Record<string, { run: () => void; target: string; of: number[] }> = {
+    'parse and cascade': { run: () => cascadeAll(site), target: kind === 'shared' ? 'target 1.25' : 'target 1.5', of: [] }, // prettier-ignore
+    survey: { run: () => void surveySite(site), target: '', of: [] },
+  };
+  if (kind === 'embedded') {
+    const after = gathered(site);
+    steps['before, after and comparison (proof)'] = { run: () => void proveSites(site, after), target: 'target 1.6', of: [] }; // prettier-ignore
+    steps['gather'] = { run: () => void gathered(site), target: '', of: [] };
+  }
+  const parsed: number[] = [];
+  for (let round = 0; round < rounds; round++)
+    for (const step of Object.values(steps)) {
+      const parse = measure(() => parseAll(site));
+      parsed.push(parse);
+      step.of.push(measure(step.run) / parse);
+    }
+  row(pages, `${kind}: parse`, `${(median(parsed) / pages).toFixed(2)} ms/page`);
+  for (const [name, { of, target }] of Object.entries(steps))
+    row(pages, `${kind}: ${name} / parse`, times(median(of)), target);
+}
+
+/** What is kept of a whole site, and how fast it answers. Answers are wall time, since a person waits for them. */
+function kept(kind: SiteKind, pages: number): void {
+  const site = makeSite(makeFiles(pages, kind));
+  const before = heap();
+  const whole = new KeptSite(site);
+  row(pages, `${kind}: kept in memory`, `${((heap() - before) / pages / 1000).toFixed(1)} KB/page`, 'target 60');
+  const wall = (run: () => unknown): number => {
+    const started = performance.now();
+    run();
+    return performance.now() - started;
+  };
+  const answer = (name: string, list: readonly number[], target: string): void =>
+    row(pages, `${kind}: ${name}, p95 of ${list.length}`, `${p95(list).toFixed(0)} ms`, `${target}, median ${median(list).toFixed(0)} ms`); // prettier-ignore
+  const places = rulePlaces(site);
+  answer('an edit of a rule', places.map((place) => wall(() => whole.edit(place, 'color: #123457; margin: 2px'))), 'target 50'); // prettier-ignore
+  answer('a move of a rule', places.map((place, i) => wall(() => whole.move(place, places[(i * 7 + 3) % places.length]))), 'target 50'); // prettier-ignore
+  const selectors = ['.b7', '#own3', 'p', 'div p', 'nav li:first-child a', '.k5 > p', 'div:hover em', '[class]', 'p:nth-child(2n+1)', '.s3 a[href]', 'body > div + div', ':is(p, nav) em', 'a:not([href])', '.notice ~ .k9 a']; // prettier-ignore
+  answer(
+    'a new selector',
+    selectors.map((selector) => wall(() => whole.match(selector))),
+    'target 100',
   );
-  show(
-    'cascade',
-    measure(pages, () => cascadeAll(site)),
-  );
-  let after = site;
-  show(
-    'gather',
-    measure(pages, () => {
-      const plan = planGatherRules(site, { kind: 'gather-rules', sheet: 'css/gathered.css' });
-      if (!plan.ok) throw new Error(plan.problem.kind);
-      const applied = applyChangeSet(site, plan.value.changes);
-      if (!applied.ok) throw new Error(applied.problem.kind);
-      after = applied.value;
-    }),
-  );
-  let same = 0;
-  const proof = measure(pages, () => {
-    same = proveSites(site, after).pages.filter((page) => page.verdict === 'same').length;
-  });
-  show('proof', proof);
-  console.log(
-    `       (${same} of ${pages} pages look the same; elements a page: ${parsePage(pagesOf(site)[0]!.text!).elements.length})`,
+  const changed = makeSite([...site.files.values()].map((f) => [f.path, f.path === 'part0/page0.html' ? new TextEncoder().encode(`${f.text!}<p>`) : f.bytes])); // prettier-ignore
+  const read = wall(() => makeSite([...changed.files.values()].map((f) => [f.path, f.bytes.slice()])));
+  row(
+    pages,
+    `${kind}: one page changed / reading all bytes`,
+    times(wall(() => whole.update(changed)) / read),
+    'target 5',
   );
 }
+
+console.log(`spin capacity of two threads: ${(await spinCapacity()).toFixed(2)} (2 would be two free cores)\n`);
+parseAll(makeSite(makeFiles(100, 'embedded'))); // warm up
+cascadeAll(makeSite(makeFiles(100, 'embedded')));
+for (const pages of sizes.length > 0 ? sizes : [100, 1000]) {
+  ratios('shared', pages, 5);
+  ratios('embedded', pages, 5);
+}
+for (const kind of ['shared', 'embedded'] as const) kept(kind, sizes.at(-1) ?? 3000);
+
+const site = makeSite(makeFiles(20, 'embedded'));
+const winners = measure(() => {
+  for (const lines of siteWinners(site, { environment: desktop }))
+    if (lines.length === 0) throw new Error('no winners');
+});
+const engine = measure(() => cascadeAll(site));
+const { chromium, jsdom } = await askOthers(site);
+const others = (ms: number): string => `${(ms / (engine / 20)).toFixed(0)} × slower`;
+row(20, 'Chromium: load, all computed styles', others(chromium), 'target 150; wall time there');
+row(20, 'jsdom: getComputedStyle of all elements', others(jsdom), 'target 1000; from 30 elements of one page');
+row(20, 'every winner with its place / cascade', times(winners / engine), `${sheetsOf(site).length} sheets`);

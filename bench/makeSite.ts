@@ -1,16 +1,19 @@
-/** A generated site: templates with shared sheets, a pasted block that drifts, some rules of a page's own. Same seed, same site. */
-export function makeFiles(pages: number, seed = 4870): Map<string, Uint8Array> {
+/** `shared`: pages that only link sheets. `embedded`: 60 rules pasted into every page, drifting, some of a page's own. */
+export type SiteKind = 'shared' | 'embedded';
+
+/** A generated site of templates. Same seed, same site. */
+export function makeFiles(pages: number, kind: SiteKind, seed = 4870): Map<string, Uint8Array> {
   const random = makeRandom(seed);
   const encoder = new TextEncoder();
   const files = new Map<string, Uint8Array>();
   const put = (path: string, text: string): void => void files.set(path, encoder.encode(text));
   put('css/base.css', rules('b', 40, random));
   put('css/site.css', rules('s', 50, random));
-  for (let i = 0; i < pages; i++) put(`part${i % 20}/page${i}.html`, page(i, random));
+  for (let i = 0; i < pages; i++) put(`part${i % 20}/page${i}.html`, page(i, kind, random));
   return files;
 }
 
-function page(i: number, random: () => number): string {
+function page(i: number, kind: SiteKind, random: () => number): string {
   const drift = i % 10 === 0 ? '#b0432b' : '#c9962b';
   const block = Array.from(
     { length: 56 },
@@ -31,10 +34,7 @@ function page(i: number, random: () => number): string {
 <html lang="en"><head><meta charset="utf-8"><title>Page ${i}</title>
 <link rel="stylesheet" href="../css/base.css">
 <link rel="stylesheet" href="../css/site.css">
-<style>
-${block.join('\n')}
-</style>
-</head><body><nav><ul><li><a href="#">one</a><li><a href="#">two</a></ul></nav><div id="own${i}" class="notice">Notice</div>
+${kind === 'embedded' ? `<style>\n${block.join('\n')}\n</style>\n` : ''}</head><body><nav><ul><li><a href="#">one</a><li><a href="#">two</a></ul></nav><div id="own${i}" class="notice">Notice</div>
 ${items.join('\n')}
 </body></html>
 `;

@@ -26,6 +26,7 @@ export type { ElementNode } from './page/nodes.ts';
 export { parseSelectorList } from './selectors/parseSelector.ts';
 export { printSpecificity, type Specificity } from './selectors/selector.ts';
 export { desktop, type Environment } from './cascade/environment.ts';
+export { KeptSite, type Reached, type RulePlace } from './cascade/keptSite.ts';
 export { CascadeSession, type PageCascade } from './cascade/pageCascade.ts';
 export type { Contender, View } from './cascade/contenders.ts';
 export { placeOfContender } from './cascade/contenderPlace.ts';

@@ -12,6 +12,9 @@ import { isAllMedia, mediaText } from './mediaText.ts';
 /** `@scope (start) to (end)`, both parts optional. */
 const scopePrelude = /^(?:\(([^]*?)\))?\s*(?:to\s*\(([^]*)\))?$/i;
 
+/** More than any sheet has. */
+const maxItems = 2 ** 24;
+
 interface Around {
   readonly conditions: readonly Condition[];
   readonly layers: readonly string[];
@@ -88,7 +91,8 @@ class Compiler {
   ): void {
     if (declarations.length === 0) return;
     const block = compileBlock(declarations, this.context);
-    this.items.push({ kind: 'rule', selectors, block, ...placed(around), rule });
+    const number = this.id * maxItems + this.items.length;
+    this.items.push({ kind: 'rule', number, selectors, block, ...placed(around), rule });
   }
 
   private group(rule: GroupRule, around: Around): void {

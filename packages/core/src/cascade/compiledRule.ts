@@ -50,6 +50,8 @@ export interface ScopeRange {
 /** A style rule of one sheet, nesting unfolded, with the conditions and layers written around it in that sheet. */
 export interface CompiledRule {
   readonly kind: 'rule';
+  /** Grows with the order in the sheet; no two rules of a cache share one. */
+  readonly number: number;
   readonly selectors: SelectorList;
   readonly block: CompiledBlock;
   readonly conditions: readonly Condition[];

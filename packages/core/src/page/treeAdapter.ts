@@ -1,14 +1,15 @@
 import { html, type Token, type TreeAdapter, type TreeAdapterTypeMap } from 'parse5';
-import type {
-  ChildNode,
-  CommentNode,
-  DoctypeNode,
-  DocumentNode,
-  ElementNode,
-  FragmentNode,
-  Namespace,
-  ParentNode,
-  TextNode,
+import {
+  classesIn,
+  type ChildNode,
+  type CommentNode,
+  type DoctypeNode,
+  type DocumentNode,
+  type ElementNode,
+  type FragmentNode,
+  type Namespace,
+  type ParentNode,
+  type TextNode,
 } from './nodes.ts';
 
 interface TemplateNode extends ElementNode {
@@ -169,8 +170,7 @@ function identityOf(attrs: readonly { readonly name: string; readonly value: str
   let classes = noClasses;
   for (const { name, value } of attrs) {
     if (name === 'id' && value !== '') id = value;
-    // class names are parted by ASCII white space only
-    else if (name === 'class') classes = value.split(/[\t\n\f\r ]+/).filter((c) => c !== '');
+    else if (name === 'class') classes = classesIn(value);
   }
   return { id, classes };
 }
