@@ -1,8 +1,13 @@
-import { KeptTree } from '../page/keptTree.ts';
-import { classesIn } from '../page/nodes.ts';
+import { KeptLooks, KeptTree, type Look } from '../page/keptTree.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
-import { matchSelector } from '../selectors/matchSelector.ts';
-import { compareSpecificity, type ComplexSelector, type SelectorList } from '../selectors/selector.ts';
+import { matchList } from '../selectors/matchSelector.ts';
+import { stateClasses } from '../selectors/pseudoTable.ts';
+import {
+  compareSpecificity,
+  type ComplexSelector,
+  type SelectorList,
+  type SimpleSelector,
+} from '../selectors/selector.ts';
 import type { Match } from '../selectors/match.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
 import { pagesOf, sheetsOf, type Site } from '../source/site.ts';
@@ -54,7 +59,7 @@ export class KeptSite {
   /** Pages read by this one, not taken over from the one before. */
   readonly reread: string[] = [];
   private readonly session: CascadeSession;
-  private readonly atoms: Interner;
+  private readonly looks: KeptLooks;
   private readonly pages: KeptPage[] = [];
   private readonly entries: Entry[];
   private readonly entryNumbers: Interner;
@@ -69,7 +74,7 @@ export class KeptSite {
   constructor(site: Site, before?: KeptSite) {
     this.site = site;
     this.session = before?.session ?? new CascadeSession();
-    this.atoms = before?.atoms ?? new Interner();
+    this.looks = before?.looks ?? new KeptLooks();
     this.entries = before?.entries ?? [];
     this.entryNumbers = before?.entryNumbers ?? new Interner();
     this.listNumbers = before?.listNumbers ?? new Interner();
@@ -148,7 +153,8 @@ export class KeptSite {
       lists[element.index] = this.listOf(numbers, block);
     }
     const { definesReference } = page.rules;
-    return { path, quirks: page.quirks, tree: new KeptTree(page.tree, this.atoms), lists, definesReference };
+    this.session.sheets.forgetEmbedded();
+    return { path, quirks: page.quirks, tree: new KeptTree(page.tree, this.looks), lists, definesReference };
   }
 
   private entryOf(
@@ -164,8 +170,9 @@ export class KeptSite {
     const { rule, selector, pseudoElement, layerRank, mark } = indexed;
     const condition = match === 2 ? rule.conditionKey : stateCondition(indexed);
     const path = rule.source.kind === 'embedded' ? undefined : rule.source.path;
-    const place = `${rule.compiled.number} ${rule.compiled.selectors.indexOf(selector)} ${path ?? ''}`;
-    const number = this.entryNumbers.number(`${place} ${layerRank}${mark}|${condition}`);
+    // which of equal rules an embedded one is does not matter: only rules of sheet files are edited here
+    const place = path === undefined ? `${selector.text}{${rule.compiled.block.key}}` : `${rule.compiled.number} ${rule.compiled.selectors.indexOf(selector)} ${path}`; // prettier-ignore
+    const number = this.entryNumbers.number(`${place} ${pseudoElement} ${layerRank}${mark}|${condition}`);
     if (number === this.entries.length) {
       const source = { block: rule.compiled.block, pseudoElement, layerRank, condition, mark };
       this.entries.push({ path, rule: rule.compiled, selector, source });
@@ -217,52 +224,70 @@ export class KeptSite {
   }
 
   private reachedBy(list: SelectorList): Reached {
-    const finders = list.map((selector) => ({ selector, find: this.finder(selector) }));
+    const modes = new Set(this.pages.map((page) => page.quirks));
+    const marked = [false, true].map((quirks) => (modes.has(quirks) ? this.markPaths(list, quirks) : undefined));
+    const exact = list.every(hangsOnPathOnly);
     const reached = new Map<string, number[]>();
     for (const { path, quirks, tree } of this.pages) {
       const context = { quirks, state: 'any' } as const;
-      const found = new Set<number>();
-      for (const { selector, find } of finders)
-        find(tree, (i) => {
-          if (!found.has(i) && matchSelector(tree.element(i), selector, context) > 0) found.add(i);
-        });
-      if (found.size > 0)
-        reached.set(
-          path,
-          [...found].sort((a, b) => a - b),
-        );
-      tree.release();
+      const mayMatch = marked[quirks ? 1 : 0]!;
+      let found: number[] | undefined;
+      for (let i = 0; i < tree.count; i++)
+        if (mayMatch[tree.pathOf(i)] === 1 && (exact || matchList(tree.element(i), list, context) > 0))
+          (found ??= []).push(i);
+      if (found) reached.set(path, found);
+      if (!exact) tree.release();
     }
     return reached;
   }
 
-  /** Finds the elements a selector's last compound may mean: by ID, class or type, else all. */
-  private finder(selector: ComplexSelector): (tree: KeptTree, found: (element: number) => void) => void {
-    const { simples } = selector.compounds.at(-1)!;
-    for (const simple of simples)
-      if (simple.kind === 'id' || simple.kind === 'class') {
-        const [name, wanted] = [this.atoms.number(` ${simple.kind}`), simple.name.toLowerCase()];
-        const has = (value: string): boolean => simple.kind === 'id' ? value.toLowerCase() === wanted : classesIn(value.toLowerCase()).includes(wanted); // prettier-ignore
-        const marked = this.markAtoms((text) => text.toLowerCase().includes(wanted) && has(text));
-        return (tree, found) => tree.withAttribute(name, marked, found);
-      }
-    for (const simple of simples)
-      if (simple.kind === 'type') {
-        const marked = this.markAtoms((text) => text.slice(text.indexOf(' ') + 1).toLowerCase() === simple.lower);
-        return (tree, found) => {
-          for (let i = 0; i < tree.count; i++) if (marked[tree.tagOf(i)] === 1) found(i);
-        };
-      }
-    return (tree, found) => {
-      for (let i = 0; i < tree.count; i++) found(i);
-    };
-  }
-
-  private markAtoms(wanted: (text: string) => boolean): Uint8Array {
-    const marked = new Uint8Array(this.atoms.size);
-    for (let i = 0; i < marked.length; i++) if (wanted(this.atoms.text(i))) marked[i] = 1;
+  /** 1 for each path whose elements the list reaches, or may reach where siblings and children decide. */
+  private markPaths(list: SelectorList, quirks: boolean): Uint8Array {
+    const context = { quirks, state: 'any' } as const;
+    const marked = new Uint8Array(this.looks.pathCount);
+    const looser = list.map((selector) => hangsOnPathOnly(selector) ? selector : lastByPath(selector)); // prettier-ignore
+    const looks = Uint8Array.from({ length: this.looks.lookCount }, (_, i) =>
+      mayReach(list, this.looks.look(i)) ? 1 : 0,
+    );
+    for (const element of this.looks.pathElements())
+      if (looks[this.looks.lookOfPath(element.index)] === 1 && matchList(element, looser, context) > 0)
+        marked[element.index] = 1;
     return marked;
   }
+}
+
+/** Whether an element of this look has the name, ID and classes that a last compound asks for. */
+const mayReach = (list: SelectorList, { tag, id, classes }: Look): boolean =>
+  list.some((selector) =>
+    selector.compounds.at(-1)!.simples.every((simple) => {
+      if (simple.kind === 'type') return simple.lower === tag.toLowerCase();
+      if (simple.kind === 'id') return simple.name.toLowerCase() === id?.toLowerCase();
+      return simple.kind !== 'class' || classes.some((name) => name.toLowerCase() === simple.name.toLowerCase());
+    }),
+  );
+
+/** Whether the element and its ancestors alone decide. */
+const hangsOnPathOnly = ({ compounds, combinators }: ComplexSelector): boolean =>
+  combinators.every((c) => c === ' ' || c === '>') && compounds.every((c) => c.simples.every(isByPath));
+
+function isByPath(simple: SimpleSelector): boolean {
+  switch (simple.kind) {
+    case 'has':
+    case 'nth':
+      return false;
+    case 'matches':
+      return simple.list.every(hangsOnPathOnly);
+    case 'pseudo-class':
+      return stateClasses.has(simple.name) || /^(any-link|root|lang)$/.test(simple.name);
+    default:
+      return true;
+  }
+}
+
+/** What of a selector's last compound the path decides: it reaches all that the selector reaches, and more. */
+function lastByPath(selector: ComplexSelector): ComplexSelector {
+  const last = selector.compounds.at(-1)!;
+  return { ...selector, combinators: [], compounds: [{ ...last, simples: last.simples.filter(isByPath) }] };
 }
 
 /** Which files there are matters as well: a sheet may have come or gone. */

@@ -15,6 +15,8 @@ import type { CompiledBlock, CompiledSheet } from './compiledRule.ts';
  */
 export class SheetCache {
   private readonly sheets = new Map<string, CompiledSheet>();
+  private readonly blocks = new Map<string, CompiledSheet>();
+  private compiled = 0;
   private readonly attributes = new Map<string, CompiledBlock>();
   private readonly fingerprints: ReadonlyMap<string, string> | undefined;
 
@@ -28,11 +30,16 @@ export class SheetCache {
     const file = site.files.get(path);
     if (!file || file.kind !== 'sheet') return undefined;
     const encoding = encodingFor(file, environmentEncoding);
-    return this.text(`${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding));
+    return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding)); // prettier-ignore
   }
 
   embedded(text: string, base: Base): CompiledSheet {
-    return this.text(text, base, () => text);
+    return this.text(this.blocks, text, base, () => text);
+  }
+
+  /** Lets go of embedded blocks, which few pages share. */
+  forgetEmbedded(): void {
+    this.blocks.clear();
   }
 
   styleAttribute(value: string, base: Base): CompiledBlock {
@@ -45,13 +52,13 @@ export class SheetCache {
     return known;
   }
 
-  private text(contentKey: string, base: Base, read: () => string): CompiledSheet {
+  private text(sheets: Map<string, CompiledSheet>, contentKey: string, base: Base, read: () => string): CompiledSheet {
     const key = `${baseKey(base)}\n${contentKey}`;
-    let known = this.sheets.get(key);
+    let known = sheets.get(key);
     if (!known) {
       const context = { base, fingerprint: this.fingerprint };
-      known = compileSheet(parseSheet(read()), this.sheets.size, context);
-      this.sheets.set(key, known);
+      known = compileSheet(parseSheet(read()), this.compiled++, context);
+      sheets.set(key, known);
     }
     return known;
   }

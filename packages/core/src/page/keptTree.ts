@@ -1,71 +1,127 @@
-import { classesIn, type Attribute, type ChildNode, type ElementNode, type Namespace, type TextNode } from './nodes.ts';
+import type { Attribute, ChildNode, ElementNode, Namespace, TextNode } from './nodes.ts';
 import type { PageTree } from './parsePage.ts';
 
-/** Gives equal texts of a site's pages equal numbers. */
-export interface Atoms {
-  number(text: string): number;
-  text(number: number): string;
+/** What an element is by itself: its name and attributes. Elements of equal look share one. */
+export interface Look {
+  readonly tag: string;
+  readonly namespace: Namespace;
+  readonly attributes: Attribute[];
+  readonly id: string | undefined;
+  readonly classes: readonly string[];
+}
+
+/** Numbers for the looks of a site's elements, and for looks with those of all ancestors: paths. */
+export class KeptLooks {
+  private readonly lookNumbers = new Map<string, number>();
+  private readonly looks: Look[] = [];
+  private readonly pathNumbers = new Map<number, number>();
+  private readonly pathLooks: number[] = [];
+  private readonly pathParents: number[] = [];
+  private readonly elements: PathElement[] = [];
+
+  get pathCount(): number {
+    return this.pathLooks.length;
+  }
+
+  look(number: number): Look {
+    return this.looks[number]!;
+  }
+
+  numberOf({ tag, namespace, attributes, id, classes }: ElementNode): number {
+    let key = `${namespace} ${tag}`;
+    for (const { name, value, prefix } of attributes) key += `\0${prefix ?? ''} ${name}=${value}`;
+    let number = this.lookNumbers.get(key);
+    if (number === undefined) {
+      this.lookNumbers.set(key, (number = this.looks.length));
+      this.looks.push({ tag, namespace, attributes, id, classes });
+    }
+    return number;
+  }
+
+  /** `parent` is the parent's path, -1 for the root. */
+  pathOf(look: number, parent: number): number {
+    const key = (parent + 1) * 2 ** 24 + look;
+    let number = this.pathNumbers.get(key);
+    if (number === undefined) {
+      this.pathNumbers.set(key, (number = this.pathLooks.length));
+      this.pathLooks.push(look);
+      this.pathParents.push(parent);
+    }
+    return number;
+  }
+
+  /** An element of each path, by its number: it has ancestors, but neither siblings nor children. */
+  pathElements(): readonly ElementNode[] {
+    // a parent's path is numbered before its children's
+    for (let i = this.elements.length; i < this.pathLooks.length; i++)
+      this.elements.push(
+        new PathElement(this.look(this.pathLooks[i]!), i, this.elements[this.pathParents[i]!] ?? null),
+      );
+    return this.elements;
+  }
+
+  lookOfPath(path: number): number {
+    return this.pathLooks[path]!;
+  }
+
+  get lookCount(): number {
+    return this.looks.length;
+  }
 }
 
 const fieldCount = 5;
-const [tagField, parentField, siblingField, endField, attributeField] = [0, 1, 2, 3, 4] as const;
+const [lookField, parentField, siblingField, endField, pathField] = [0, 1, 2, 3, 4] as const;
 
 /**
- * A page's elements in a few dozen bytes each, for sites kept in memory whole. Elements are made again on demand, for the
+ * A page's elements in two dozen bytes each, for sites kept in memory whole. Elements are made again on demand, for the
  * matcher: equal ones are the same object until `release`. What stands where in the text is not kept.
  */
 export class KeptTree {
   readonly count: number;
-  /** Per element: atom of `namespace tag`, parent, place among siblings, end of the subtree, first attribute. */
+  /** Per element: look, parent, place among siblings, end of the subtree, path. */
   private readonly fields: Int32Array;
-  /** Pairs of atoms: `prefix name`, value. */
-  private readonly attributes: Int32Array;
   /** 1 where a text that is not empty is a child. */
   private readonly text: Uint8Array;
   /** Where the direction hangs on text the tree itself is kept. */
   private readonly whole: PageTree | undefined;
-  private readonly atoms: Atoms;
+  private readonly looks: KeptLooks;
   private made: (ElementNode | undefined)[] = [];
 
-  constructor(tree: PageTree, atoms: Atoms) {
+  constructor(tree: PageTree, looks: KeptLooks) {
     const { elements } = tree;
-    this.atoms = atoms;
+    this.looks = looks;
     this.count = elements.length;
-    this.fields = new Int32Array(this.count * fieldCount);
+    const fields = new Int32Array(this.count * fieldCount);
     this.text = new Uint8Array(this.count);
-    const pairs: number[] = [];
     let hangsOnText = false;
     for (const element of elements) {
       const at = element.index * fieldCount;
-      this.fields[at + tagField] = atoms.number(`${element.namespace} ${element.tag}`);
-      this.fields[at + parentField] = element.parent?.type === 'element' ? element.parent.index : -1;
-      this.fields[at + siblingField] = element.siblingIndex;
-      this.fields[at + attributeField] = pairs.length;
-      for (const { name, value, prefix } of element.attributes) {
-        pairs.push(atoms.number(`${prefix ?? ''} ${name}`), atoms.number(value));
-        if (name === 'dir' && value.toLowerCase() === 'auto') hangsOnText = true;
-      }
-      if (element.tag === 'bdi') hangsOnText = true;
+      const parent = element.parent?.type === 'element' ? element.parent.index : -1;
+      const look = looks.numberOf(element);
+      fields[at + lookField] = look;
+      fields[at + parentField] = parent;
+      fields[at + siblingField] = element.siblingIndex;
+      fields[at + pathField] = looks.pathOf(look, parent < 0 ? -1 : fields[parent * fieldCount + pathField]!);
+      if (element.tag === 'bdi' || element.attributes.some((a) => a.name === 'dir' && a.value.toLowerCase() === 'auto')) hangsOnText = true; // prettier-ignore
       if (element.children.some((c) => c.type === 'text' && c.value !== '')) this.text[element.index] = 1;
     }
     for (let i = this.count - 1; i >= 0; i--) {
-      const at = i * fieldCount;
-      this.fields[at + endField] = Math.max(this.fields[at + endField]!, i + 1);
-      const parent = this.fields[at + parentField]!;
-      if (parent >= 0)
-        this.fields[parent * fieldCount + endField] = Math.max(this.fields[parent * fieldCount + endField]!, this.fields[at + endField]!); // prettier-ignore
+      // the last child comes first here, and its end is its parent's
+      const end = (fields[i * fieldCount + endField] ||= i + 1);
+      const parent = fields[i * fieldCount + parentField]!;
+      if (parent >= 0) fields[parent * fieldCount + endField] ||= end;
     }
-    this.attributes = Int32Array.from(pairs);
+    this.fields = fields;
     this.whole = hangsOnText ? tree : undefined;
   }
 
   get bytes(): number {
-    return this.fields.byteLength + this.attributes.byteLength + this.text.byteLength;
+    return this.fields.byteLength + this.text.byteLength;
   }
 
   element(i: number): ElementNode {
     if (this.whole) return this.whole.elements[i]!;
-    return (this.made[i] ??= new KeptElement(this, i));
+    return (this.made[i] ??= new KeptElement(this, i, this.lookOf(i)));
   }
 
   /** Forgets the elements made so far. */
@@ -73,21 +129,12 @@ export class KeptTree {
     this.made = [];
   }
 
-  tagOf(i: number): number {
-    return this.fields[i * fieldCount + tagField]!;
+  pathOf(i: number): number {
+    return this.fields[i * fieldCount + pathField]!;
   }
 
-  /** Elements with a `class` or `id` whose value is marked. Each once. */
-  withAttribute(name: number, marked: Uint8Array, found: (element: number) => void): void {
-    const { fields, attributes } = this;
-    for (let i = 0; i < this.count; i++) {
-      const to = this.attributesEnd(i);
-      for (let a = fields[i * fieldCount + attributeField]!; a < to; a += 2)
-        if (attributes[a] === name && marked[attributes[a + 1]!] === 1) {
-          found(i);
-          break;
-        }
-    }
+  lookOf(i: number): Look {
+    return this.looks.look(this.fields[i * fieldCount + lookField]!);
   }
 
   parentOf(i: number): ElementNode | null {
@@ -110,62 +157,67 @@ export class KeptTree {
   hasText(i: number): boolean {
     return this.text[i] === 1;
   }
-
-  nameOf(i: number): readonly [namespace: Namespace, tag: string] {
-    const [namespace, tag] = this.atoms.text(this.tagOf(i)).split(' ') as [Namespace, string];
-    return [namespace, tag];
-  }
-
-  attributesOf(i: number): Attribute[] {
-    const out: Attribute[] = [];
-    const to = this.attributesEnd(i);
-    for (let a = this.fields[i * fieldCount + attributeField]!; a < to; a += 2) {
-      const [prefix, name] = this.atoms.text(this.attributes[a]!).split(' ') as [string, string];
-      out.push({ name, value: this.atoms.text(this.attributes[a + 1]!), prefix: prefix === '' ? undefined : prefix });
-    }
-    return out;
-  }
-
-  private attributesEnd(i: number): number {
-    return i + 1 < this.count ? this.fields[(i + 1) * fieldCount + attributeField]! : this.attributes.length;
-  }
 }
 
-const someText: TextNode = { type: 'text', value: 'x', parent: null };
-
-/** An element of a kept tree; without places in the text. */
-class KeptElement implements ElementNode {
+/** An element without places in the text. */
+abstract class PlacelessElement implements ElementNode {
   readonly type = 'element';
-  readonly tag: string;
-  readonly namespace: Namespace;
   readonly start = -1;
   readonly startTagEnd = -1;
   readonly endTagStart = -1;
   readonly end = -1;
   readonly attributeSpans = undefined;
   readonly index: number;
-  private ownAttributes: Attribute[] | undefined;
-  private ownClasses: readonly string[] | undefined;
+  private readonly look: Look;
+
+  constructor(look: Look, index: number) {
+    this.look = look;
+    this.index = index;
+  }
+
+  get tag(): string {
+    return this.look.tag;
+  }
+  get namespace(): Namespace {
+    return this.look.namespace;
+  }
+  get attributes(): Attribute[] {
+    return this.look.attributes;
+  }
+  get id(): string | undefined {
+    return this.look.id;
+  }
+  get classes(): readonly string[] {
+    return this.look.classes;
+  }
+
+  abstract get parent(): ElementNode | null;
+  abstract get children(): ChildNode[];
+  abstract get siblingIndex(): number;
+  abstract get siblings(): readonly ElementNode[];
+}
+
+class PathElement extends PlacelessElement {
+  readonly parent: ElementNode | null;
+  readonly children: ChildNode[] = [];
+  readonly siblingIndex = 0;
+  readonly siblings: readonly ElementNode[] = [];
+
+  constructor(look: Look, index: number, parent: ElementNode | null) {
+    super(look, index);
+    this.parent = parent;
+  }
+}
+
+const someText: TextNode = { type: 'text', value: 'x', parent: null };
+
+class KeptElement extends PlacelessElement {
   private ownChildren: ElementNode[] | undefined;
   private readonly tree: KeptTree;
 
-  constructor(tree: KeptTree, index: number) {
+  constructor(tree: KeptTree, index: number, look: Look) {
+    super(look, index);
     this.tree = tree;
-    this.index = index;
-    [this.namespace, this.tag] = tree.nameOf(index);
-  }
-
-  get attributes(): Attribute[] {
-    return (this.ownAttributes ??= this.tree.attributesOf(this.index));
-  }
-
-  get id(): string | undefined {
-    const id = this.attributes.find((a) => a.name === 'id')?.value;
-    return id === '' ? undefined : id;
-  }
-
-  get classes(): readonly string[] {
-    return (this.ownClasses ??= classesIn(this.attributes.find((a) => a.name === 'class')?.value ?? ''));
   }
 
   get elements(): readonly ElementNode[] {

@@ -71,6 +71,3 @@ export function attributeOf(element: ElementNode, name: string): string | undefi
   for (const attribute of element.attributes) if (attribute.name === name) return attribute.value;
   return undefined;
 }
-
-/** The names in a `class` attribute: parted by ASCII white space only. */
-export const classesIn = (value: string): readonly string[] => value.split(/[\t\n\f\r ]+/).filter((c) => c !== '');

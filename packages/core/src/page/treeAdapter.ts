@@ -1,15 +1,14 @@
 import { html, type Token, type TreeAdapter, type TreeAdapterTypeMap } from 'parse5';
-import {
-  classesIn,
-  type ChildNode,
-  type CommentNode,
-  type DoctypeNode,
-  type DocumentNode,
-  type ElementNode,
-  type FragmentNode,
-  type Namespace,
-  type ParentNode,
-  type TextNode,
+import type {
+  ChildNode,
+  CommentNode,
+  DoctypeNode,
+  DocumentNode,
+  ElementNode,
+  FragmentNode,
+  Namespace,
+  ParentNode,
+  TextNode,
 } from './nodes.ts';
 
 interface TemplateNode extends ElementNode {
@@ -170,7 +169,8 @@ function identityOf(attrs: readonly { readonly name: string; readonly value: str
   let classes = noClasses;
   for (const { name, value } of attrs) {
     if (name === 'id' && value !== '') id = value;
-    else if (name === 'class') classes = classesIn(value);
+    // class names are parted by ASCII white space only
+    else if (name === 'class') classes = value.split(/[\t\n\f\r ]+/).filter((c) => c !== '');
   }
   return { id, classes };
 }
