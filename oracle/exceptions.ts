@@ -16,7 +16,8 @@ export const exceptions: readonly Exception[] = [
   {
     reason:
       "the protocol reads an SVG element's style attribute in standards mode, the browser in quirks mode; the flat look compares it",
-    covers: ({ element, core, browser }) => />(svg|[a-zA-Z]+):nth-child\(\d+\)$/.test(element) && /svg/.test(element) && core.startsWith('attribute ') && browser === 'none', // prettier-ignore
+    covers: ({ element, core, browser }) =>
+      />(svg|[a-zA-Z]+):nth-child\(\d+\)$/.test(element) && /svg/.test(element) && core.startsWith('attribute '),
   },
   {
     reason:

@@ -1,5 +1,5 @@
 // npm run oracle: core's winners against Chromium's. --demo, --folder DIR (repeatable), --generated N [--from K], --sample N;
-// --alternate asks each generated page once, forced or not in turn; --nightly is the demo, six Debian packages and 500 seeds,
+// --alternate asks each generated page once, forced or not in turn; --nightly is the demo, six Debian packages and 600 seeds,
 // and fails when an exception was not met.
 import { execFile } from 'node:child_process';
 import { mkdtemp, readFile, readdir } from 'node:fs/promises';
@@ -103,7 +103,7 @@ for (const folder of folders) {
     await checkPages(path.basename(folder), sampled, () => ({ environment, elements }));
 }
 const first = Number(values.from);
-const generated = values.nightly ? 500 : Number(values.generated);
+const generated = values.nightly ? 600 : Number(values.generated);
 for (let seed = first; seed < first + generated; seed++) {
   const { files, page } = generatedSite(seed);
   site = makeSite(Object.entries(files).map(([name, text]) => [name, new TextEncoder().encode(text)]));

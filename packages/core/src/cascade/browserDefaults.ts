@@ -98,7 +98,7 @@ progress, meter { display: inline-block; box-sizing: border-box; vertical-align:
 progress { width: 10em; height: 1em }
 meter { width: 5em; height: 1em }
 textarea { white-space: pre-wrap }
-input, textarea, button { appearance: auto }
+input, textarea, button, select, meter, progress { appearance: auto }
 audio { width: 300px; height: 54px }
 optgroup { font-weight: bolder }
 hr { color: gray; border: 1px inset; margin-block: 0.5em; margin-inline: auto; overflow: hidden }

@@ -94,3 +94,32 @@ test.each([
   const element = parsePage(`<!DOCTYPE html>${markup}`).elements.find((e) => !/^(html|head|body)$/.test(e.tag))!;
   expect(presentationalParts(element)).toEqual(parts);
 });
+
+// the browser answers: an attribute that declares changes a computed value
+test('attributes of SVG elements declare what they do in Chromium', async () => {
+  const tags = 'svg circle ellipse rect image foreignObject use path line text tspan mask pattern filter marker linearGradient radialGradient g a symbol polygon'.split(' '); // prettier-ignore
+  const values: Readonly<Record<string, string>> = { d: 'M0 0L1 1', transform: 'rotate(3 4,5) scale(2)', gradientTransform: 'skewX(3)', patternTransform: 'translate(1)', points: '0 0', fill: 'red', 'stroke-width': '7', 'font-size': '7', opacity: '.5' }; // prettier-ignore
+  const names = 'x y width height cx cy r rx ry d transform gradientTransform patternTransform points x1 fill stroke-width font-size opacity'.split(' '); // prettier-ignore
+  const pairs = tags.flatMap((tag) => names.map((name) => [tag, name] as const));
+  const elements = pairs.map(([tag, name]) => `<${tag} class=it ${name}="${values[name] ?? '7'}"></${tag}><${tag} class=it></${tag}>`); // prettier-ignore
+  const html = `<!DOCTYPE html><svg>${elements.join('')}</svg><svg class=outer width=7 height=8 x=9 y=3></svg>`;
+  const properties = [...names, 'transform'].filter((n) => !/^(points|x1|gradientTransform|patternTransform)$/.test(n));
+  const ask = `(() => {
+    const all = [...document.querySelectorAll('.it')];
+    const outer = getComputedStyle(document.querySelector('.outer'));
+    const read = (element) => ${JSON.stringify(properties)}.map((p) => getComputedStyle(element).getPropertyValue(p));
+    const out = [];
+    for (let i = 0; i < all.length; i += 2) {
+      const [a, b] = [read(all[i]), read(all[i + 1])];
+      out.push(${JSON.stringify(properties)}.filter((_, k) => a[k] !== b[k])[0] ?? '');
+    }
+    return [...out, outer.width, outer.height, outer.x, outer.y];
+  })()`;
+  const [answers] = (await askChromium([{ html, ask }])) as [readonly string[]];
+  const marked = parsePage(html).elements.filter((e) => e.classes.includes('it') && e.attributes.length > 1);
+  const said = marked.map((element) => hintsOf(element)[0]?.property ?? '');
+  expect(pairs.flatMap(([tag, name], i) => (said[i] === answers[i] ? [] : [`${tag} ${name}: core ${said[i]}, Chromium ${answers[i]}`]))).toEqual([]); // prettier-ignore
+  const outer = parsePage(html).elements.find((e) => e.classes.includes('outer'))!;
+  expect(hintsOf(outer).map((h) => h.value)).toEqual(answers.slice(-4));
+  expect(said.filter((property) => property !== '').length).toBeGreaterThan(100);
+});

@@ -1,7 +1,7 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
 import { parseDimension, parseLegacyColour, parseLegacyFontSize, parseNonNegative } from '../values/legacyValues.ts';
-import { svgPresentationAttributes } from './svgAttributes.ts';
+import { svgDeclaration } from './svgAttributes.ts';
 
 /** A declaration that a presentational attribute stands for, and the attribute; of the element itself unless `of` says. */
 export interface Hint {
@@ -271,15 +271,11 @@ const languageHint = (value: string): Declarations => [
 function foreignHints(element: ElementNode, name: string, value: string): Declarations {
   if (name === 'dir' && element.tag !== 'svg') return directionHint(element.tag, value.toLowerCase());
   if (name === 'lang') return languageHint(value);
-  if (element.namespace === 'svg' && svgPresentationAttributes.has(name)) {
-    // lengths need no unit there: SVG 2, "Presentation attributes"
-    const text = /^[+-]?(\d+\.?\d*|\.\d+)$/.test(value.trim()) && unitless.has(name) ? `${value.trim()}px` : value;
-    return [[name, text]];
-  }
-  return none;
+  if (element.namespace !== 'svg') return none;
+  const parent = parentElement(element);
+  const declared = svgDeclaration(element.tag, name, value, element.tag === 'svg' && parent?.namespace !== 'svg');
+  return declared ? [declared] : none;
 }
-
-const unitless = new Set(['font-size', 'letter-spacing', 'word-spacing', 'x', 'y', 'cx', 'cy', 'r', 'rx', 'ry', 'width', 'height', 'baseline-shift']); // prettier-ignore
 
 type Add = (declarations: Declarations, attribute: string, of: ElementNode) => void;
 

@@ -128,6 +128,8 @@ function* earlierSiblings(element: ElementNode): Iterable<ElementNode> {
 }
 
 export function matchCompound(element: ElementNode, compound: CompoundSelector, context: MatchContext): Match {
+  // Quirks Mode Standard, "The :active and :hover quirk"
+  if (compound.isBareHover && context.quirks && !isLink(element)) return 0;
   let match: Match = 2;
   for (const simple of compound.simples) {
     const one = matchSimple(element, simple, context);

@@ -40,6 +40,10 @@ export function parseSelectorList(text: string, context: SelectorContext = {}): 
 const invalid = new Error('invalid selector');
 const maxDepth = 60;
 
+const isBareHover = (simples: readonly SimpleSelector[]): boolean =>
+  simples.some((s) => s.kind === 'pseudo-class') &&
+  simples.every((s) => s.kind === 'universal' || (s.kind === 'pseudo-class' && /^(hover|active)$/.test(s.name)));
+
 class Reader {
   private at = 0;
   private depth = 0;
@@ -147,7 +151,9 @@ class Reader {
         throw invalid;
     }
     if (simples.length === 0 && pseudoElement === undefined) throw invalid;
-    return { simples, pseudoElement };
+    return this.depth === 0 && isBareHover(simples)
+      ? { simples, pseudoElement, isBareHover: true }
+      : { simples, pseudoElement };
   }
 
   private colonBefore(at: number): boolean {

@@ -35,6 +35,8 @@ export type SimpleSelector =
 export interface CompoundSelector {
   readonly simples: readonly SimpleSelector[];
   readonly pseudoElement: string | undefined;
+  /** `:hover` or `:active` and nothing else: on pages in quirks mode it means links only. */
+  readonly isBareHover?: boolean;
 }
 
 /** Compounds from left to right; `combinators[i]` stands between compound i and i + 1. */
