@@ -16,7 +16,7 @@ export const exceptions: readonly Exception[] = [
   {
     reason:
       "the protocol reads an SVG element's style attribute in standards mode, the browser in quirks mode; the flat look compares it",
-    covers: ({ element, core, browser }) =>
+    covers: ({ element, core }) =>
       />(svg|[a-zA-Z]+):nth-child\(\d+\)$/.test(element) && /svg/.test(element) && core.startsWith('attribute '),
   },
   {

