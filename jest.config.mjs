@@ -26,6 +26,7 @@ const project = (name, extra) => ({
 });
 export default {
   testTimeout: 240_000,
+  maxWorkers: 2,
   projects: [
     project('core'),
     project('contract'),
