@@ -22,7 +22,7 @@ interface Case {
   readonly expected: Readonly<Record<string, string>>;
 }
 const data = JSON.parse(
-  fs.readFileSync(new URL('../testing/published/libcssSelect.json', import.meta.url), 'utf8'),
+  fs.readFileSync(new URL('../../testdata/published/libcssSelect.json', import.meta.url), 'utf8'),
 ) as { readonly defaults: Readonly<Record<string, string>>; readonly cases: readonly Case[] };
 
 function drawn(lines: readonly string[]): { readonly elements: DrawnElement[]; readonly asked: number } {

@@ -5,7 +5,7 @@ import { parsePage } from './parsePage.ts';
 
 // html5lib tree-construction tests as in Debian's golang-golang-x-net-dev 0.7.0 (BSD, see published/html5lib/LICENSE): whole
 // documents; contents of template are no part of our tree, fragments are never parsed here
-const folder = new URL('../testing/published/html5lib/', import.meta.url);
+const folder = new URL('../../testdata/published/html5lib/', import.meta.url);
 
 interface Case {
   readonly data: string;

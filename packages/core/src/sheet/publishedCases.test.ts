@@ -13,7 +13,7 @@ import { tokensOf } from './tokens.ts';
 // css-parsing-tests by Simon Sapin and others (CC0), as in Debian's python-tinycss2-common 1.2.1: flat lists of input and answer
 function pairs<A, B>(name: string): readonly (readonly [A, B])[] {
   const flat = JSON.parse(
-    fs.readFileSync(new URL(`../testing/published/css-parsing-tests-${name}.json`, import.meta.url), 'utf8'),
+    fs.readFileSync(new URL(`../../testdata/published/css-parsing-tests-${name}.json`, import.meta.url), 'utf8'),
   ) as unknown[];
   return Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i] as A, flat[2 * i + 1] as B]);
 }
