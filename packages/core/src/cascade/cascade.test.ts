@@ -26,7 +26,7 @@ interface Row {
 
 // each row names the standard and section it shows; run on core and on Chromium, so that both keep each other honest
 const rows = JSON.parse(
-  fs.readFileSync(new URL('../../testdata/fixtures/cascade.json', import.meta.url), 'utf8'),
+  fs.readFileSync(new URL('../testing/fixtures/cascade.json', import.meta.url), 'utf8'),
 ) as readonly Row[];
 
 /** The text an outcome comes down to. */

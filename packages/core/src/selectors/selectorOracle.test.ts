@@ -5,7 +5,7 @@ import { askChromium } from '../testing/chromium.ts';
 import { matchList } from './matchSelector.ts';
 import { parseSelectorList } from './parseSelector.ts';
 
-const read = (name: string): string => fs.readFileSync(new URL(`../../testdata/fixtures/${name}`, import.meta.url), 'utf8');
+const read = (name: string): string => fs.readFileSync(new URL(`../testing/fixtures/${name}`, import.meta.url), 'utf8');
 
 // Selectors 4, all of its chapters; HTML Standard, "Pseudo-classes". The browser answers by element.matches.
 const selectors = read('selectors.txt').trim().split('\n');

@@ -10,7 +10,7 @@ import { compareSpecificity } from './selector.ts';
 
 // CSS 2.1, "Calculating a selector's specificity"; Selectors 3 and 4, the same
 const rows = JSON.parse(
-  fs.readFileSync(new URL('../../testdata/fixtures/specificity.json', import.meta.url), 'utf8'),
+  fs.readFileSync(new URL('../testing/fixtures/specificity.json', import.meta.url), 'utf8'),
 ) as readonly { selector: string; specificity: [number, number, number] }[];
 
 describe('specificity', () => {
