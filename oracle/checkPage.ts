@@ -118,6 +118,7 @@ export class PageChecker {
           slot,
           core: print(a),
           browser: print(b),
+          quirks: page.quirks,
         });
       }
     }

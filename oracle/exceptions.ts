@@ -6,6 +6,10 @@ export interface Exception {
   readonly covers: (difference: Difference) => boolean;
 }
 
+/** Declarations of a style attribute whose values quirks mode reads otherwise. Quirks Mode Standard, "CSS". */
+const quirky =
+  /^attribute (color|background-color|border\S*|margin\S*|padding\S*|(min-|max-)?(width|height)|top|right|bottom|left|clip|font-size|letter-spacing|word-spacing|text-indent|vertical-align|background-position)$/;
+
 export const exceptions: readonly Exception[] = [
   {
     reason:
@@ -16,8 +20,7 @@ export const exceptions: readonly Exception[] = [
   {
     reason:
       "the protocol reads an SVG element's style attribute in standards mode, the browser in quirks mode; the flat look compares it",
-    covers: ({ element, core }) =>
-      />(svg|[a-zA-Z]+):nth-child\(\d+\)$/.test(element) && /svg/.test(element) && core.startsWith('attribute '),
+    covers: ({ element, core, quirks }) => quirks === false && />svg:/.test(element) && quirky.test(core),
   },
   {
     reason:

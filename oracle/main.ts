@@ -10,6 +10,7 @@ import { makeSite, pagesOf, parseSitePath, type Site } from '@syndeton/core';
 import { launchChromium } from '../scripts/chromium.mjs';
 import { LedElsewhere, PageChecker, type CheckOptions, type Difference } from './checkPage.ts';
 import { exceptions } from './exceptions.ts';
+import { fixedPages } from './fixedPages.ts';
 import { generatedSite } from './generatedSite.ts';
 import { serve } from './serve.ts';
 
@@ -101,6 +102,10 @@ for (const folder of folders) {
   const sampled = all.filter((_, i) => i % step === 0);
   for (const environment of environments.slice(0, 2))
     await checkPages(path.basename(folder), sampled, () => ({ environment, elements }));
+}
+for (const [name, { html, forced }] of Object.entries(fixedPages)) {
+  site = makeSite([[name, new TextEncoder().encode(html)]]);
+  await checkPages('fixed', [name], () => ({ environment: environments[0], elements: 1e9, forced }));
 }
 const first = Number(values.from);
 const generated = values.nightly ? 600 : Number(values.generated);

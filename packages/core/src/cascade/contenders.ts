@@ -64,12 +64,7 @@ export function touches(compiled: CompiledDeclaration, longhand: string): boolea
 }
 
 /** The same for all longhands at once; with states that do not hold and conditions that fail, as `applies: false`. */
-export function allContenders(
-  page: PageCascade,
-  element: ElementNode,
-  view: View,
-  pseudoElement = '',
-): readonly Contender[] {
+function allContenders(page: PageCascade, element: ElementNode, view: View, pseudoElement = ''): readonly Contender[] {
   const now = new Set(page.matchedAtRest(element, view.forced).map((m) => m.indexed));
   const matched = page.matched(element).filter((m) => m.indexed.pseudoElement === pseudoElement);
   const sources = ruleSources(matched, (m) => now.has(m.indexed) && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore

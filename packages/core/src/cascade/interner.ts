@@ -13,10 +13,6 @@ export class Interner {
     return known;
   }
 
-  get size(): number {
-    return this.texts.length;
-  }
-
   text(number: number): string {
     return this.texts[number]!;
   }

@@ -94,11 +94,6 @@ export class KeptSite {
     return new KeptSite(site, this);
   }
 
-  /** Bytes held in arrays for the pages' trees and lists; what pages share is not counted. */
-  get bytes(): number {
-    return this.pages.reduce((sum, page) => sum + page.tree.bytes + page.lists.byteLength, 0);
-  }
-
   /** The elements a selector list reaches in some state or always; undefined when browsers refuse it. */
   match(selectors: string): Reached | undefined {
     const list = parseSelectorList(selectors);

@@ -115,10 +115,6 @@ export class KeptTree {
     this.whole = hangsOnText ? tree : undefined;
   }
 
-  get bytes(): number {
-    return this.fields.byteLength + this.text.byteLength;
-  }
-
   element(i: number): ElementNode {
     if (this.whole) return this.whole.elements[i]!;
     return (this.made[i] ??= new KeptElement(this, i, this.lookOf(i)));

@@ -26,6 +26,36 @@ test('odd pages: the tree and the mode Chromium builds', async () => {
   expect(said).toEqual(answers);
 });
 
+const deep = [
+  '<!DOCTYPE html>' +
+    '<div>'.repeat(600) +
+    '</div>'.repeat(50) +
+    '<p>a<span>b</span></p>' +
+    '</div>'.repeat(100) +
+    '<p>c',
+  '<!DOCTYPE html>' + '<b><i><u><p>'.repeat(150),
+  '<!DOCTYPE html>' + '<table><td>'.repeat(250),
+  '<!DOCTYPE html><svg>' + '<g>'.repeat(600) + '<rect/>',
+  '<!DOCTYPE html>' + '<ul><li>'.repeat(300),
+];
+
+test('deep pages: every element as deep as in Chromium', async () => {
+  const ask = `[...document.querySelectorAll('*')].map((e) => {
+    let depth = 0;
+    for (let at = e; at; at = at.parentElement) depth++;
+    return e.localName + depth;
+  }).join(' ')`;
+  const answers = await askChromium(deep.map((html) => ({ html, ask })));
+  const said = deep.map((html) => {
+    const depths: number[] = [];
+    return parsePage(html).elements.map((e) => {
+      depths[e.index] = e.parent?.type === 'element' ? depths[e.parent.index]! + 1 : 1;
+      return `${e.tag}${depths[e.index]!}`;
+    }).join(' '); // prettier-ignore
+  });
+  expect(said).toEqual(answers);
+});
+
 test('places: elements, attributes, comments', () => {
   const text = '<!DOCTYPE html>\r\n<p id=a style="color:red">x<br>y</p><!-- c --><div>';
   const page = parsePage(text);

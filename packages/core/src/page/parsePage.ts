@@ -15,8 +15,8 @@ export interface PageTree {
 /**
  * Parses a page. With `scripting` (as in a browser) the contents of `noscript` are text; without, they are elements.
  *
- * HTML Standard, "Parsing HTML documents". Never throws; nesting beyond 512 open elements is flattened by nobody here:
- * the tree is walked without recursion.
+ * HTML Standard, "Parsing HTML documents"; beyond 512 open elements as Chromium, where deeper ones become siblings. Never
+ * throws; the tree is walked without recursion.
  */
 export function parsePage(text: string, scripting = true): PageTree {
   const document = parse<Map5>(text, {

@@ -151,7 +151,7 @@ class Reader {
         throw invalid;
     }
     if (simples.length === 0 && pseudoElement === undefined) throw invalid;
-    return this.depth === 0 && isBareHover(simples)
+    return this.depth === 0 && pseudoElement === undefined && isBareHover(simples)
       ? { simples, pseudoElement, isBareHover: true }
       : { simples, pseudoElement };
   }
