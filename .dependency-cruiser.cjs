@@ -33,7 +33,7 @@ module.exports = {
       severity: 'error',
       from: { path: '^packages/core/src/', pathNot: '([.]test[.]ts$|/testing/)' },
       to: {
-        pathNot: ['^packages/core/src/', 'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5)/'],
+        pathNot: ['^packages/core/src/', 'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|fastest-levenshtein)/'],
       },
     },
     {

@@ -35,15 +35,8 @@ export { PageOutcomes, type Outcome } from './cascade/pageOutcomes.ts';
 export { pageWinners, siteWinners, type WinnerLine } from './cascade/siteWinners.ts';
 export { driftedProperties, familiesOf, type Family, type FamilyVersion } from './survey/families.ts';
 export { describeStayReason, embeddedBlocks, type StayReason } from './survey/blockUnits.ts';
-export {
-  surveySite,
-  type PageSurvey,
-  type RepeatedBlock,
-  type SheetSurvey,
-  type SourceKind,
-  type Survey,
-  type SurveySource,
-} from './survey/surveySite.ts';
+export { surveySite } from './survey/surveySite.ts';
+export type { PageSurvey, RepeatedBlock, SheetSurvey, SourceKind, Survey, SurveySource } from './survey/survey.ts';
 export { proveSites, type ProofOptions } from './proof/proveSites.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
 export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath.ts';

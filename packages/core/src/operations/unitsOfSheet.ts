@@ -1,16 +1,15 @@
-import { compileBlock } from '../cascade/compileBlock.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
-import { foldedText } from '../sheet/tokens.ts';
 import { mediaText } from '../cascade/mediaText.ts';
 import type { Rule } from '../sheet/sheet.ts';
 import type { SiteFile } from '../source/site.ts';
 import { familyKey, type Group } from '../survey/blockUnits.ts';
+import { versionKey } from '../survey/versionKey.ts';
 import { siteBase } from '../values/urls.ts';
 
 /** What a sheet already says: `family newline version` of each of its style rules. */
 export function unitsOfSheet(file: SiteFile): ReadonlySet<string> {
   const text = file.text ?? '';
-  const context = { base: siteBase(file.path), fingerprint: undefined };
+  const base = siteBase(file.path);
   const out = new Set<string>();
   const walk = (rules: readonly Rule[], groups: readonly Group[]): void => {
     for (const rule of rules) {
@@ -20,10 +19,7 @@ export function unitsOfSheet(file: SiteFile): ReadonlySet<string> {
           { name: rule.name, prelude: rule.name === 'media' ? mediaText(rule.prelude) : rule.prelude },
         ]);
       if (rule.kind !== 'style') continue;
-      const nested = rule.nested.map((n) => foldedText(text.slice(n.span.start, n.span.end))).join(' ');
-      out.add(
-        `${familyKey(groups, rule.selector)}\n${`${compileBlock(rule.declarations, context).key} ${nested}`.trim()}`,
-      );
+      out.add(`${familyKey(groups, rule.selector)}\n${versionKey(rule, text, base)}`);
     }
   };
   walk(parseSheet(text).rules, []);

@@ -1,12 +1,12 @@
 import type { PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type StyleSources } from '../page/styleSources.ts';
-import { compileBlock } from '../cascade/compileBlock.ts';
 import { isAllMedia, mediaText } from '../cascade/mediaText.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Declaration, GroupRule, Rule, Sheet } from '../sheet/sheet.ts';
 import { foldedText } from '../sheet/tokens.ts';
 import type { Span } from '../source/span.ts';
 import type { Base } from '../values/urls.ts';
+import { versionKey } from './versionKey.ts';
 
 /** Why a block or a rule stays in its page. */
 export type StayReason =
@@ -128,7 +128,7 @@ class UnitReader {
       label,
       groups,
       family: familyKey(groups, label),
-      version: this.version(rule),
+      version: versionKey(rule, text, this.base),
       declarations,
       span: rule.span,
       lead: comments[0]?.start ?? rule.span.start,
@@ -136,17 +136,6 @@ class UnitReader {
       closed: rule.closed,
       parent,
     };
-  }
-
-  private version(rule: Extract<Rule, { kind: 'style' | 'definition' }>): string {
-    const context = { base: this.base, fingerprint: undefined };
-    if (rule.kind === 'style') {
-      const nested = rule.nested.map((n) => foldedText(this.sheet.text.slice(n.span.start, n.span.end))).join(' ');
-      return `${compileBlock(rule.declarations, context).key} ${nested}`.trim();
-    }
-    const value = foldedText(this.sheet.text.slice(rule.blockSpan.start, rule.blockSpan.end));
-    return compileBlock([{ property: 'src', value, important: false, span: rule.span, valueSpan: rule.span }], context)
-      .key;
   }
 }
 

@@ -1,8 +1,8 @@
-import { parsePage } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
-import { placeOf } from '../source/span.ts';
+import type { LineIndex } from '../source/span.ts';
 import { comparableValue } from '../values/comparableValue.ts';
-import { embeddedBlocks, type Group, type StayReason } from './blockUnits.ts';
+import type { BlockUnit, Group, StayReason } from './blockUnits.ts';
+import { openPage, type OpenPage } from './openPage.ts';
 
 /** One distinct set of declarations within a family, and the pages that hold it. */
 export interface FamilyVersion {
@@ -24,48 +24,73 @@ export interface Family {
   readonly pages: readonly string[];
   /** Why it stays where it is, on the pages where it does. */
   readonly stays: StayReason | undefined;
+  /** Families with the same declarations under another selector or condition. */
+  readonly twins: readonly string[];
   /** Number in order of first appearance over the pages. */
   readonly order: number;
 }
 
+type Found = {
+  family: Omit<Family, 'versions' | 'pages' | 'twins'>;
+  versions: Map<string, FamilyVersion & { pages: string[] }>;
+};
+
+/** Groups the rules of embedded blocks over pages, in order of first appearance. */
+export class FamilyCollector {
+  private readonly found = new Map<string, Found>();
+
+  add({ path, text, lines, blocks }: OpenPage): void {
+    for (const block of blocks) for (const unit of block.units) this.unit(unit, block.stays, path, text, lines);
+  }
+
+  private unit(unit: BlockUnit, stays: StayReason | undefined, path: string, text: string, lines: LineIndex): void {
+    let entry = this.found.get(unit.family);
+    if (!entry) {
+      const { family: id, label, groups, kind } = unit;
+      entry = { family: { id, label, groups, kind, stays, order: this.found.size }, versions: new Map() };
+      this.found.set(id, entry);
+    }
+    const known = entry.versions.get(unit.version);
+    if (known) {
+      if (known.pages.at(-1) !== path) known.pages.push(path);
+      return;
+    }
+    const declarations = unit.declarations.map(({ property, value, important }) => ({ property, value, important }));
+    const written = text.slice(unit.span.start, unit.span.end);
+    entry.versions.set(unit.version, {
+      id: unit.version,
+      pages: [path],
+      declarations,
+      text: written,
+      line: lines.placeOf(unit.span.start).line,
+    });
+  }
+
+  families(): readonly Family[] {
+    const byVersion = new Map<string, string[]>();
+    for (const [id, { family, versions }] of this.found) {
+      if (family.kind !== 'rule') continue;
+      for (const version of versions.keys())
+        if (version !== '') byVersion.set(version, [...(byVersion.get(version) ?? []), id]);
+    }
+    return [...this.found.values()].map(({ family, versions }) => {
+      const sorted = [...versions.values()].sort((a, b) => b.pages.length - a.pages.length);
+      const twins = new Set(sorted.flatMap((v) => byVersion.get(v.id) ?? []).filter((id) => id !== family.id));
+      return { ...family, versions: sorted, pages: [...new Set(sorted.flatMap((v) => v.pages))], twins: [...twins] };
+    });
+  }
+}
+
 /** All rules of embedded blocks, grouped over the site, in order of first appearance. */
 export function familiesOf(site: Site, onPage?: (done: number, total: number) => void): readonly Family[] {
-  const found = new Map<
-    string,
-    { family: Omit<Family, 'versions' | 'pages'>; versions: Map<string, FamilyVersion & { pages: string[] }> }
-  >();
+  const collector = new FamilyCollector();
   const files = pagesOf(site);
   files.forEach((file, i) => {
-    if (file.text !== undefined) {
-      for (const block of embeddedBlocks(parsePage(file.text), file.path)) {
-        for (const unit of block.units) {
-          let entry = found.get(unit.family);
-          if (!entry) {
-            const { family: id, label, groups, kind } = unit;
-            entry = { family: { id, label, groups, kind, stays: block.stays, order: found.size }, versions: new Map() };
-            found.set(id, entry);
-          }
-          const known = entry.versions.get(unit.version);
-          if (known) {
-            if (known.pages.at(-1) !== file.path) known.pages.push(file.path);
-          } else {
-            entry.versions.set(unit.version, {
-              id: unit.version,
-              pages: [file.path],
-              declarations: unit.declarations.map(({ property, value, important }) => ({ property, value, important })),
-              text: file.text.slice(unit.span.start, unit.span.end),
-              line: placeOf(file.text, unit.span.start).line,
-            });
-          }
-        }
-      }
-    }
+    const page = openPage(file);
+    if (page) collector.add(page);
     onPage?.(i + 1, files.length);
   });
-  return [...found.values()].map(({ family, versions }) => {
-    const sorted = [...versions.values()].sort((a, b) => b.pages.length - a.pages.length);
-    return { ...family, versions: sorted, pages: [...new Set(sorted.flatMap((v) => v.pages))] };
-  });
+  return collector.families();
 }
 
 /** The properties versions of a family disagree on, by meaning, in order of first appearance. */
