@@ -37,6 +37,18 @@ export { driftedProperties, familiesOf, type Family, type FamilyVersion } from '
 export { describeStayReason, embeddedBlocks, type StayReason } from './survey/blockUnits.ts';
 export { surveySite } from './survey/surveySite.ts';
 export type { PageSurvey, RepeatedBlock, SheetSurvey, SourceKind, Survey, SurveySource } from './survey/survey.ts';
+export { checkSite, type CheckOptions, type SiteCheck } from './checks/checkSite.ts';
+export {
+  describeSeverity,
+  findingKinds,
+  severityOf,
+  type Finding,
+  type FindingKind,
+  type FindingPlace,
+  type FoundFinding,
+  type Severity,
+} from './checks/finding.ts';
+export type { RuleReach } from './survey/reach.ts';
 export { proveSites, type ProofOptions } from './proof/proveSites.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
 export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath.ts';

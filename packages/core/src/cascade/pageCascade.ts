@@ -29,7 +29,11 @@ export class CascadeSession {
   }
 
   open(site: Site, file: SiteFile, scripting = true): PageCascade {
-    const tree = parsePage(file.text ?? '', scripting);
+    return this.openTree(site, file, parsePage(file.text ?? '', scripting));
+  }
+
+  /** The same for a page that is parsed already. */
+  openTree(site: Site, file: SiteFile, tree: PageTree): PageCascade {
     const rules = pageRules(tree, file.path, file.encoding ?? 'utf-8', site, this.sheets);
     return new PageCascade(this, file.path, tree, rules);
   }

@@ -5,8 +5,8 @@ import { textOf, type Edit } from '../source/span.ts';
 import type { BlockUnit, EmbeddedBlock } from '../survey/blockUnits.ts';
 import { encodePath } from '../values/urls.ts';
 import type { PagePlan } from './gatherPlan.ts';
-import { pageSyntax, printLink } from './pageSyntax.ts';
-import { indentationAt, wholeLines, wholeLinesAndGap } from './removal.ts';
+import { pageSyntax, printLink } from '../page/pageSyntax.ts';
+import { indentationAt, wholeLines, wholeLinesAndGap } from '../source/removal.ts';
 
 /** The page without the taken rules, with a link to the sheet where the first block stood. */
 export function editGatheredPage(

@@ -7,9 +7,9 @@ import { siteOf, textIn } from '../testing/siteOf.ts';
 import { smallestEdit } from './editSheet.ts';
 import { mergeOrder, type Orderable } from './mergeOrder.ts';
 import { applyOperations, describeOperationProblem, type Operation } from './operation.ts';
-import { pageSyntax, printLink } from './pageSyntax.ts';
+import { pageSyntax, printLink } from '../page/pageSyntax.ts';
 import { asciiText, closingText, dedented, rebasedText } from './printRule.ts';
-import { indentationAt, wholeLines, wholeLinesAndGap } from './removal.ts';
+import { indentationAt, wholeLines, wholeLinesAndGap } from '../source/removal.ts';
 
 describe('order of rules that many pages hold', () => {
   const rule = (label: string, css: string): Orderable => ({

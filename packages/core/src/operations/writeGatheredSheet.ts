@@ -8,7 +8,7 @@ import { textOf } from '../source/span.ts';
 import type { BlockUnit } from '../survey/blockUnits.ts';
 import type { PagePlan } from './gatherPlan.ts';
 import { asciiText, closingText, dedented, indented, openGroups } from './printRule.ts';
-import { indentationAt } from './removal.ts';
+import { indentationAt } from '../source/removal.ts';
 import { unitsOfSheet } from './unitsOfSheet.ts';
 
 export type SheetChange =

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { askChromium } from '../testing/chromium.ts';
-import { elementName, elementPath, parsePage, textContent } from './parsePage.ts';
+import { elementName, elementPath, parentElement, parsePage, textContent } from './parsePage.ts';
 import { styleSources } from './styleSources.ts';
 
 const odd = [
@@ -14,14 +14,15 @@ const odd = [
   '<!DOCTYPE html PUBLIC "-//W3C//DTD XHTML 1.0 Transitional//EN" "http://www.w3.org/TR/xhtml1/DTD/xhtml1-transitional.dtd"><p>limited',
   '<template><style>p{}</style><p>x</p></template><noscript><p>y</p></noscript>',
   '<a href=1>x<a href=2>y</a>',
+  '\ufeff<!DOCTYPE html><title>a byte order mark first</title><style>p{}</style><p>x',
 ];
 
 test('odd pages: the tree and the mode Chromium builds', async () => {
-  const ask = `document.compatMode + ' ' + [...document.querySelectorAll('*')].map((e) => e.localName).join(' ')`;
+  const ask = `document.compatMode + ' ' + [...document.querySelectorAll('*')].map((e) => (e.parentElement?.localName ?? '') + '>' + e.localName).join(' ')`;
   const answers = await askChromium(odd.map((html) => ({ html, ask })));
   const said = odd.map((html) => {
     const page = parsePage(html);
-    return `${page.mode === 'quirks' ? 'BackCompat' : 'CSS1Compat'} ${page.elements.map((e) => e.tag).join(' ')}`;
+    return `${page.mode === 'quirks' ? 'BackCompat' : 'CSS1Compat'} ${page.elements.map((e) => `${parentElement(e)?.tag ?? ''}>${e.tag}`).join(' ')}`;
   });
   expect(said).toEqual(answers);
 });

@@ -19,7 +19,8 @@ export interface PageTree {
  * throws; the tree is walked without recursion.
  */
 export function parsePage(text: string, scripting = true): PageTree {
-  const document = parse<Map5>(text, {
+  // a byte order mark is no part of what browsers parse; as white space before the doctype it is passed over, and places stay
+  const document = parse<Map5>(text.startsWith('\ufeff') ? ` ${text.slice(1)}` : text, {
     treeAdapter: makeTreeAdapter(),
     sourceCodeLocationInfo: true,
     scriptingEnabled: scripting,

@@ -1,6 +1,6 @@
-import { attributeOf } from '../page/nodes.ts';
-import type { PageTree } from '../page/parsePage.ts';
-import { isStylesheetRel } from '../page/styleSources.ts';
+import { attributeOf } from './nodes.ts';
+import type { PageTree } from './parsePage.ts';
+import { isStylesheetRel } from './styleSources.ts';
 import { lineEndOf } from '../source/lineEnds.ts';
 
 /** How a page writes its tags, so that new ones look like its own. */

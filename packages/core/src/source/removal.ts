@@ -1,4 +1,4 @@
-import type { Span } from '../source/span.ts';
+import type { Span } from './span.ts';
 
 /** The span grown to whole lines when nothing else stands on them, so that taking it out leaves no empty line behind. */
 export function wholeLines(text: string, span: Span): Span {

@@ -1,0 +1,52 @@
+import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
+import { FindingGroup } from './findingGroup.ts';
+import type { FoundFinding } from './finding.ts';
+import { eachSelector, marksOf, namesIn, type MarkedName } from './selectorNames.ts';
+import { code, count, hasBody, pagesInWords, verb } from './words.ts';
+
+/** A page that links a sheet but lacks the container the sheet's rules ask for, which the other pages have. */
+export const containers: CheckMaker = { kinds: ['container-missing'], make: () => new Containers() };
+
+class Containers implements Check {
+  /** By sheet: containers with the number of rules that hang under them. */
+  private readonly asked = new Map<string, Map<MarkedName, number>>();
+  private readonly pages: {
+    readonly page: string;
+    readonly marks: ReadonlySet<MarkedName>;
+    readonly group: FindingGroup;
+  }[] = [];
+
+  sheet({ path, sheet }: CheckedSheet): void {
+    const asked = new Map<MarkedName, number>();
+    eachSelector(sheet.rules, (selector) => {
+      for (const name of new Set(namesIn(selector, 0, selector.compounds.length - 1)))
+        asked.set(name, (asked.get(name) ?? 0) + 1);
+    });
+    this.asked.set(path, asked);
+  }
+
+  page(page: CheckedPage): void {
+    if (!hasBody(page)) return;
+    const body = page.tree.elements.find((e) => e.tag === 'body');
+    const group = new FindingGroup('').at(page, body?.start ?? 0);
+    this.pages.push({ page: page.path, marks: new Set(page.tree.elements.flatMap(marksOf)), group });
+  }
+
+  findings({ survey }: CheckedSite): readonly FoundFinding[] {
+    return survey.sheets.flatMap(({ path, pages }) => {
+      const linking = this.pages.filter((p) => pages.includes(p.page));
+      return [...(this.asked.get(path) ?? [])].flatMap(([name, rules]) => {
+        const having = linking.filter((p) => p.marks.has(name));
+        const lacking = linking.filter((p) => !p.marks.has(name));
+        if (rules < 2 || lacking.length === 0 || having.length < 2 || lacking.length * 4 > having.length) return [];
+        const group = new FindingGroup(`${name} of ${path}`);
+        for (const { page, group: at } of lacking) {
+          group.page(page);
+          group.places.push(...at.places);
+        }
+        const sentence = `${pagesInWords(group.pages)} ${verb(lacking.length, 'link', 'links')} ${code(path)} but ${verb(lacking.length, 'have', 'has')} no ${code(name)}, which ${count(rules, 'rule')} of it ${verb(rules, 'need', 'needs')}; ${count(having.length, 'other page')} ${verb(having.length, 'have', 'has')} it`;
+        return [group.finding('container-missing', sentence, { look: 'See the page' })];
+      });
+    });
+  }
+}

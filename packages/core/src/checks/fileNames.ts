@@ -1,0 +1,50 @@
+import type { Check, CheckContext, CheckMaker } from './check.ts';
+import { FindingGroup } from './findingGroup.ts';
+import type { FoundFinding } from './finding.ts';
+import { code } from './words.ts';
+
+/** File names that work on one computer and break on a server: spaces, characters with a meaning in addresses, two names that differ in case only. */
+export const fileNames: CheckMaker = {
+  kinds: ['file-name'],
+  make: (context) => new FileNames(context),
+};
+
+class FileNames implements Check {
+  private readonly context: CheckContext;
+
+  constructor(context: CheckContext) {
+    this.context = context;
+  }
+
+  findings(): readonly FoundFinding[] {
+    const byLower = new Map<string, string>();
+    return [...this.context.site.files.values()].flatMap(({ path, kind }) => {
+      const twin = byLower.get(path.toLowerCase());
+      byLower.set(path.toLowerCase(), path);
+      const why =
+        twin === undefined
+          ? troubleIn(path)
+          : `${code(twin)} differs from it in capitals only; on many computers they are one file`;
+      if (why === undefined) return [];
+      const group = new FindingGroup(path);
+      group.places.push({ path, line: 1, column: 1 });
+      if (kind === 'page') group.page(path);
+      return [
+        group.finding('file-name', `${code(path)} ${twin === undefined ? '' : 'and '}${why}`, {
+          look: 'Where it is used',
+        }),
+      ];
+    });
+  }
+}
+
+/** RFC 3986, "Reserved Characters": what must be escaped in an address, which hand-written links often forget. */
+function troubleIn(path: string): string | undefined {
+  if (/\s/.test(path)) return 'has a space in its name; servers and links often part it there';
+  const bad = /[?#%&"'<>|*:\\^`{}[\]]/.exec(path);
+  if (bad) return `has ${code(bad[0])} in its name, which means something else in an address`;
+  // eslint-disable-next-line no-control-regex -- all but ASCII is meant
+  return /[^\x00-\x7f]/.test(path)
+    ? 'has letters beyond a–z in its name, which servers spell in more than one way'
+    : undefined;
+}

@@ -1,0 +1,75 @@
+import type { Edit, LineIndex } from '../source/span.ts';
+import {
+  severityOf,
+  type FindingAction,
+  type FindingKind,
+  type FindingPlace,
+  type FoundFinding,
+  type Mend,
+  type Severity,
+} from './finding.ts';
+
+/** What was found about one subject, over files. */
+export class FindingGroup {
+  readonly subject: string;
+  readonly pages: string[] = [];
+  readonly places: FindingPlace[] = [];
+  private readonly edits = new Map<string, Edit[]>();
+
+  constructor(subject: string) {
+    this.subject = subject;
+  }
+
+  /** One more place; only the first one of a file is kept. */
+  at({ path, lines }: { readonly path: string; readonly lines: LineIndex }, start: number): this {
+    if (this.places.at(-1)?.path !== path) this.places.push({ path, ...lines.placeOf(Math.max(start, 0)) });
+    return this;
+  }
+
+  page(path: string): this {
+    if (this.pages.at(-1) !== path) this.pages.push(path);
+    return this;
+  }
+
+  mend(path: string, ...edits: readonly Edit[]): this {
+    this.edits.set(path, [...(this.edits.get(path) ?? []), ...edits]);
+    return this;
+  }
+
+  get mends(): readonly Mend[] {
+    return [...this.edits].map(([path, edits]) => ({ path, edits }));
+  }
+
+  /** With a mend when there are edits for it, else something to look at. */
+  finding(
+    kind: FindingKind,
+    sentence: string,
+    labels: { readonly mend?: string; readonly look?: string; readonly family?: string },
+    severity: Severity = severityOf[kind],
+  ): FoundFinding {
+    const mends = labels.mend === undefined ? [] : this.mends;
+    const action: FindingAction =
+      labels.family !== undefined
+        ? { does: 'compare', label: labels.look ?? 'Compare', family: labels.family }
+        : mends.length > 0
+          ? { does: 'mend', label: labels.mend! }
+          : { does: 'look', label: labels.look ?? 'Look at it' };
+    const { pages, places, subject } = this;
+    return { id: `${kind} ${subject}`, kind, severity, sentence, pages, places, action, mends };
+  }
+}
+
+/** Groups by subject, in order of first appearance. */
+export class FindingGroups {
+  private readonly groups = new Map<string, FindingGroup>();
+
+  about(subject: string): FindingGroup {
+    let group = this.groups.get(subject);
+    if (!group) this.groups.set(subject, (group = new FindingGroup(subject)));
+    return group;
+  }
+
+  get all(): readonly FindingGroup[] {
+    return [...this.groups.values()];
+  }
+}

@@ -1,0 +1,84 @@
+import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
+import { FindingGroup } from './findingGroup.ts';
+import type { FoundFinding } from './finding.ts';
+import { insertLink } from './insertLink.ts';
+import { fileMeantBy } from './retarget.ts';
+import { eachSelector, marksOf, namesIn, type MarkedName } from './selectorNames.ts';
+import { openPage } from '../survey/openPage.ts';
+import { code, nameOf, namesInWords, pagesInWords, verb } from './words.ts';
+
+interface Lone {
+  readonly page: string;
+  readonly reached: ReadonlySet<string>;
+  /** Names its elements have and none of its own rules or imports tells, with a place each. */
+  readonly names: ReadonlyMap<MarkedName, number>;
+}
+
+/** A page whose classes have their rules in a sheet that this page does not link: the rule is there and nothing happens. */
+export const notReached: CheckMaker = { kinds: ['rule-not-reached'], make: (context) => new NotReached(context) };
+
+class NotReached implements Check {
+  /** Names that selectors of a sheet tell. */
+  private readonly told = new Map<string, Set<MarkedName>>();
+  private readonly pages: Lone[] = [];
+  private readonly context: CheckContext;
+
+  constructor(context: CheckContext) {
+    this.context = context;
+  }
+
+  sheet({ path, sheet }: CheckedSheet): void {
+    const names = new Set<MarkedName>();
+    // what stands last in a selector is what gets the look
+    eachSelector(sheet.rules, (selector) => {
+      for (const name of namesIn(selector, selector.compounds.length - 1)) names.add(name);
+    });
+    this.told.set(path, names);
+  }
+
+  page(page: CheckedPage): void {
+    const reached = new Set<string>();
+    for (const { target, problem } of page.survey.sources)
+      if (target !== undefined && problem === undefined) reached.add(target);
+    for (const source of page.sources.sheets) {
+      if (source.kind !== 'linked' || source.target.kind !== 'site') continue;
+      // a link that fails, or waits to be chosen, is told of elsewhere
+      const meant = fileMeantBy(source.target.path, this.context);
+      if (meant !== undefined) reached.add(meant);
+    }
+    const own = new Set<MarkedName>();
+    for (const block of page.blocks)
+      eachSelector(block.sheet.rules, (selector) => namesIn(selector).forEach((n) => own.add(n)));
+    const names = new Map<MarkedName, number>();
+    for (const element of page.tree.elements)
+      for (const name of marksOf(element)) if (!own.has(name) && !names.has(name)) names.set(name, element.start);
+    this.pages.push({ page: page.path, reached, names });
+  }
+
+  findings({ survey }: CheckedSite): readonly FoundFinding[] {
+    const groups = new Map<string, { group: FindingGroup; names: Set<MarkedName> }>();
+    for (const { page, reached, names } of this.pages) {
+      const here = new Set([...reached].flatMap((path) => [...(this.told.get(path) ?? [])]));
+      for (const [name, start] of names) {
+        if (here.has(name)) continue;
+        const tellers = survey.sheets.filter((s) => s.pages.length > 0 && this.told.get(s.path)?.has(name));
+        if (tellers.length !== 1) continue;
+        const { path } = tellers[0]!;
+        let known = groups.get(path);
+        if (!known) groups.set(path, (known = { group: new FindingGroup(path), names: new Set() }));
+        known.names.add(name);
+        const opened = openPage(this.context.site.files.get(page)!)!;
+        if (known.group.pages.at(-1) !== page) {
+          const edit = insertLink(opened, path, 'before-blocks');
+          if (edit) known.group.mend(page, edit);
+        }
+        known.group.page(page).at(opened, start);
+      }
+    }
+    return [...groups.values()].map(({ group, names }) => {
+      const n = group.pages.length;
+      const sentence = `${pagesInWords(group.pages)} ${verb(n, 'use', 'uses')} ${namesInWords([...names])}, whose rules are in ${code(nameOf(group.subject))}; ${verb(n, 'they do', 'it does')} not link it`;
+      return group.finding('rule-not-reached', sentence, { mend: 'Link it' });
+    });
+  }
+}

@@ -1,0 +1,70 @@
+import type { MatchedSelector } from '../cascade/matchElement.ts';
+import type { PageCascade } from '../cascade/pageCascade.ts';
+import type { Site } from '../source/site.ts';
+import { placeOf } from '../source/span.ts';
+
+/** How far a rule of a shared sheet reaches: elements and pages it applies to with nothing hovered or focused. */
+export interface RuleReach {
+  readonly sheet: string;
+  readonly selector: string;
+  readonly line: number;
+  readonly elements: number;
+  readonly pages: number;
+}
+
+interface Counted {
+  readonly sheet: string;
+  readonly selector: string;
+  readonly line: number;
+  elements: number;
+  pages: number;
+  lastPage: number;
+}
+
+/** Counts, over pages, the elements that each rule of the shared sheets applies to. */
+export class ReachCollector {
+  private readonly counted = new Map<number, Counted>();
+  private readonly seen = new Set<string>();
+  private pages = 0;
+  private readonly site: Site;
+
+  constructor(site: Site) {
+    this.site = site;
+  }
+
+  page({ cascade }: { readonly cascade: PageCascade }): void {
+    this.pages++;
+    if (this.seen.has(cascade.rules.key)) return;
+    this.seen.add(cascade.rules.key);
+    for (const { compiled, source } of cascade.rules.rules) {
+      if (source.kind === 'embedded' || this.counted.has(compiled.number)) continue;
+      const line = placeOf(this.site.files.get(source.path)?.text ?? '', compiled.rule.span.start).line;
+      this.counted.set(compiled.number, {
+        sheet: source.path,
+        selector: compiled.rule.selector,
+        line,
+        elements: 0,
+        pages: 0,
+        lastPage: 0,
+      });
+    }
+  }
+
+  element(matched: readonly MatchedSelector[]): void {
+    for (const { indexed } of matched) {
+      const counted = this.counted.get(indexed.rule.compiled.number);
+      if (!counted || (indexed.pseudoElement !== '' && counted.lastPage === this.pages)) continue;
+      counted.elements++;
+      if (counted.lastPage === this.pages) continue;
+      counted.lastPage = this.pages;
+      counted.pages++;
+    }
+  }
+
+  /** By sheet, in the order of the sheet. Rules of a sheet that no page reaches are not there. */
+  rules(): readonly RuleReach[] {
+    return [...this.counted.values()]
+      .map(({ sheet, selector, line, elements, pages }) => ({ sheet, selector, line, elements, pages }))
+      .sort((a, b) => (a.sheet === b.sheet ? a.line - b.line : a.sheet < b.sheet ? -1 : 1));
+  }
+}
