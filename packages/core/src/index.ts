@@ -59,6 +59,7 @@ export {
   type LeftRule,
   type RuleChoice,
 } from './operations/gatherRules.ts';
+export type { MendFinding } from './operations/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
 export {
   applyOperations,

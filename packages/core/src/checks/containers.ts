@@ -1,3 +1,4 @@
+import type { ElementNode } from '../page/nodes.ts';
 import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
@@ -13,6 +14,7 @@ class Containers implements Check {
   private readonly pages: {
     readonly page: string;
     readonly marks: ReadonlySet<MarkedName>;
+    readonly wraps: ReadonlySet<MarkedName>;
     readonly group: FindingGroup;
   }[] = [];
 
@@ -29,7 +31,8 @@ class Containers implements Check {
     if (!hasBody(page)) return;
     const body = page.tree.elements.find((e) => e.tag === 'body');
     const group = new FindingGroup('').at(page, body?.start ?? 0);
-    this.pages.push({ page: page.path, marks: new Set(page.tree.elements.flatMap(marksOf)), group });
+    const marks = new Set(page.tree.elements.flatMap(marksOf));
+    this.pages.push({ page: page.path, marks, wraps: wrappingMarks(page.tree.elements), group });
   }
 
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
@@ -38,7 +41,9 @@ class Containers implements Check {
       return [...(this.asked.get(path) ?? [])].flatMap(([name, rules]) => {
         const having = linking.filter((p) => p.marks.has(name));
         const lacking = linking.filter((p) => !p.marks.has(name));
-        if (rules < 2 || lacking.length === 0 || having.length < 2 || lacking.length * 4 > having.length) return [];
+        const wrapping = having.filter((p) => p.wraps.has(name)).length * 4 >= having.length * 3;
+        if (!wrapping || rules < 2 || lacking.length === 0 || having.length < 2 || lacking.length * 4 > having.length)
+          return [];
         const group = new FindingGroup(`${name} of ${path}`);
         for (const { page, group: at } of lacking) {
           group.page(page);
@@ -49,4 +54,20 @@ class Containers implements Check {
       });
     });
   }
+}
+
+/** Marks of elements that hold at least half of the body's elements: what wraps the content. */
+function wrappingMarks(elements: readonly ElementNode[]): ReadonlySet<MarkedName> {
+  const sizes = new Uint32Array(elements.length).fill(1);
+  for (let i = elements.length - 1; i >= 0; i--) {
+    const { parent } = elements[i]!;
+    if (parent?.type === 'element') sizes[parent.index]! += sizes[i]!;
+  }
+  const body = elements.find((e) => e.tag === 'body');
+  const whole = body ? sizes[body.index]! - 1 : elements.length;
+  const out = new Set<MarkedName>();
+  for (const element of elements)
+    if (element !== body && sizes[element.index]! * 2 >= whole && element.index > (body?.index ?? 0))
+      for (const mark of marksOf(element)) out.add(mark);
+  return out;
 }

@@ -76,7 +76,7 @@ function isOldAsTheHills({ property, value }: Declaration): boolean {
     return false;
   if (/\d(rem|ch|ex|v[wh]|vmin|vmax|[sld]v[hw]|fr|q)\b/i.test(value)) return false;
   const comparable = comparableValue(property, value);
-  return !/(?!(url|rgb)\()\b[a-z-]+\(/i.test(comparable) && !/#[0-9a-f]{8}\b/i.test(comparable);
+  return !/(?!(url|rgb)\()\b[a-z-]+\(/i.test(comparable) && !/#[0-9a-f]{8}\b|\/|[a-z]a\(/i.test(comparable);
 }
 
 function withSemicolon(text: string, { span }: Declaration): { start: number; end: number } {

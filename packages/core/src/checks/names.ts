@@ -141,7 +141,7 @@ function areAlike(a: string, b: string): boolean {
   if (fold(a) === fold(b)) return true;
   const length = Math.min(a.length, b.length);
   if (/^\D*\d+$/.test(a) || /^\D*\d+$/.test(b)) return false;
-  return length >= 5 && distance(a, b) <= (length >= 8 ? 2 : 1);
+  return length >= 5 && a[0] === b[0] && distance(a, b) <= (length >= 8 ? 2 : 1);
 }
 
 function renameEdits(page: OpenPage, from: string, to: string): readonly Edit[] {

@@ -12,12 +12,12 @@ export function nearestKeyword(property: string, word: string): string | undefin
   return near(word.toLowerCase(), keywordsOf(property));
 }
 
-/** At most one slip in four letters, and never more than three. */
+/** At most one slip in three letters, and never more than three. */
 export function near(name: string, names: readonly string[]): string | undefined {
   if (name.length < 3 || names.length === 0) return undefined;
   const best = closest(name, [...names]);
   const slips = distance(name, best);
-  return slips > 0 && slips <= Math.min(3, Math.max(1, Math.floor(name.length / 4))) ? best : undefined;
+  return slips > 0 && slips <= Math.min(3, Math.max(1, Math.floor(name.length / 3))) ? best : undefined;
 }
 
 const memo = new Map<string, readonly string[]>();

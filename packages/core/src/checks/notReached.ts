@@ -5,6 +5,7 @@ import { insertLink } from './insertLink.ts';
 import { fileMeantBy } from './retarget.ts';
 import { eachSelector, marksOf, namesIn, type MarkedName } from './selectorNames.ts';
 import { openPage } from '../survey/openPage.ts';
+import { folderOf } from '../source/sitePath.ts';
 import { code, nameOf, namesInWords, pagesInWords, verb } from './words.ts';
 
 interface Lone {
@@ -62,7 +63,8 @@ class NotReached implements Check {
       for (const [name, start] of names) {
         if (here.has(name)) continue;
         const tellers = survey.sheets.filter((s) => s.pages.length > 0 && this.told.get(s.path)?.has(name));
-        if (tellers.length !== 1) continue;
+        // a sheet of pages elsewhere is another matter: the same names need not mean the same
+        if (tellers.length !== 1 || !tellers[0]!.pages.some((other) => folderOf(other) === folderOf(page))) continue;
         const { path } = tellers[0]!;
         let known = groups.get(path);
         if (!known) groups.set(path, (known = { group: new FindingGroup(path), names: new Set() }));

@@ -98,7 +98,7 @@ const touchesStyle =
   /\.style\b|\bclassName\b|\bclassList\b|getComputedStyle|insertRule|addRule\b|adoptedStyleSheets|styleSheets\b|setAttribute\(\s*["'](?:style|class)["']|document\.write\([^)]*<(?:style|link)/;
 
 /** Server-side includes, PHP, and the marks of template languages. */
-const mark = /<\?(?!xml)|<%|<!--#|\{\{|\{%|\$\{/;
+const mark = /<\?(?!xml)\w*|<%|<!--#|\{\{|\{%|\$\{/;
 
 function scriptFinding(group: FindingGroup): FoundFinding {
   const n = group.pages.length;

@@ -9,11 +9,12 @@ import {
   type GatherRules,
   type LeftRule,
 } from './gatherRules.ts';
+import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 
 /** One described change of a site. */
-export type Operation = GatherRules | EditSheet;
+export type Operation = GatherRules | EditSheet | MendFinding;
 
-export type OperationProblem = GatherProblem | EditSheetProblem | ChangeProblem;
+export type OperationProblem = GatherProblem | EditSheetProblem | MendProblem | ChangeProblem;
 
 export interface OperationPlan {
   readonly changes: ChangeSet;
@@ -39,6 +40,10 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const plan = planEditSheet(site, operation);
       return plan.ok ? succeed({ changes: plan.value, left: [], sentence: `Edit ${operation.path}` }) : plan;
     }
+    case 'mend': {
+      const plan = planMend(site, operation);
+      return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
+    }
   }
 }
 
@@ -55,6 +60,9 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'sheet-changed':
     case 'page-markup':
       return describeEditSheetProblem(problem);
+    case 'no-such-finding':
+    case 'nothing-to-mend':
+      return describeMendProblem(problem);
     case 'file-exists':
     case 'file-missing':
     case 'file-changed':
