@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
 import { driftedProperties, familiesOf } from './families.ts';
+import { pageBands } from './pageBands.ts';
 import { surveySite } from './surveySite.ts';
 
 const site = siteOf({
@@ -61,4 +62,25 @@ test('families and their versions; what drifted', () => {
   ]);
   expect(driftedProperties(families[0]!)).toEqual(['color', 'top']);
   expect(driftedProperties(families[1]!)).toEqual([]);
+});
+
+test('one page opened: its sources in order, what each rule does there, where it stands', () => {
+  const page = pageOf(
+    '<link rel=stylesheet href=css/s.css>\n<style>\nh1{color:blue}\n.none{top:0}\n@media print{p{color:black}}</style>',
+    '<h1>x</h1><p style="color:red">a</p><p style="COLOR: #f00">b</p><td align=left>',
+  );
+  const { bands, text } = pageBands(
+    siteOf({ 'a.html': page, 'css/s.css': '@import "i.css";\nh1{color:red;margin:0}', 'css/i.css': 'p{top:0}' }),
+    'a.html',
+  )!;
+  const told = bands.map(
+    (b) =>
+      `${b.kind} ${b.name} ${b.line}-${b.endLine}: ${b.rules.map((r) => `${r.label} line ${r.line} ${r.elements} loses ${r.loses} [${r.spans.map((s) => text.slice(s.start, s.end)).join('|')}]`).join('; ')}`,
+  );
+  expect(told).toEqual([
+    'imported css/i.css 3-3: p line 1 2 loses 0 []',
+    'linked css/s.css 3-3: h1 line 2 1 loses 1 []',
+    'embedded  4-7: h1 line 5 1 loses 0 [h1{color:blue}]; .none line 6 0 loses 0 [.none{top:0}]; p line 7 2 loses 2 [p{color:black}]',
+    'attribute  8-8: p line 8 2 loses 0 [style="color:red"|style="COLOR: #f00"]',
+  ]);
 });
