@@ -17,7 +17,8 @@ export const SiteFigures = Type.Object({
   presentationalBytes: Count,
 });
 
-export const LeftOut = Type.Object({ path: Type.String(), reason: Type.String() });
+/** A file that was not taken in, and why. With `kept` its bytes are here and it can be taken in later. */
+export const LeftOut = Type.Object({ path: Type.String(), reason: Type.String(), kept: Type.Boolean() });
 
 export const SiteSummary = Type.Object(
   {
@@ -52,28 +53,6 @@ export const SiteDetail = Type.Object(
   },
   { $id: 'SiteDetail' },
 );
-
-export const FamilyVersion = Type.Object({
-  id: Type.String(),
-  pages: Type.Array(Type.String()),
-  declarations: Type.Array(Type.Object({ property: Type.String(), value: Type.String(), important: Type.Boolean() })),
-  text: Type.String(),
-  line: Count,
-});
-
-export const Family = Type.Object({
-  id: Type.String(),
-  label: Type.String(),
-  groups: Type.Array(Type.Object({ name: Type.String(), prelude: Type.String() })),
-  kind: Type.Union([Type.Literal('rule'), Type.Literal('definition')]),
-  versions: Type.Array(FamilyVersion),
-  pages: Type.Array(Type.String()),
-  stays: Type.Optional(Type.String()),
-  order: Count,
-  drifted: Type.Array(Type.String()),
-});
-
-export const Families = Type.Object({ families: Type.Array(Family) }, { $id: 'Families' });
 
 export const ChangedFile = Type.Object({
   path: Type.String(),
@@ -165,6 +144,54 @@ export const CreatedSite = Type.Object(
   { $id: 'CreatedSite' },
 );
 
+/** A site on its way in: figures as they come. */
+export const Import = Type.Object(
+  {
+    id: Type.String({ format: 'uuid' }),
+    name: Type.String(),
+    status: Type.Union(['reading', 'looking', 'storing', 'done', 'failed', 'stopped'].map((s) => Type.Literal(s))),
+    /** Files unpacked while reading, pages looked at afterwards. */
+    done: Count,
+    total: Count,
+    rules: Count,
+    leftOut: Type.Array(LeftOut),
+    /** The site, once it is there. */
+    siteId: Type.Optional(Type.String()),
+    /** Why it failed. */
+    detail: Type.Optional(Type.String()),
+  },
+  { $id: 'Import' },
+);
+
+export const RenameBody = Type.Object(
+  { name: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }) },
+  { additionalProperties: false, $id: 'RenameBody' },
+);
+
+export const RemoveFilesBody = Type.Object(
+  { base: Count, paths: Type.Array(Type.String(), { minItems: 1, maxItems: 10_000 }) },
+  { additionalProperties: false, $id: 'RemoveFilesBody' },
+);
+
+export const TakeInBody = Type.Object(
+  { base: Count, path: Type.String() },
+  { additionalProperties: false, $id: 'TakeInBody' },
+);
+
+/** A new revision made of files added, replaced or removed. */
+export const ChangedSite = Type.Object(
+  {
+    number: Count,
+    added: Type.Array(Type.String()),
+    replaced: Type.Array(Type.String()),
+    removed: Type.Array(Type.String()),
+    leftOut: Type.Array(LeftOut),
+    /** Pages among them that do not link what the pages beside them link. */
+    lacking: Type.Array(Type.Object({ page: Type.String(), sheets: Type.Array(Type.String()) })),
+  },
+  { $id: 'ChangedSite' },
+);
+
 /** RFC 9457, "Problem Details for HTTP APIs"; `code` is stable, `detail` is shown to a person. */
 export const Problem = Type.Object(
   { type: Type.String(), title: Type.String(), status: Type.Integer(), code: Type.String(), detail: Type.String() },
@@ -174,8 +201,6 @@ export const Problem = Type.Object(
 export type SiteFiguresReply = Static<typeof SiteFigures>;
 export type SiteSummaryReply = Static<typeof SiteSummary>;
 export type SiteDetailReply = Static<typeof SiteDetail>;
-export type FamilyReply = Static<typeof Family>;
-export type FamiliesReply = Static<typeof Families>;
 export type DraftReply = Static<typeof Draft>;
 export type DraftBodyRequest = Static<typeof DraftBody>;
 export type DraftProofReply = Static<typeof DraftProof>;
@@ -189,3 +214,8 @@ export type CreatedSiteReply = Static<typeof CreatedSite>;
 export type ChangedFileReply = Static<typeof ChangedFile>;
 export type LeftOutReply = Static<typeof LeftOut>;
 export type ProblemReply = Static<typeof Problem>;
+export type ImportReply = Static<typeof Import>;
+export type RenameRequest = Static<typeof RenameBody>;
+export type RemoveFilesRequest = Static<typeof RemoveFilesBody>;
+export type TakeInRequest = Static<typeof TakeInBody>;
+export type ChangedSiteReply = Static<typeof ChangedSite>;

@@ -27,7 +27,22 @@ export const EditSheetOperation = Type.Object(
   { additionalProperties: false },
 );
 
-export const Operation = Type.Union([GatherRulesOperation, EditSheetOperation]);
+export const MendOperation = Type.Object(
+  {
+    kind: Type.Literal('mend'),
+    /** A finding's id. */
+    finding: Type.String({ maxLength: 20_000 }),
+    files: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+  },
+  { additionalProperties: false },
+);
+
+export const LinkAlikeOperation = Type.Object(
+  { kind: Type.Literal('link-alike'), pages: Type.Array(Type.String(), { minItems: 1, maxItems: 10_000 }) },
+  { additionalProperties: false },
+);
+
+export const Operation = Type.Union([GatherRulesOperation, EditSheetOperation, MendOperation, LinkAlikeOperation]);
 
 export const Operations = Type.Array(Operation, { maxItems: 500 });
 

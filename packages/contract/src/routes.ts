@@ -1,9 +1,10 @@
 import { Type, type TSchema } from '@sinclair/typebox';
-import { CreatedSite, Draft, DraftBody, DraftProof, Families, FileText, Problem, Proposal, ProposalBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary } from './api.ts'; // prettier-ignore
-import { Survey } from './survey.ts';
+import { ChangedSite, CreatedSite, Draft, DraftBody, DraftProof, FileText, Import, Problem, Proposal, ProposalBody, RemoveFilesBody, RenameBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary, TakeInBody } from './api.ts'; // prettier-ignore
+import { Families } from './families.ts';
+import { PageBands, Survey } from './survey.ts';
 
 interface Route {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
+  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   readonly path: string;
   readonly summary: string;
   readonly body?: TSchema;
@@ -42,7 +43,67 @@ export const routes: readonly Route[] = [
   {
     method: 'delete',
     path: '/api/sites/:id',
-    summary: 'Remove a site with all its revisions',
+    summary: 'Remove a site; it can be brought back for a week',
+    replies: { 204: 'empty', 404: Problem },
+  },
+  {
+    method: 'patch',
+    path: '/api/sites/:id',
+    summary: 'Rename a site',
+    body: RenameBody,
+    replies: { 204: 'empty', 400: Problem, 404: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/restore',
+    summary: 'Bring a removed site back',
+    replies: { 204: 'empty', 404: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/files',
+    summary:
+      'Add or replace files: a zip as `archive`, the newest revision as `base`, an optional `folder`; a new revision',
+    upload: true,
+    replies: { 201: ChangedSite, 400: Problem, 404: Problem, 409: Problem, 413: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/files/remove',
+    summary: 'Remove files; a new revision',
+    body: RemoveFilesBody,
+    replies: { 201: ChangedSite, 400: Problem, 404: Problem, 409: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/files/take',
+    summary: 'Take in a file that was left out; a new revision',
+    body: TakeInBody,
+    replies: { 201: ChangedSite, 404: Problem, 409: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/imports',
+    summary: 'Sites on their way in, and those that came or failed in the last minutes',
+    replies: { 200: Type.Object({ imports: Type.Array(Import) }) },
+  },
+  {
+    method: 'post',
+    path: '/api/imports',
+    summary: 'Begin to bring a site in: a zip as `archive`, and its `name`; the reply comes at once',
+    upload: true,
+    replies: { 202: Import, 400: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/imports/:id',
+    summary: 'How far a site on its way in is',
+    replies: { 200: Import, 404: Problem },
+  },
+  {
+    method: 'delete',
+    path: '/api/imports/:id',
+    summary: 'Stop bringing a site in; nothing of it is kept',
     replies: { 204: 'empty', 404: Problem },
   },
   {
@@ -56,6 +117,13 @@ export const routes: readonly Route[] = [
     path: '/api/sites/:id/revisions/:number/families',
     summary: 'Rules of embedded blocks, grouped over the site; ?with=draft as the draft leaves them',
     replies: { 200: Families, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/page',
+    summary:
+      'One page (?path=) opened: its sources, their rules, and where they stand; ?with=draft as the draft leaves it',
+    replies: { 200: PageBands, 404: Problem },
   },
   {
     method: 'get',

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Family } from './families.ts';
 
 const Nullable = <T extends Parameters<typeof Type.Union>[0][number]>(schema: T) => Type.Union([schema, Type.Null()]);
 
@@ -41,16 +42,100 @@ export const RepeatedBlock = Type.Object({
   bytes: Type.Integer(),
 });
 
-/** The inventory of sources over all pages: `syndeton survey --json` and `GET …/survey`. */
-export const Survey = Type.Object(
+const Place = Type.Object({ path: Type.String(), line: Type.Integer(), column: Type.Integer() });
+
+export const Finding = Type.Object({
+  id: Type.String(),
+  kind: Type.String(),
+  severity: Type.Union([Type.Literal('breaks'), Type.Literal('wrong'), Type.Literal('note')]),
+  /** Names of pages, sheets, selectors and values between backticks. */
+  sentence: Type.String(),
+  pages: Type.Array(Type.String()),
+  places: Type.Array(Place),
+  action: Type.Object({
+    does: Type.Union([Type.Literal('mend'), Type.Literal('compare'), Type.Literal('look')]),
+    label: Type.String(),
+    family: Type.Optional(Type.String()),
+  }),
+});
+
+export const RuleReach = Type.Object({
+  sheet: Type.String(),
+  selector: Type.String(),
+  line: Type.Integer(),
+  elements: Type.Integer(),
+  pages: Type.Integer(),
+});
+
+const inventory = {
+  pages: Type.Array(PageSurvey),
+  sheets: Type.Array(SheetSurvey),
+  repeatedBlocks: Type.Array(RepeatedBlock),
+  otherFiles: Type.Integer(),
+  repeatedBytes: Type.Integer(),
+  findings: Type.Array(Finding),
+  reach: Type.Array(RuleReach),
+};
+
+/** The inventory of sources over all pages, and what is wrong with them: `GET …/survey`. */
+export const Survey = Type.Object(inventory, { $id: 'Survey' });
+
+/** `syndeton survey --json`: the inventory with all families of rules. */
+export const WholeSurvey = Type.Object({ ...inventory, families: Type.Array(Family) }, { $id: 'WholeSurvey' });
+
+const Span = Type.Object({ start: Type.Integer(), end: Type.Integer() });
+
+/** One page opened: its sources in document order, their rules, and where they stand in its text. */
+export const PageBands = Type.Object(
   {
-    pages: Type.Array(PageSurvey),
-    sheets: Type.Array(SheetSurvey),
-    repeatedBlocks: Type.Array(RepeatedBlock),
-    otherFiles: Type.Integer(),
-    repeatedBytes: Type.Integer(),
+    path: Type.String(),
+    text: Type.String(),
+    bands: Type.Array(
+      Type.Object({
+        kind: SurveySource.properties.kind,
+        name: Type.String(),
+        problem: Nullable(Type.String()),
+        media: Type.String(),
+        span: Nullable(Span),
+        line: Type.Integer(),
+        endLine: Type.Integer(),
+        bytes: Type.Integer(),
+        rules: Type.Array(
+          Type.Object({
+            label: Type.String(),
+            declarations: Type.Array(
+              Type.Object({ property: Type.String(), value: Type.String(), important: Type.Boolean() }),
+            ),
+            line: Type.Integer(),
+            spans: Type.Array(Span),
+            elements: Type.Integer(),
+            loses: Type.Integer(),
+            family: Nullable(Type.String()),
+          }),
+        ),
+      }),
+    ),
   },
-  { $id: 'Survey' },
+  { $id: 'PageBands' },
+);
+
+/** What `syndeton check --json` prints. */
+export const CheckReport = Type.Object(
+  {
+    failed: Type.Boolean(),
+    failOn: Type.String(),
+    pages: Type.Integer(),
+    /** Pages that hold embedded or style-attribute styling though the site was gathered. */
+    stillHolding: Type.Array(
+      Type.Object({ page: Type.String(), blocks: Type.Integer(), styleAttributes: Type.Integer() }),
+    ),
+    findings: Type.Array(Finding),
+  },
+  { $id: 'CheckReport' },
 );
 
 export type SurveyReply = Static<typeof Survey>;
+export type WholeSurveyReply = Static<typeof WholeSurvey>;
+export type FindingReply = Static<typeof Finding>;
+export type PageBandsReply = Static<typeof PageBands>;
+export type CheckReportReply = Static<typeof CheckReport>;

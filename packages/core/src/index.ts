@@ -60,6 +60,7 @@ export {
   type LeftRule,
   type RuleChoice,
 } from './operations/gatherRules.ts';
+export { lackingLinks, type LackingPage, type LinkAlike } from './operations/linkAlike.ts';
 export type { MendFinding } from './operations/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
 export {

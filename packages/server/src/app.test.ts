@@ -1,8 +1,6 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from '@jest/globals';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
-import { pino } from 'pino';
 import request, { type Response } from 'supertest';
 import {
   Draft,
@@ -15,33 +13,11 @@ import {
   type DraftProofReply,
   type DraftReply,
 } from '@syndeton/contract';
-import { startAnalysis, type Analysis } from './analysis/pool.ts';
-import { createApp } from './app.ts';
 import { readArchive } from './archive/readArchive.ts';
-import { connect, migrate } from './db/connect.ts';
 import { makeZip } from './testing/makeZip.ts';
+import { useApp } from './testing/useApp.ts';
 
-const databaseUrl = process.env['TEST_DATABASE_URL']!;
-const sequelize = connect(databaseUrl);
-let analysis: Analysis;
-let app: ReturnType<typeof createApp>;
-
-beforeAll(async () => {
-  await migrate(sequelize);
-  analysis = startAnalysis(databaseUrl, 1);
-  app = createApp({
-    sequelize,
-    analysis,
-    log: pino({ level: 'silent' }),
-    demoFolder: fileURLToPath(new URL('../../../demo', import.meta.url)),
-    allowedHosts: ['127.0.0.1'],
-  });
-});
-
-afterAll(async () => {
-  await analysis.close();
-  await sequelize.close();
-});
+const app = useApp();
 
 const ajv = new Ajv2020({ strict: false });
 (addFormats as unknown as { default: (a: Ajv2020) => void }).default(ajv);
@@ -59,7 +35,7 @@ const files = [
 ];
 
 async function bringIn(name = 'Test'): Promise<string> {
-  const reply = await request(app)
+  const reply = await request(app())
     .post('/api/sites')
     .field('name', name)
     .attach('archive', await makeZip(files), 'x.zip');
@@ -69,7 +45,7 @@ async function bringIn(name = 'Test'): Promise<string> {
 
 async function proved(id: string): Promise<Extract<DraftProofReply, { status: 'done' }>> {
   for (let i = 0; i < 200; i++) {
-    const { body } = (await request(app).get(`/api/sites/${id}/draft/proof`)) as { body: DraftProofReply };
+    const { body } = (await request(app()).get(`/api/sites/${id}/draft/proof`)) as { body: DraftProofReply };
     expectSchema(DraftProof, body);
     if (body.status === 'done') return body;
     if (body.status === 'failed') throw new Error(body.detail);
@@ -80,7 +56,7 @@ async function proved(id: string): Promise<Extract<DraftProofReply, { status: 'd
 
 const zipOf = (reply: Response): Promise<Awaited<ReturnType<typeof readArchive>>> => readArchive(reply.body as Buffer);
 const download = (path: string) =>
-  request(app)
+  request(app())
     .get(path)
     .buffer()
     .parse((response, done) => {
@@ -110,11 +86,11 @@ describe('the whole way', () => {
 
   test('gather, prove, save, hand off, go back', async () => {
     const id = await bringIn();
-    const survey = await request(app).get(`/api/sites/${id}/revisions/1/survey`);
+    const survey = await request(app()).get(`/api/sites/${id}/revisions/1/survey`);
     expectSchema(Survey, survey.body);
-    const families = await request(app).get(`/api/sites/${id}/revisions/1/families`);
+    const families = await request(app()).get(`/api/sites/${id}/revisions/1/families`);
     expectSchema(Families, families.body);
-    const draft = await request(app)
+    const draft = await request(app())
       .put(`/api/sites/${id}/draft`)
       .send({ base: 1, operations: [gather] });
     expect(draft.status).toBe(200);
@@ -124,73 +100,75 @@ describe('the whole way', () => {
     );
     const proof = await proved(id);
     expect(proof.proof.pages.map((p) => `${p.path} ${p.verdict}`)).toEqual(['a.html differs', 'sub/b.html same']);
-    const preview = await request(app).get(`/preview/${id}/draft/a.html`);
+    const preview = await request(app()).get(`/preview/${id}/draft/a.html`);
     expect(preview.text).toContain('<link rel="stylesheet" href="css/site.css">');
     expect(preview.headers['content-security-policy']).toContain('sandbox allow-same-origin');
     expect(preview.headers['content-type']).toBe('text/html');
-    const saved = await request(app).post(`/api/sites/${id}/revisions`).send({ base: 1 });
+    const saved = await request(app()).post(`/api/sites/${id}/revisions`).send({ base: 1 });
     expect([saved.status, saved.body]).toEqual([201, { number: 2, changedFiles: 3 }]);
     const changed = await zipOf(await download(`/api/sites/${id}/revisions/2/archive?since=1`));
     expect([...changed.files.keys()].sort()).toEqual(['a.html', 'css/site.css', 'sub/b.html']);
-    const back = await request(app).post(`/api/sites/${id}/revisions/1/restore`).send({ base: 2 });
+    const back = await request(app()).post(`/api/sites/${id}/revisions/1/restore`).send({ base: 2 });
     expect([back.status, back.body]).toEqual([201, { number: 3, changedFiles: 3 }]);
     const out = await zipOf(await download(`/api/sites/${id}/revisions/3/archive`));
     expect(out.files.get('a.html')!.toString()).toBe(files[0]!.content);
-    const detail = await request(app).get(`/api/sites/${id}`);
+    const detail = await request(app()).get(`/api/sites/${id}`);
     expectSchema(SiteDetail, detail.body);
   });
 
   test('a proposal looks the same everywhere', async () => {
     const id = await bringIn();
-    const proposal = await request(app).post(`/api/sites/${id}/proposal`).send({ base: 1, sheet: 'css/site.css' });
+    const proposal = await request(app()).post(`/api/sites/${id}/proposal`).send({ base: 1, sheet: 'css/site.css' });
     expectSchema(Proposal, proposal.body);
     const { operations } = proposal.body as { operations: unknown[] };
-    await request(app).put(`/api/sites/${id}/draft`).send({ base: 1, operations });
+    await request(app()).put(`/api/sites/${id}/draft`).send({ base: 1, operations });
     expect((await proved(id)).proof.verdict).toBe('same');
   });
 
   test('a sheet edited on top of a gathering, then the gathering taken out: refused, nothing lost', async () => {
     const id = await bringIn();
-    await request(app)
+    await request(app())
       .put(`/api/sites/${id}/draft`)
       .send({ base: 1, operations: [gather] });
-    const text = (await request(app).get(`/api/sites/${id}/files/draft/css/site.css`)).body as {
+    const text = (await request(app()).get(`/api/sites/${id}/files/draft/css/site.css`)).body as {
       hash: string;
       text: string;
     };
     const edit = { kind: 'edit-sheet', path: 'css/site.css', hash: text.hash, text: text.text.replace('red', 'green') };
     expect(
       (
-        await request(app)
+        await request(app())
           .put(`/api/sites/${id}/draft`)
           .send({ base: 1, operations: [gather, edit] })
       ).status,
     ).toBe(200);
-    const alone = await request(app)
+    const alone = await request(app())
       .put(`/api/sites/${id}/draft`)
       .send({ base: 1, operations: [edit] });
     expect([alone.status, (alone.body as { code: string }).code]).toEqual([400, 'operation-refused']);
-    expect(((await request(app).get(`/api/sites/${id}/draft`)).body as DraftReply).operations).toHaveLength(2);
+    expect(((await request(app()).get(`/api/sites/${id}/draft`)).body as DraftReply).operations).toHaveLength(2);
   });
 
   test('two who save at once: one wins, the other is told', async () => {
     const id = await bringIn();
-    await request(app)
+    await request(app())
       .put(`/api/sites/${id}/draft`)
       .send({ base: 1, operations: [gather] });
-    const both = await Promise.all([1, 2].map(() => request(app).post(`/api/sites/${id}/revisions`).send({ base: 1 })));
+    const both = await Promise.all(
+      [1, 2].map(() => request(app()).post(`/api/sites/${id}/revisions`).send({ base: 1 })),
+    );
     expect(both.map((r) => r.status).sort()).toEqual([201, 409]);
     expectSchema(Problem, both.find((r) => r.status === 409)!.body);
-    const late = await request(app)
+    const late = await request(app())
       .put(`/api/sites/${id}/draft`)
       .send({ base: 1, operations: [gather] });
     expect((late.body as { detail: string }).detail).toContain('someone saved r2 meanwhile');
   });
 
   test('the demo comes in whole', async () => {
-    const created = await request(app).post('/api/sites/demo');
+    const created = await request(app()).post('/api/sites/demo');
     expect(created.status).toBe(201);
-    const survey = (await request(app).get(`/api/sites/${(created.body as { id: string }).id}/revisions/1/survey`))
+    const survey = (await request(app()).get(`/api/sites/${(created.body as { id: string }).id}/revisions/1/survey`))
       .body as { pages: { opaque: boolean; styleAttributes: number }[] };
     expect(survey.pages).toHaveLength(26);
     expect(survey.pages.some((p) => p.opaque)).toBe(false);
@@ -240,46 +218,46 @@ describe('refusals', () => {
     ['an old base', 'put', '/api/sites/ID/draft', { base: 7, operations: [] }, 409, 'site-changed'],
     ['saving nothing', 'post', '/api/sites/ID/revisions', { base: 1 }, 400, 'draft-empty'],
   ] as const)('%s', async (_shows, method, path, body, status, code) => {
-    const reply = await request(app)[method](path.replace('ID', id)).send(body);
+    const reply = await request(app())[method](path.replace('ID', id)).send(body);
     expect([reply.status, (reply.body as { code: string }).code]).toEqual([status, code]);
     expect(reply.headers['content-type']).toContain('application/problem+json');
     expectSchema(Problem, reply.body);
   });
   test('a body that is no JSON', async () => {
-    const reply = await request(app).put(`/api/sites/${id}/draft`).set('content-type', 'application/json').send('{');
+    const reply = await request(app()).put(`/api/sites/${id}/draft`).set('content-type', 'application/json').send('{');
     expect(reply.status).toBe(400);
   });
   test('a broken archive leaves nothing behind', async () => {
-    const before = ((await request(app).get('/api/sites')).body as { sites: unknown[] }).sites.length;
-    const reply = await request(app).post('/api/sites').attach('archive', Buffer.from('PK no'), 'x.zip');
+    const before = ((await request(app()).get('/api/sites')).body as { sites: unknown[] }).sites.length;
+    const reply = await request(app()).post('/api/sites').attach('archive', Buffer.from('PK no'), 'x.zip');
     expect(reply.status).toBe(400);
-    expect(((await request(app).get('/api/sites')).body as { sites: unknown[] }).sites).toHaveLength(before);
+    expect(((await request(app()).get('/api/sites')).body as { sites: unknown[] }).sites).toHaveLength(before);
   });
   test('an archive without a page', async () => {
-    const reply = await request(app)
+    const reply = await request(app())
       .post('/api/sites')
       .attach('archive', await makeZip([{ path: 'a.txt', content: '' }]), 'x.zip');
     expect((reply.body as { detail: string }).detail).toContain('There is no page in it');
   });
   test('another host, and a page of another site', async () => {
-    expect((await request(app).get('/api/sites').set('host', 'evil.example')).status).toBe(403);
-    expect((await request(app).delete(`/api/sites/${id}`).set('origin', 'http://evil.example')).status).toBe(403);
+    expect((await request(app()).get('/api/sites').set('host', 'evil.example')).status).toBe(403);
+    expect((await request(app()).delete(`/api/sites/${id}`).set('origin', 'http://evil.example')).status).toBe(403);
   });
   test('a site can be removed', async () => {
     const gone = await bringIn('Gone');
-    expect((await request(app).delete(`/api/sites/${gone}`)).status).toBe(204);
-    expect((await request(app).get(`/api/sites/${gone}`)).status).toBe(404);
+    expect((await request(app()).delete(`/api/sites/${gone}`)).status).toBe(204);
+    expect((await request(app()).get(`/api/sites/${gone}`)).status).toBe(404);
   });
 });
 
 test('health and the OpenAPI document', async () => {
-  expect((await request(app).get('/api/health')).body).toMatchObject({ ok: true });
-  const { body } = await request(app).get('/api/openapi.json');
+  expect((await request(app()).get('/api/health')).body).toMatchObject({ ok: true });
+  const { body } = await request(app()).get('/api/openapi.json');
   expect(Object.keys((body as { paths: object }).paths)).toContain('/api/sites/{id}/revisions/{number}/archive');
 });
 
 test('a root-relative address in a preview is led back to it', async () => {
   const id = await bringIn();
-  const reply = await request(app).get('/css/x.css').set('referer', `http://127.0.0.1/preview/${id}/r1/a.html`);
+  const reply = await request(app()).get('/css/x.css').set('referer', `http://127.0.0.1/preview/${id}/r1/a.html`);
   expect([reply.status, reply.headers['location']]).toEqual([307, `/preview/${id}/r1/css/x.css`]);
 });

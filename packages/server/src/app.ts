@@ -10,6 +10,11 @@ import type { Analysis } from './analysis/pool.ts';
 import { makeDemoReader } from './features/demo/readDemo.ts';
 import { draftRoutes } from './features/drafts/draftRoutes.ts';
 import { makeDraftService } from './features/drafts/draftService.ts';
+import { fileRoutes } from './features/files/fileRoutes.ts';
+import { makeFileService } from './features/files/fileService.ts';
+import { importRoutes } from './features/imports/importRoutes.ts';
+import { makeImportService } from './features/imports/importService.ts';
+import { makeInventoryService } from './features/inventory/inventoryService.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/previewRoutes.ts';
 import { revisionRoutes } from './features/revisions/revisionRoutes.ts';
 import { makeRevisionService } from './features/revisions/revisionService.ts';
@@ -34,9 +39,12 @@ export const version = '0.1.0';
 
 export function createApp({ sequelize, analysis, log, demoFolder, webFolder, allowedHosts }: AppParts): Express {
   const store = makeSequelizeSiteStore(sequelize);
-  const sites = makeSiteService({ store, analysis });
-  const drafts = makeDraftService({ sites, store, analysis });
+  const inventories = makeInventoryService({ store, analysis });
+  const sites = makeSiteService({ store, analysis, inventories });
+  const drafts = makeDraftService({ sites, store, analysis, inventories });
   const revisions = makeRevisionService({ sites, store, analysis });
+  const files = makeFileService({ sites, store, analysis, inventories });
+  const imports = makeImportService({ sites, warn: (error) => log.error(error, 'an import failed') });
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -64,8 +72,10 @@ export function createApp({ sequelize, analysis, log, demoFolder, webFolder, all
     response.json(openApiDocument(version));
   });
   app.use('/api', siteRoutes({ sites, readDemo: makeDemoReader(demoFolder) }));
+  app.use('/api', importRoutes(imports));
+  app.use('/api', fileRoutes(files));
   app.use('/api', draftRoutes(drafts));
-  app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis }));
+  app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis, inventories }));
   app.use('/api', () => {
     throw new Refusal('file-not-found', 'There is no such address. /api/openapi.json lists them all.');
   });

@@ -4,6 +4,7 @@ import { startAnalysis } from './analysis/pool.ts';
 import { createApp } from './app.ts';
 import { connect, migrate } from './db/connect.ts';
 import { makeDemoReader } from './features/demo/readDemo.ts';
+import { makeInventoryService } from './features/inventory/inventoryService.ts';
 import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
 import { makeSiteService } from './features/sites/siteService.ts';
 
@@ -22,8 +23,12 @@ await migrate(sequelize);
 const analysis = startAnalysis(databaseUrl);
 const demoFolder = root('demo');
 const store = makeSequelizeSiteStore(sequelize);
+await store.purge(new Date(Date.now() - 7 * 86_400_000));
 if ((await store.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
-  await makeSiteService({ store, analysis }).bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
+  await makeSiteService({ store, analysis, inventories: makeInventoryService({ store, analysis }) }).bringInFiles(
+    await makeDemoReader(demoFolder)(),
+    'Brindle Sound Ferry',
+  );
 
 const allowedHosts = [
   '127.0.0.1',

@@ -8,7 +8,7 @@ import { FamilyCollector, type Family } from '../survey/families.ts';
 import { openPage } from '../survey/openPage.ts';
 import { ReachCollector, type RuleReach } from '../survey/reach.ts';
 import { SheetReader } from '../survey/sheetReader.ts';
-import type { Survey } from '../survey/survey.ts';
+import type { PageSurvey, Survey } from '../survey/survey.ts';
 import { makeSurvey } from '../survey/surveySite.ts';
 import { opaquePage, surveyPage } from '../survey/surveyPage.ts';
 import { brokenLinks } from './brokenLinks.ts';
@@ -45,7 +45,7 @@ export interface SiteCheck {
 }
 
 export interface CheckOptions {
-  readonly onPage?: (done: number, total: number) => void;
+  readonly onPage?: (done: number, total: number, page: PageSurvey) => void;
   /** Only the checks that can find one of these. */
   readonly kinds?: readonly FindingKind[];
 }
@@ -76,7 +76,7 @@ export function checkSite(site: Site, { onPage, kinds }: CheckOptions = {}): Sit
       families.add(page);
       look({ ...page, survey, cascade: session.openTree(site, file, page.tree) }, checks, reach);
     }
-    onPage?.(i + 1, files.length);
+    onPage?.(i + 1, files.length, survey);
     return survey;
   });
   const whole = { survey: makeSurvey(site, pages, context.sheets, blocks), families: families.families() };

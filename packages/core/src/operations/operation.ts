@@ -9,12 +9,13 @@ import {
   type GatherRules,
   type LeftRule,
 } from './gatherRules.ts';
+import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 
 /** One described change of a site. */
-export type Operation = GatherRules | EditSheet | MendFinding;
+export type Operation = GatherRules | EditSheet | MendFinding | LinkAlike;
 
-export type OperationProblem = GatherProblem | EditSheetProblem | MendProblem | ChangeProblem;
+export type OperationProblem = GatherProblem | EditSheetProblem | MendProblem | LinkAlikeProblem | ChangeProblem;
 
 export interface OperationPlan {
   readonly changes: ChangeSet;
@@ -40,6 +41,10 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const plan = planEditSheet(site, operation);
       return plan.ok ? succeed({ changes: plan.value, left: [], sentence: `Edit ${operation.path}` }) : plan;
     }
+    case 'link-alike': {
+      const plan = planLinkAlike(site, operation);
+      return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
+    }
     case 'mend': {
       const plan = planMend(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
@@ -60,6 +65,9 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'sheet-changed':
     case 'page-markup':
       return describeEditSheetProblem(problem);
+    case 'page-not-found':
+    case 'linked-alike':
+      return describeLinkAlikeProblem(problem);
     case 'no-such-finding':
     case 'nothing-to-mend':
       return describeMendProblem(problem);

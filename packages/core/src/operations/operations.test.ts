@@ -171,3 +171,45 @@ describe('taking out lines', () => {
     expect([indentationAt('\n\t x', 3), indentationAt('a  x', 3), indentationAt('x', 0)]).toEqual(['\t ', '', '']);
   });
 });
+
+test.each([
+  [
+    'pages added later link what their folder links, in its order, before their blocks',
+    { 'n/new.html': '<title>t</title>\n  <style>p{}</style>' },
+    ['n/new.html'],
+    '<title>t</title>\n  <link rel="stylesheet" href="../b.css">\n  <link rel="stylesheet" href="../a.css">\n  <style>p{}</style>',
+  ],
+  [
+    'what one of two has is not common; alone in its folder, a page goes by all',
+    { 'm/new.html': '<TITLE>t</TITLE>\r\n<LINK REL=STYLESHEET HREF="../a.css">\r\n' },
+    ['m/new.html'],
+    '<TITLE>t</TITLE>\r\n<LINK REL=STYLESHEET HREF="../a.css">\r\n<LINK REL="stylesheet" HREF="../b.css">\r\n',
+  ],
+])('%s', (_shows, added, pages, text) => {
+  const site = siteOf({
+    'n/1.html': '<link rel=stylesheet href=../b.css><link rel=stylesheet href=../a.css>',
+    'n/2.html':
+      '<link rel=stylesheet href=../b.css><link rel=stylesheet href=../a.css><link rel=stylesheet href=../c.css>',
+    'a.css': 'p{}',
+    'b.css': 'p{}',
+    'c.css': 'p{}',
+    ...added,
+  });
+  const draft = applyOperations(site, [{ kind: 'link-alike', pages }]);
+  expect(draft.ok && textIn(draft.value.site, pages[0]!)).toBe(text);
+  expect(draft.ok && applyOperations(draft.value.site, [{ kind: 'link-alike', pages }])).toMatchObject({
+    ok: false,
+    problem: { problem: { kind: 'linked-alike' } },
+  });
+});
+
+test.each([
+  ['a finding that is not there', { kind: 'mend', finding: 'drift p' }, 'no-such-finding'],
+  ['a kind nobody knows', { kind: 'mend', finding: 'bad' }, 'no-such-finding'],
+  ['a finding nobody can mend', { kind: 'mend', finding: 'unlinked-sheet a.css' }, 'nothing-to-mend'],
+  ['a page that is not there', { kind: 'link-alike', pages: ['x.html'] }, 'page-not-found'],
+] as const)('refuses %s', (_shows, operation, kind) => {
+  const refused = applyOperations(siteOf({ 'a.html': '<p>', 'a.css': 'p{}' }), [operation]);
+  expect(refused).toMatchObject({ ok: false, problem: { index: 0, problem: { kind } } });
+  if (!refused.ok) expect(describeOperationProblem(refused.problem.problem)).toMatch(/\.$/);
+});

@@ -5,6 +5,7 @@ import { PageOutcomes } from '../cascade/pageOutcomes.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { presentationalParts } from '../page/presentational.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
+import type { Declaration } from '../sheet/sheet.ts';
 import type { Site } from '../source/site.ts';
 import { placeOf, type Span } from '../source/span.ts';
 import { comparableValue } from '../values/comparableValue.ts';

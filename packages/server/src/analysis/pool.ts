@@ -2,16 +2,28 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { AnalysisTasks } from './tasks.ts';
 
+/** Tasks that take a port. */
+export type Followed = 'proof' | 'inventory' | 'inventoryOfFiles' | 'inventoryOfChange';
+
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+  /** Rules found in pages so far, for inventories. */
+  readonly rules?: number;
+}
+
 export interface Analysis {
   run<Name extends keyof AnalysisTasks>(
     name: Name,
     input: Parameters<AnalysisTasks[Name]>[0],
   ): ReturnType<AnalysisTasks[Name]>;
-  /** A proof that reports how far it is. */
-  prove(
-    input: Omit<Parameters<AnalysisTasks['proof']>[0], 'port'>,
-    onProgress: (done: number, total: number) => void,
-  ): ReturnType<AnalysisTasks['proof']>;
+  /** A task that reports how far it is, and can be stopped. */
+  follow<Name extends Followed>(
+    name: Name,
+    input: Omit<Parameters<AnalysisTasks[Name]>[0], 'port'>,
+    onProgress: (progress: Progress) => void,
+    signal?: AbortSignal,
+  ): ReturnType<AnalysisTasks[Name]>;
   close(): Promise<void>;
 }
 
@@ -30,14 +42,12 @@ export function startAnalysis(databaseUrl: string, threads = 2): Analysis {
   const run: Analysis['run'] = (name, input) => pool.run({ name, input }) as never;
   return {
     run,
-    prove(input, onProgress) {
+    follow(name, input, onProgress, signal) {
       const { port1, port2 } = new MessageChannel();
-      port1.on('message', ({ done, total }: { done: number; total: number }) => onProgress(done, total));
-      const result = pool.run(
-        { name: 'proof', input: { ...input, port: port2 } },
-        { transferList: [port2] },
-      ) as ReturnType<AnalysisTasks['proof']>;
-      return result.finally(() => port1.close());
+      port1.on('message', onProgress);
+      const options = { transferList: [port2], ...(signal ? { signal } : {}) };
+      const result = pool.run({ name, input: { ...input, port: port2 } }, options) as Promise<unknown>;
+      return result.finally(() => port1.close()) as never;
     },
     close: () => pool.destroy(),
   };

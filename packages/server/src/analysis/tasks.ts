@@ -1,14 +1,15 @@
 import type { MessagePort } from 'node:worker_threads';
 import type {
-  FamiliesReply,
+  ChangedSiteReply,
   DraftReply,
   FileTextReply,
   OperationBody,
+  PageBandsReply,
   ProofReply,
   ProposalReply,
   SiteFiguresReply,
-  SurveyReply,
 } from '@syndeton/contract';
+import type { Inventory } from './inventory.ts';
 
 /** Which state of a site a task is about: a revision, with operations lined up on it. */
 export interface SiteState {
@@ -22,10 +23,22 @@ export interface ChangedBytes {
   readonly bytes: Uint8Array | undefined;
 }
 
-/** What worker threads compute. Everything crosses as plain data. */
+export type NewFiles = readonly (readonly [path: string, bytes: Uint8Array])[];
+
+/** What worker threads compute. Everything crosses as plain data; a port tells how far a long task is. */
 export interface AnalysisTasks {
-  survey(input: { state: SiteState }): Promise<SurveyReply>;
-  families(input: { state: SiteState }): Promise<FamiliesReply>;
+  inventory(input: { state: SiteState; port?: MessagePort }): Promise<Inventory>;
+  /** Of files that are in no site yet. */
+  inventoryOfFiles(input: { files: NewFiles; port?: MessagePort }): Promise<Inventory>;
+  /** Of a revision with files put in or taken out; and what the new pages lack that those beside them link. */
+  inventoryOfChange(input: {
+    siteId: string;
+    number: number;
+    files: NewFiles;
+    removed: readonly string[];
+    port?: MessagePort;
+  }): Promise<{ inventory: Inventory; lacking: ChangedSiteReply['lacking'] }>;
+  page(input: { state: SiteState; path: string }): Promise<PageBandsReply | undefined>;
   draft(input: { state: SiteState }): Promise<DraftReply>;
   proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
   proposal(input: { state: SiteState; sheet: string; pages: readonly string[] | undefined }): Promise<ProposalReply>;
@@ -34,5 +47,4 @@ export interface AnalysisTasks {
     state: SiteState;
   }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[]; figures: SiteFiguresReply }>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
-  figures(input: { files: readonly (readonly [string, Uint8Array])[] }): Promise<SiteFiguresReply>;
 }

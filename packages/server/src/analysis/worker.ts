@@ -1,12 +1,14 @@
-import { workerData } from 'node:worker_threads';
+import { workerData, type MessagePort } from 'node:worker_threads';
 import {
   applyOperations,
   changedFiles,
   describeOperationProblem,
   describeStayReason,
-  driftedProperties,
-  familiesOf,
+  fileKindOf,
+  lackingLinks,
   makeSite,
+  makeSiteFile,
+  pageBands,
   planLookKeepingGather,
   proveSites,
   surveySite,
@@ -14,12 +16,12 @@ import {
   type LeftRule,
   type Operation,
   type Site,
-  type Survey,
 } from '@syndeton/core';
-import type { DraftReply, ProofReply, ProposalReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
 import { connect } from '../db/connect.ts';
 import { makeSequelizeSiteStore } from '../features/sites/sequelizeSiteStore.ts';
 import { Refusal } from '../http/refusal.ts';
+import { figuresOf, makeInventory } from './inventory.ts';
 import type { AnalysisTasks, SiteState } from './tasks.ts';
 
 const { databaseUrl } =
@@ -79,21 +81,30 @@ function applyAll(
 }
 
 const tasks: AnalysisTasks = {
-  async survey({ state }) {
+  async inventory({ state, port }) {
     const { site } = await draftOf(state);
-    return surveyReply(surveySite(site));
+    return makeInventory(site, reporter(port));
   },
-  async families({ state }) {
+  inventoryOfFiles({ files, port }) {
+    return makeInventory(makeSite(files), reporter(port));
+  },
+  async inventoryOfChange({ siteId, number, files, removed, port }) {
+    const before = await readSite(siteId, number);
+    const after = new Map(before.files);
+    for (const path of removed) after.delete(path);
+    for (const [path, bytes] of files) after.set(path, makeSiteFile(path, bytes));
+    const site = { files: after };
+    const added = files.map(([path]) => path).filter((path) => !before.files.has(path) && fileKindOf(path) === 'page');
+    const lacking = lackingLinks(site, added).map(({ page, sheets }) => ({ page, sheets: [...sheets] }));
+    return { inventory: await makeInventory(site, reporter(port)), lacking };
+  },
+  async page({ state, path }) {
     const { site } = await draftOf(state);
-    const families = familiesOf(site).map(({ stays, ...family }) => ({
-      ...family,
-      groups: [...family.groups],
-      pages: [...family.pages],
-      versions: family.versions.map((v) => ({ ...v, pages: [...v.pages], declarations: [...v.declarations] })),
-      drifted: [...driftedProperties({ ...family, stays })],
-      ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
-    }));
-    return { families };
+    const bands = pageBands(site, path);
+    return (
+      bands &&
+      (JSON.parse(JSON.stringify(bands, (_key, one: unknown) => (one === undefined ? null : one))) as PageBandsReply)
+    );
   },
   async draft({ state }) {
     const { site, steps, before, problem } = await draftOf(state);
@@ -109,15 +120,7 @@ const tasks: AnalysisTasks = {
   },
   async proof({ state, port }) {
     const { site, before } = await draftOf(state);
-    let last = 0;
-    const proof = proveSites(before, site, {
-      onPage: (done, total) => {
-        const now = Date.now();
-        if (now - last < 100) return;
-        last = now;
-        port?.postMessage({ done, total });
-      },
-    });
+    const proof = proveSites(before, site, { onPage: reporter(port) });
     port?.close();
     return proof as unknown as ProofReply;
   },
@@ -156,9 +159,6 @@ const tasks: AnalysisTasks = {
   async changesBetween({ siteId, from, to }) {
     return changesOf(await readSite(siteId, from), await readSite(siteId, to));
   },
-  figures({ files }) {
-    return Promise.resolve(figuresOf(surveySite(makeSite(files))));
-  },
 };
 
 const describeLeft = ({ page, label, reason }: LeftRule): { page: string; label: string; reason: string } => ({
@@ -181,25 +181,14 @@ function changesOf(before: Site, after: Site): DraftReply['changes'] {
   });
 }
 
-const surveyReply = (survey: Survey): SurveyReply =>
-  JSON.parse(JSON.stringify(survey, (_key, value: unknown) => (value === undefined ? null : value))) as SurveyReply;
-
-function figuresOf(survey: Survey): SiteFiguresReply {
-  const sum = (kind: string): number =>
-    survey.pages.reduce(
-      (total, page) => total + page.sources.filter((s) => s.kind === kind).reduce((n, s) => n + s.bytes, 0),
-      0,
-    );
-  return {
-    pages: survey.pages.length,
-    sheets: survey.sheets.length,
-    otherFiles: survey.otherFiles,
-    embeddedRules: survey.pages.reduce((n, p) => n + p.embeddedRules, 0),
-    styleAttributes: survey.pages.reduce((n, p) => n + p.styleAttributes, 0),
-    sharedBytes: survey.sheets.filter((s) => s.pages.length > 0).reduce((n, s) => n + s.bytes, 0),
-    embeddedBytes: sum('embedded'),
-    attributeBytes: sum('attribute'),
-    presentationalBytes: sum('presentational'),
+/** Tells how far a task is, ten times a second at most. */
+function reporter(port: MessagePort | undefined): (done: number, total: number, rules?: number) => void {
+  let last = 0;
+  return (done, total, rules) => {
+    const now = Date.now();
+    if (now - last < 100 && done < total) return;
+    last = now;
+    port?.postMessage({ done, total, rules });
   };
 }
 

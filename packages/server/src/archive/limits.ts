@@ -3,4 +3,6 @@ export const limits = {
   files: 10_000,
   bytes: 200_000_000,
   textBytes: 20_000_000,
+  /** Most bytes of a file that is left out and kept all the same. */
+  keptBytes: 1_000_000,
 } as const;

@@ -12,7 +12,19 @@ test('takes everything, puts a common folder aside, leaves out what is no part o
   const read = await readArchive(zip);
   expect(read.prefix).toBe('site/');
   expect([...read.files.keys()]).toEqual(['index.html', 'img/é.png']);
-  expect(read.leftOut.map((f) => f.path)).toEqual(['site/link.html', 'site/.DS_Store']);
+  expect(read.leftOut.map((f) => f.path)).toEqual(['link.html', '.DS_Store']);
+  expect(read.leftOut.map((f) => f.content?.toString())).toEqual([undefined, 'x']);
+});
+
+test('names without the mark of UTF-8 are read as old archives write them', async () => {
+  const zip = withName(await makeZip([{ path: 'caf_.html', content: '<p>' }]), 'caf_', 'caf\x82');
+  // APPNOTE.TXT, "Language Encoding (EFS)": bit 11 of the flags; without it names are in code page 437
+  for (let at = 0; at < zip.length - 46; at++) {
+    const mark = zip.readUInt32LE(at);
+    if (mark === 0x04034b50) zip[at + 7] = zip[at + 7]! & ~8;
+    if (mark === 0x02014b50) zip[at + 9] = zip[at + 9]! & ~8;
+  }
+  expect([...(await readArchive(zip)).files.keys()]).toEqual(['café.html']);
 });
 
 const page = { path: 'aaaaaaaaaa.html', content: '<p>' };

@@ -6,6 +6,14 @@ import { limits } from './limits.ts';
 export interface LeftOutFile {
   readonly path: string;
   readonly reason: string;
+  /** Small ones are kept, so that they can be taken in after all. */
+  readonly content?: Buffer;
+}
+
+export interface Reading {
+  /** After each file: how many of how many are unpacked, and what was left out so far. */
+  readonly onFile?: (done: number, total: number, leftOut: readonly LeftOutFile[]) => void;
+  readonly signal?: AbortSignal;
 }
 
 export interface ReadArchive {
@@ -19,20 +27,25 @@ export interface ReadArchive {
  * The files of a zip. Sizes are counted while unpacking, so that an archive that lies about them is stopped too.
  * Refused whole: what is no zip or is damaged, encrypted entries, paths that leave the site, names that stand twice, too much.
  */
-export async function readArchive(bytes: Buffer): Promise<ReadArchive> {
+export async function readArchive(bytes: Buffer, { onFile, signal }: Reading = {}): Promise<ReadArchive> {
   const zip = await open(bytes);
   const files = new Map<string, Buffer>();
   const leftOut: LeftOutFile[] = [];
   let total = 0;
+  let done = 0;
   try {
     for await (const entry of entriesOf(zip)) {
+      signal?.throwIfAborted();
+      onFile?.(++done, zip.entryCount, leftOut);
       const name = entry.fileName;
       if (name.endsWith('/')) continue;
       const path = parseSitePath(name);
       if (!path.ok) throw new Refusal('bad-archive', describePathProblem(path.problem));
       const reason = notOfSite(path.value, entry);
       if (reason !== undefined) {
-        leftOut.push({ path: path.value, reason });
+        const isSmall = !isLink(entry) && !entry.isEncrypted() && entry.uncompressedSize <= limits.keptBytes;
+        const content = isSmall ? await readEntry(zip, entry, limits.keptBytes) : undefined;
+        leftOut.push({ path: path.value, reason, ...(content ? { content } : {}) });
         continue;
       }
       if (entry.isEncrypted()) throw new Refusal('bad-archive', `${name} is encrypted. Make a zip without a password.`);
@@ -128,9 +141,10 @@ function readEntry(zip: yauzl.ZipFile, entry: yauzl.Entry, room: number): Promis
   });
 }
 
+const isLink = (entry: yauzl.Entry): boolean => ((entry.externalFileAttributes >>> 16) & 0o170000) === 0o120000;
+
 function notOfSite(path: string, entry: yauzl.Entry): string | undefined {
-  const mode = entry.externalFileAttributes >>> 16;
-  if ((mode & 0o170000) === 0o120000) return 'it is a link to another file; put the file itself into the archive';
+  if (isLink(entry)) return 'it is a link to another file; put the file itself into the archive';
   if (/(^|\/)(__MACOSX|\.git|\.svn|\.hg)\//.test(path)) return 'it is not part of a site';
   if (/(^|\/)(\.DS_Store|Thumbs\.db|desktop\.ini)$/i.test(path)) return 'it is not part of a site';
   return undefined;
@@ -141,5 +155,10 @@ function withoutPrefix(files: ReadonlyMap<string, Buffer>, leftOut: readonly Lef
   const prefix = first!.slice(0, first!.indexOf('/') + 1);
   if (prefix === '' || ![...files.keys()].every((path) => path.startsWith(prefix)))
     return { prefix: '', files, leftOut };
-  return { prefix, files: new Map([...files].map(([path, content]) => [path.slice(prefix.length), content])), leftOut };
+  const short = (path: string): string => (path.startsWith(prefix) ? path.slice(prefix.length) : path);
+  return {
+    prefix,
+    files: new Map([...files].map(([path, content]) => [short(path), content])),
+    leftOut: leftOut.map((one) => ({ ...one, path: short(one.path) })),
+  };
 }

@@ -6,14 +6,15 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
-import type { LeftOutReply, OperationBody, SiteFiguresReply } from '@syndeton/contract';
+import type { OperationBody, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAttributes<SiteModel>> {
   declare id: CreationOptional<string>;
   declare name: string;
   declare prefix: string;
   declare head: number;
-  declare leftOut: LeftOutReply[];
+  declare leftOut: { path: string; reason: string; hash?: string }[];
+  declare removedAt: CreationOptional<Date | null>;
   declare createdAt: CreationOptional<Date>;
 }
 
@@ -42,6 +43,15 @@ export class DraftModel extends Model<InferAttributes<DraftModel>, InferCreation
   declare updatedAt: CreationOptional<Date>;
 }
 
+export class InventoryModel extends Model<InferAttributes<InventoryModel>, InferCreationAttributes<InventoryModel>> {
+  declare siteId: string;
+  declare number: number;
+  declare version: number;
+  declare survey: Buffer;
+  declare families: Buffer;
+  declare sheets: SurveyReply['sheets'];
+}
+
 export function defineModels(sequelize: Sequelize): void {
   // made anew for each column: Sequelize writes into them
   const id = () => ({ type: DataTypes.UUID, primaryKey: true });
@@ -55,6 +65,7 @@ export function defineModels(sequelize: Sequelize): void {
       prefix: text(),
       head: integer(),
       leftOut: json(),
+      removedAt: { type: DataTypes.DATE, allowNull: true },
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'site', underscored: true, updatedAt: false },
@@ -83,5 +94,17 @@ export function defineModels(sequelize: Sequelize): void {
   DraftModel.init(
     { siteId: id(), base: integer(), operations: json(), updatedAt: DataTypes.DATE },
     { sequelize, tableName: 'draft', underscored: true, createdAt: false },
+  );
+  const blob = () => ({ type: DataTypes.BLOB, allowNull: false });
+  InventoryModel.init(
+    {
+      siteId: id(),
+      number: { ...integer(), primaryKey: true },
+      version: integer(),
+      survey: blob(),
+      families: blob(),
+      sheets: json(),
+    },
+    { sequelize, tableName: 'inventory', underscored: true, timestamps: false },
   );
 }

@@ -2,6 +2,8 @@ export type RefusalCode =
   | 'site-not-found'
   | 'revision-not-found'
   | 'file-not-found'
+  | 'import-not-found'
+  | 'draft-not-empty'
   | 'bad-request'
   | 'bad-archive'
   | 'archive-too-large'
@@ -23,6 +25,8 @@ export const statusOf: Record<RefusalCode, number> = {
   'site-not-found': 404,
   'revision-not-found': 404,
   'file-not-found': 404,
+  'import-not-found': 404,
+  'draft-not-empty': 409,
   'bad-request': 400,
   'bad-archive': 400,
   'archive-too-large': 413,
@@ -36,6 +40,8 @@ export const titleOf: Record<RefusalCode, string> = {
   'site-not-found': 'No such site',
   'revision-not-found': 'No such revision',
   'file-not-found': 'No such file',
+  'import-not-found': 'No such import',
+  'draft-not-empty': 'Something is lined up',
   'bad-request': 'The request is not as described',
   'bad-archive': 'The archive cannot be read',
   'archive-too-large': 'The archive is too large',

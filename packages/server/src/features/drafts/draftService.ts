@@ -10,6 +10,7 @@ import type {
 import type { Analysis } from '../../analysis/pool.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
+import type { InventoryService } from '../inventory/inventoryService.ts';
 import { sha256, type SiteService } from '../sites/siteService.ts';
 import type { SiteStore } from '../sites/siteStore.ts';
 
@@ -30,10 +31,12 @@ export function makeDraftService({
   sites,
   store,
   analysis,
+  inventories,
 }: {
   readonly sites: SiteService;
   readonly store: SiteStore;
   readonly analysis: Analysis;
+  readonly inventories: InventoryService;
 }): DraftService {
   const proofs = new Map<string, Running>();
 
@@ -49,7 +52,7 @@ export function makeDraftService({
     if (proofs.size > 50) proofs.delete(proofs.keys().next().value!);
     const started = performance.now();
     analysis
-      .prove({ state }, (done, total) => Object.assign(running, { done, total }))
+      .follow('proof', { state }, ({ done, total }) => Object.assign(running, { done, total }))
       .then(
         (proof) => (running.result = { status: 'done', seconds: (performance.now() - started) / 1000, proof }),
         (error: Error) => {
@@ -68,7 +71,16 @@ export function makeDraftService({
 
   return {
     async read(siteId) {
-      return analysis.run('draft', { state: await draftState(siteId) });
+      const state = await draftState(siteId);
+      const sheets = state.operations.length === 0 ? await inventories.keptSheets(siteId, state.number) : undefined;
+      if (!sheets) return analysis.run('draft', { state });
+      return {
+        base: state.number,
+        operations: [],
+        steps: [],
+        changes: [],
+        sheets: sheets.map((s) => ({ ...s, isNew: false })),
+      };
     },
     async replace(siteId, { base, operations }) {
       await checkBase(siteId, base);

@@ -3,8 +3,10 @@ import { RestoreBody, type RestoreRequest } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/pool.ts';
 import { writeArchive } from '../../archive/writeArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
+import { sendPacked } from '../../http/sendPacked.ts';
 import { validBody } from '../../http/validate.ts';
 import type { DraftService } from '../drafts/draftService.ts';
+import type { InventoryService } from '../inventory/inventoryService.ts';
 import type { SiteService } from '../sites/siteService.ts';
 import type { RevisionService } from './revisionService.ts';
 
@@ -13,18 +15,29 @@ interface Services {
   readonly drafts: DraftService;
   readonly revisions: RevisionService;
   readonly analysis: Analysis;
+  readonly inventories: InventoryService;
 }
 
-export function revisionRoutes({ sites, drafts, revisions, analysis }: Services): Router {
+export function revisionRoutes({ sites, drafts, revisions, analysis, inventories }: Services): Router {
   const router = Router();
   const base = '/sites/:id/revisions/:number';
   const stateOf = (request: Request<{ id: string; number: string }>) =>
     drafts.state(request.params.id, request.query['with'] === 'draft' ? 'draft' : `r${request.params.number}`);
   router.get(`${base}/survey`, async (request, response) => {
-    response.json(await analysis.run('survey', { state: await stateOf(request) }));
+    sendPacked(request, response, (await inventories.get(await stateOf(request))).survey);
   });
   router.get(`${base}/families`, async (request, response) => {
-    response.json(await analysis.run('families', { state: await stateOf(request) }));
+    sendPacked(request, response, (await inventories.get(await stateOf(request))).families);
+  });
+  router.get(`${base}/page`, async (request, response) => {
+    const path = typeof request.query['path'] === 'string' ? request.query['path'] : '';
+    const bands = await analysis.run('page', { state: await stateOf(request), path });
+    if (!bands)
+      throw new Refusal(
+        'file-not-found',
+        `There is no page ${path} to read here. Ask with ?path= and a page of the site.`,
+      );
+    response.json(bands);
   });
   router.get(`${base}/archive`, async (request, response) => {
     const { id } = request.params;

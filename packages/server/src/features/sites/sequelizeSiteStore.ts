@@ -1,18 +1,21 @@
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { BlobModel, DraftModel, RevisionModel, SiteModel } from '../../db/models.ts';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { BlobModel, DraftModel, InventoryModel, RevisionModel, SiteModel } from '../../db/models.ts';
 import type { NewRevision, RevisionRecord, SiteRecord, SiteStore } from './siteStore.ts';
 
 export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
   return {
     async create(site, first) {
       return sequelize.transaction(async (transaction) => {
-        const row = await SiteModel.create({ ...site, leftOut: [...site.leftOut], head: 1 }, { transaction });
+        const row = await SiteModel.create(
+          { ...site, leftOut: site.leftOut.map((one) => ({ ...one })), head: 1 },
+          { transaction },
+        );
         await writeRevision(row.id, 1, null, first, transaction);
         return siteRecord(row);
       });
     },
     async list() {
-      const sites = await SiteModel.findAll({ order: [['createdAt', 'DESC']] });
+      const sites = await SiteModel.findAll({ where: { removedAt: null }, order: [['createdAt', 'DESC']] });
       const drafts = new Map((await DraftModel.findAll()).map((draft) => [draft.siteId, draft.operations.length]));
       return Promise.all(
         sites.map(async (row) => {
@@ -25,15 +28,45 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
       );
     },
     async find(id) {
-      const row = await SiteModel.findByPk(id);
+      const row = await SiteModel.findOne({ where: { id, removedAt: null } });
       return row ? siteRecord(row) : undefined;
     },
+    async rename(id, name) {
+      await SiteModel.update({ name }, { where: { id } });
+    },
+    async setLeftOut(id, leftOut) {
+      await SiteModel.update({ leftOut: leftOut.map((one) => ({ ...one })) }, { where: { id } });
+    },
     async remove(id) {
+      const [removed] = await SiteModel.update({ removedAt: new Date() }, { where: { id, removedAt: null } });
+      return removed > 0;
+    },
+    async restore(id) {
+      const [restored] = await SiteModel.update({ removedAt: null }, { where: { id, removedAt: { [Op.not]: null } } });
+      return restored > 0;
+    },
+    async purge(removedBefore) {
       return sequelize.transaction(async (transaction) => {
-        const removed = await SiteModel.destroy({ where: { id }, transaction });
-        const orphans = `DELETE FROM blob WHERE hash NOT IN (SELECT value FROM revision, jsonb_each_text(manifest))`;
-        if (removed > 0) await sequelize.query(orphans, { transaction });
-        return removed > 0;
+        const removed = await SiteModel.destroy({ where: { removedAt: { [Op.lt]: removedBefore } }, transaction });
+        const held = `SELECT value FROM revision, jsonb_each_text(manifest)
+          UNION SELECT one->>'hash' FROM site, jsonb_array_elements(left_out) AS one WHERE one->>'hash' IS NOT NULL`;
+        if (removed > 0) await sequelize.query(`DELETE FROM blob WHERE hash NOT IN (${held})`, { transaction });
+        return removed;
+      });
+    },
+    async inventory(id, number, version) {
+      const row = await InventoryModel.findOne({ where: { siteId: id, number, version } });
+      return row ? { survey: row.survey, families: row.families, sheets: row.sheets } : undefined;
+    },
+    async putInventory(id, number, version, { survey, families, sheets }) {
+      const bytes = (body: Uint8Array): Buffer => Buffer.from(body.buffer, body.byteOffset, body.byteLength);
+      await InventoryModel.upsert({
+        siteId: id,
+        number,
+        version,
+        survey: bytes(survey),
+        families: bytes(families),
+        sheets: [...sheets],
       });
     },
     async revisions(id) {

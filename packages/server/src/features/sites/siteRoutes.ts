@@ -1,7 +1,7 @@
 import { Router } from 'express';
-import multer from 'multer';
-import { limits } from '../../archive/limits.ts';
-import { Refusal } from '../../http/refusal.ts';
+import { RenameBody, type RenameRequest } from '@syndeton/contract';
+import { archiveIn, uploadArchive } from '../../http/uploadArchive.ts';
+import { validBody } from '../../http/validate.ts';
 import type { DemoReader } from '../demo/readDemo.ts';
 import type { SiteService } from './siteService.ts';
 
@@ -13,21 +13,12 @@ export function siteRoutes({
   readonly readDemo: DemoReader;
 }): Router {
   const router = Router();
-  const upload = multer({
-    storage: multer.memoryStorage(),
-    limits: { fileSize: limits.bytes, files: 1, fields: 10, fieldSize: 2000 },
-  });
   router.get('/sites', async (_request, response) => {
     response.json({ sites: await sites.list() });
   });
-  router.post('/sites', upload.single('archive'), async (request, response) => {
-    if (!request.file)
-      throw new Refusal(
-        'bad-request',
-        'There is no archive in the request. Send one zip as "archive" in multipart/form-data.',
-      );
-    const { name } = (request.body ?? {}) as { name?: string };
-    const created = await sites.bringIn(request.file.buffer, name);
+  router.post('/sites', uploadArchive(), async (request, response) => {
+    const { archive, name } = archiveIn(request);
+    const created = await sites.bringIn(archive, name);
     response.status(201).location(`/api/sites/${created.id}`).json(created);
   });
   router.post('/sites/demo', async (_request, response) => {
@@ -39,6 +30,15 @@ export function siteRoutes({
   });
   router.delete('/sites/:id', async (request, response) => {
     await sites.remove(request.params.id);
+    response.status(204).end();
+  });
+  router.patch('/sites/:id', async (request, response) => {
+    const { name } = validBody<RenameRequest>(RenameBody, request.body);
+    await sites.rename(request.params.id, name);
+    response.status(204).end();
+  });
+  router.post('/sites/:id/restore', async (request, response) => {
+    await sites.restore(request.params.id);
     response.status(204).end();
   });
   return router;

@@ -1,17 +1,27 @@
 import { createHash } from 'node:crypto';
-import type { CreatedSiteReply, SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
+import type { CreatedSiteReply, LeftOutReply, SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
 import { fileKindOf } from '@syndeton/core';
-import type { Analysis } from '../../analysis/pool.ts';
-import { readArchive, type ReadArchive } from '../../archive/readArchive.ts';
+import type { Analysis, Progress } from '../../analysis/pool.ts';
+import { readArchive, type LeftOutFile, type ReadArchive, type Reading } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { SiteRecord, SiteStore } from './siteStore.ts';
+import type { InventoryService } from '../inventory/inventoryService.ts';
+import type { LeftOutRecord, SiteRecord, SiteStore } from './siteStore.ts';
+
+/** How a site on its way in is followed and stopped. */
+export interface BringingIn extends Reading {
+  readonly onPage?: (progress: Progress) => void;
+  readonly onStore?: () => void;
+}
 
 export interface SiteService {
-  bringIn(archive: Buffer, name: string | undefined): Promise<CreatedSiteReply>;
+  bringIn(archive: Buffer, name: string | undefined, bringing?: BringingIn): Promise<CreatedSiteReply>;
   bringInFiles(read: ReadArchive, name: string): Promise<CreatedSiteReply>;
   list(): Promise<readonly SiteSummaryReply[]>;
   detail(id: string): Promise<SiteDetailReply>;
+  rename(id: string, name: string): Promise<void>;
   remove(id: string): Promise<void>;
+  /** Brings a removed site back. */
+  restore(id: string): Promise<void>;
   get(id: string): Promise<SiteRecord>;
 }
 
@@ -19,23 +29,47 @@ export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update
 
 const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
+export const recordOf = ({ path, reason, content }: LeftOutFile): LeftOutRecord => ({
+  path,
+  reason,
+  ...(content ? { hash: sha256(content) } : {}),
+});
+
+export const leftOutReply = ({ path, reason, hash }: LeftOutRecord): LeftOutReply => ({
+  path,
+  reason,
+  kept: hash !== undefined,
+});
+
+const nothing = new Uint8Array(0);
+
+/** Scripts are looked into for what they do to styles; pictures are not. */
+const mayBeRead = (path: string): boolean => fileKindOf(path) !== 'other' || /\.m?js$/i.test(path);
+
 export function makeSiteService({
   store,
   analysis,
+  inventories,
 }: {
   readonly store: SiteStore;
   readonly analysis: Analysis;
+  readonly inventories: InventoryService;
 }): SiteService {
   async function get(id: string): Promise<SiteRecord> {
     const site = uuid.test(id) ? await store.find(id) : undefined;
     if (!site) throw new Refusal('site-not-found', `There is no site ${id} here.`);
     return site;
   }
-  async function bringInFiles(read: ReadArchive, name: string): Promise<CreatedSiteReply> {
+  async function bringInFiles(read: ReadArchive, name: string, bringing: BringingIn = {}): Promise<CreatedSiteReply> {
     const files = [...read.files];
     if (!files.some(([path]) => fileKindOf(path) === 'page'))
       throw new Refusal('bad-archive', 'There is no page in it. Pages end in .html, .htm, .xhtml or .shtml.');
-    const figures = await analysis.run('figures', { files: files.filter(([path]) => fileKindOf(path) !== 'other') });
+    // other files are there as names only, so that links to them are found
+    const looked = files.map(([path, bytes]) => [path, mayBeRead(path) ? bytes : nothing] as const);
+    const onPage = bringing.onPage ?? (() => undefined);
+    const inventory = await analysis.follow('inventoryOfFiles', { files: looked }, onPage, bringing.signal);
+    bringing.signal?.throwIfAborted();
+    bringing.onStore?.();
     const manifest: Record<string, string> = {};
     const blobs = new Map<string, Buffer>();
     for (const [path, bytes] of files) {
@@ -43,24 +77,19 @@ export function makeSiteService({
       manifest[path] = hash;
       blobs.set(hash, bytes);
     }
-    const otherFiles = files.filter(([path]) => fileKindOf(path) === 'other').length;
-    const first = {
-      message: 'Brought in',
-      figures: { ...figures, otherFiles },
-      changedFiles: files.length,
-      manifest,
-      blobs,
-    };
-    const site = await store.create({ name, prefix: read.prefix, leftOut: read.leftOut.map((f) => ({ ...f })) }, first);
-    return { id: site.id, name, files: files.length, leftOut: site.leftOut.map((f) => ({ ...f })) };
+    for (const { content } of read.leftOut) if (content) blobs.set(sha256(content), content);
+    const first = { message: 'Brought in', figures: inventory.figures, changedFiles: files.length, manifest, blobs };
+    const site = await store.create({ name, prefix: read.prefix, leftOut: read.leftOut.map(recordOf) }, first);
+    await inventories.keep(site.id, 1, inventory);
+    return { id: site.id, name, files: files.length, leftOut: site.leftOut.map(leftOutReply) };
   }
   return {
     get,
     bringInFiles,
-    async bringIn(archive, name) {
-      const read = await readArchive(archive);
+    async bringIn(archive, name, bringing = {}) {
+      const read = await readArchive(archive, bringing);
       const given = (name ?? '').trim().slice(0, 200);
-      return bringInFiles(read, given === '' ? read.prefix.replace(/\/$/, '') || 'Unnamed site' : given);
+      return bringInFiles(read, given === '' ? read.prefix.replace(/\/$/, '') || 'Unnamed site' : given, bringing);
     },
     async list() {
       return (await store.list()).map(({ site, newest, draftOperations }) => ({
@@ -91,12 +120,20 @@ export function makeSiteService({
         files: Object.entries(manifest)
           .map(([path, hash]) => ({ path, kind: fileKindOf(path), bytes: sizes.get(hash)!.length }))
           .sort((a, b) => (a.path < b.path ? -1 : 1)),
-        leftOut: site.leftOut.map((f) => ({ ...f })),
+        leftOut: site.leftOut.map(leftOutReply),
       };
     },
     async remove(id) {
       await get(id);
       await store.remove(id);
+    },
+    async rename(id, name) {
+      await get(id);
+      await store.rename(id, name.trim());
+    },
+    async restore(id) {
+      if (!uuid.test(id) || !(await store.restore(id)))
+        throw new Refusal('site-not-found', `There is no removed site ${id} here.`);
     },
   };
 }

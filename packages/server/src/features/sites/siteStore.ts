@@ -1,4 +1,11 @@
-import type { LeftOutReply, OperationBody, SiteFiguresReply } from '@syndeton/contract';
+import type { OperationBody, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+
+/** A file left out; `hash` is set when its bytes are kept. */
+export interface LeftOutRecord {
+  readonly path: string;
+  readonly reason: string;
+  readonly hash?: string;
+}
 
 export interface SiteRecord {
   readonly id: string;
@@ -6,7 +13,7 @@ export interface SiteRecord {
   /** Folder put before every path on the way out, with its slash; often empty. */
   readonly prefix: string;
   readonly head: number;
-  readonly leftOut: readonly LeftOutReply[];
+  readonly leftOut: readonly LeftOutRecord[];
 }
 
 export interface RevisionRecord {
@@ -27,6 +34,13 @@ export interface NewRevision {
   readonly blobs: ReadonlyMap<string, Buffer>;
 }
 
+/** What a survey of a revision said: replies as gzipped JSON. */
+export interface InventoryRecord {
+  readonly survey: Uint8Array;
+  readonly families: Uint8Array;
+  readonly sheets: SurveyReply['sheets'];
+}
+
 export interface DraftRecord {
   readonly base: number;
   readonly operations: readonly OperationBody[];
@@ -35,11 +49,21 @@ export interface DraftRecord {
 /** Sites, their revisions and drafts. Every method that writes is one transaction. */
 export interface SiteStore {
   create(site: Omit<SiteRecord, 'id' | 'head'>, first: NewRevision): Promise<SiteRecord>;
+  rename(id: string, name: string): Promise<void>;
+  /** Files left out anew, in place of those known before. */
+  setLeftOut(id: string, leftOut: readonly LeftOutRecord[]): Promise<void>;
   list(): Promise<
     readonly { readonly site: SiteRecord; readonly newest: RevisionRecord; readonly draftOperations: number }[]
   >;
   find(id: string): Promise<SiteRecord | undefined>;
+  /** Hides a site; it can be restored until it is purged. */
   remove(id: string): Promise<boolean>;
+  restore(id: string): Promise<boolean>;
+  /** Deletes sites removed before a time, with the bytes nobody else holds. */
+  purge(removedBefore: Date): Promise<number>;
+  /** Of this version, or undefined. */
+  inventory(id: string, number: number, version: number): Promise<InventoryRecord | undefined>;
+  putInventory(id: string, number: number, version: number, inventory: InventoryRecord): Promise<void>;
   revisions(id: string): Promise<readonly RevisionRecord[]>;
   manifest(id: string, number: number): Promise<Readonly<Record<string, string>> | undefined>;
   readBlobs(hashes: readonly string[]): Promise<ReadonlyMap<string, Buffer>>;

@@ -1,0 +1,85 @@
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import { checkSite, describeStayReason, driftedProperties, type SiteCheck } from '@syndeton/core';
+import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+
+/** Grows when what a survey says changes, so that kept ones are made anew. */
+export const inventoryVersion = 1;
+
+/** All that a survey says of one state of a site, ready to be kept and sent: replies as gzipped JSON. */
+export interface Inventory {
+  readonly survey: Uint8Array;
+  readonly families: Uint8Array;
+  readonly sheets: SurveyReply['sheets'];
+  readonly figures: SiteFiguresReply;
+}
+
+export type OnPage = (done: number, total: number, rules: number) => void;
+
+export async function makeInventory(site: Parameters<typeof checkSite>[0], onPage?: OnPage): Promise<Inventory> {
+  let rules = 0;
+  const check = checkSite(site, {
+    onPage: (done, total, page) => {
+      rules += page.embeddedRules;
+      onPage?.(done, total, rules);
+    },
+  });
+  const survey = surveyReply(check);
+  return {
+    survey: await packed(survey),
+    families: await packed({ families: familiesReply(check) } satisfies FamiliesReply),
+    sheets: survey.sheets,
+    figures: figuresOf(check.survey),
+  };
+}
+
+const pack = promisify(gzip);
+
+const packed = async (value: unknown): Promise<Uint8Array> =>
+  pack(
+    JSON.stringify(value, (_key, one: unknown) => (one === undefined ? null : one)),
+    { level: 3 },
+  );
+
+export function surveyReply({ survey, findings, reach }: SiteCheck): SurveyReply {
+  const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({
+    id,
+    kind,
+    severity,
+    sentence,
+    pages,
+    places,
+    action,
+  }));
+  return { ...survey, findings: told, reach } as unknown as SurveyReply;
+}
+
+export const familiesReply = ({ families }: SiteCheck): FamiliesReply['families'] =>
+  families.map(({ stays, ...family }) => ({
+    ...family,
+    groups: [...family.groups],
+    pages: [...family.pages],
+    twins: [...family.twins],
+    versions: family.versions.map((v) => ({ ...v, pages: [...v.pages], declarations: [...v.declarations] })),
+    drifted: [...driftedProperties({ ...family, stays })],
+    ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
+  }));
+
+export function figuresOf(survey: SiteCheck['survey']): SiteFiguresReply {
+  const sum = (kind: string): number =>
+    survey.pages.reduce(
+      (total, page) => total + page.sources.filter((s) => s.kind === kind).reduce((n, s) => n + s.bytes, 0),
+      0,
+    );
+  return {
+    pages: survey.pages.length,
+    sheets: survey.sheets.length,
+    otherFiles: survey.otherFiles,
+    embeddedRules: survey.pages.reduce((n, p) => n + p.embeddedRules, 0),
+    styleAttributes: survey.pages.reduce((n, p) => n + p.styleAttributes, 0),
+    sharedBytes: survey.sheets.filter((s) => s.pages.length > 0).reduce((n, s) => n + s.bytes, 0),
+    embeddedBytes: sum('embedded'),
+    attributeBytes: sum('attribute'),
+    presentationalBytes: sum('presentational'),
+  };
+}
