@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { GatherReport, Proof, Survey, type GatherReportReply } from '@syndeton/contract';
+import { GatherReport, Proof, WholeSurvey, type GatherReportReply } from '@syndeton/contract';
 import { main } from './main.ts';
 
 let folder = '';
@@ -47,7 +47,7 @@ test('survey: a table, and JSON as the contract says', async () => {
   const { code, out } = await run('survey', site);
   expect(code).toBe(0);
   expect(out).toContain('2 pages, 0 sheets, 0 other files.');
-  expectSchema(Survey, (await run('survey', site, '--json')).out);
+  expectSchema(WholeSurvey, (await run('survey', site, '--json')).out);
 });
 
 test('gather: the whole resulting site, the report, the proof; 0 when the same', async () => {

@@ -1,11 +1,12 @@
-import { proveSites, surveySite } from '@syndeton/core';
+import { checkSite, proveSites } from '@syndeton/core';
 import { Command, CommanderError } from 'commander';
+import { runCheck, type CheckOptions } from './checkCommand.ts';
 import { runGather } from './gatherCommand.ts';
 import { runPrecedence, type PrecedenceOptions } from './precedenceCommand.ts';
-import { printProof, printSurvey } from './printReport.ts';
+import { printProof, printSurvey, printWholeSurvey } from './printReport.ts';
 import { readSiteFolder, UsageProblem } from './siteFolder.ts';
 
-/** Runs the command line; gives the exit code: 0 same, 1 differs, 2 bad input. */
+/** Runs the command line; gives the exit code: 0 same or nothing to object, 1 differs or something to object, 2 bad input. */
 export async function main(
   args: readonly string[],
   print: (text: string) => void,
@@ -20,11 +21,22 @@ export async function main(
     .configureOutput({ writeOut: (text) => print(text.trimEnd()), writeErr: (text) => printError(text.trimEnd()) });
   program
     .command('survey <dir>')
-    .description('pages with their sources, counts and bytes; repeated blocks')
+    .description('pages with their sources, counts and bytes; repeated blocks; families; what is wrong')
     .option('--json', 'as JSON')
     .action(async (dir: string, options: { json?: boolean }) => {
-      const survey = surveySite(await readSiteFolder(dir));
-      print(options.json ? JSON.stringify(survey, nullForUndefined, 2) : printSurvey(survey));
+      const check = checkSite(await readSiteFolder(dir));
+      print(options.json ? printWholeSurvey(check) : printSurvey(check));
+    });
+  program
+    .command('check <dir>')
+    .description(
+      'for a build server: 1 when a page lacks a link, holds styling gathered before, or has a finding that counts',
+    )
+    .option('--fail-on <severity>', 'breaks, wrong or any', 'breaks')
+    .option('--json', 'as JSON')
+    .option('--format <format>', 'text, json, junit or sarif')
+    .action(async (dir: string, options: CheckOptions) => {
+      code = await runCheck(dir, options, print);
     });
   program
     .command('gather <dir>')
@@ -76,6 +88,3 @@ export async function main(
     return 2;
   }
 }
-
-/** The schema has null where core has undefined. */
-const nullForUndefined = (_key: string, value: unknown): unknown => (value === undefined ? null : value);

@@ -1,9 +1,21 @@
-import type { Proof, Survey } from '@syndeton/core';
+import { describeSeverity, describeStayReason, driftedProperties, type Proof, type SiteCheck } from '@syndeton/core';
 
 export const plural = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
 
+/** The whole survey as JSON: the contract's WholeSurvey, with null where core has undefined. */
+export function printWholeSurvey({ survey, families, findings, reach }: SiteCheck): string {
+  const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({ id, kind, severity, sentence, pages, places, action })); // prettier-ignore
+  const grouped = families.map(({ stays, ...family }) => ({
+    ...family,
+    drifted: driftedProperties({ ...family, stays }),
+    ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
+  }));
+  const whole = { ...survey, findings: told, reach, families: grouped };
+  return JSON.stringify(whole, (_key, value: unknown) => (value === undefined ? null : value), 2);
+}
+
 /** The survey as a table for a terminal. */
-export function printSurvey(survey: Survey): string {
+export function printSurvey({ survey, findings }: SiteCheck): string {
   const lines: string[] = [];
   const width = Math.max(4, ...survey.pages.map((page) => page.path.length));
   lines.push(`${'page'.padEnd(width)}  shared B  in page B  blocks  rules  style=  sources`);
@@ -28,6 +40,12 @@ export function printSurvey(survey: Survey): string {
     const names = block.selectors.slice(0, 3).join(', ') + (block.selectors.length > 3 ? ', …' : '');
     const versions = block.versions.length === 1 ? 'identical' : plural(block.versions.length, 'version');
     lines.push(`  on ${plural(block.pages.length, 'page')}, ${versions}: ${names}`);
+  }
+  for (const severity of ['breaks', 'wrong', 'note'] as const) {
+    const own = findings.filter((f) => f.severity === severity);
+    if (own.length > 0) lines.push('', `${describeSeverity(severity)} (${own.length})`);
+    for (const { sentence, places } of own)
+      lines.push(`  ${sentence.replaceAll('`', '')}  (${places[0]?.path ?? ''}:${places[0]?.line ?? 1})`);
   }
   return lines.join('\n');
 }

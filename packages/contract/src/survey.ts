@@ -125,9 +125,14 @@ export const CheckReport = Type.Object(
     failed: Type.Boolean(),
     failOn: Type.String(),
     pages: Type.Integer(),
-    /** Pages that hold embedded or style-attribute styling though the site was gathered. */
+    /** Pages that hold styling which was gathered before. */
     stillHolding: Type.Array(
-      Type.Object({ page: Type.String(), blocks: Type.Integer(), styleAttributes: Type.Integer() }),
+      Type.Object({
+        page: Type.String(),
+        blocks: Type.Integer(),
+        styleAttributes: Type.Integer(),
+        gatheredBefore: Type.Array(Type.String()),
+      }),
     ),
     findings: Type.Array(Finding),
   },

@@ -49,6 +49,7 @@ export {
   type Severity,
 } from './checks/finding.ts';
 export { pageBands, type BandRule, type PageBand, type PageBands } from './survey/pageBands.ts';
+export { stillHolding, type HoldingPage } from './checks/stillHolding.ts';
 export type { RuleReach } from './survey/reach.ts';
 export { proveSites, type ProofOptions } from './proof/proveSites.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';

@@ -9,7 +9,7 @@ import type { BlockUnit } from '../survey/blockUnits.ts';
 import type { PagePlan } from './gatherPlan.ts';
 import { asciiText, closingText, dedented, indented, openGroups } from './printRule.ts';
 import { indentationAt } from '../source/removal.ts';
-import { unitsOfSheet } from './unitsOfSheet.ts';
+import { unitsOfSheet } from '../survey/unitsOfSheet.ts';
 
 export type SheetChange =
   | { readonly kind: 'created'; readonly text: string }

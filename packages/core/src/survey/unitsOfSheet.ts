@@ -2,8 +2,8 @@ import { parseSheet } from '../sheet/parseSheet.ts';
 import { mediaText } from '../cascade/mediaText.ts';
 import type { Rule } from '../sheet/sheet.ts';
 import type { SiteFile } from '../source/site.ts';
-import { familyKey, type Group } from '../survey/blockUnits.ts';
-import { versionKey } from '../survey/versionKey.ts';
+import { familyKey, type Group } from './blockUnits.ts';
+import { versionKey } from './versionKey.ts';
 import { siteBase } from '../values/urls.ts';
 
 /** What a sheet already says: `family newline version` of each of its style rules. */

@@ -1,0 +1,96 @@
+import { checkSite, stillHolding, type Finding, type HoldingPage, type Severity } from '@syndeton/core';
+import type { CheckReportReply } from '@syndeton/contract';
+import { plural } from './printReport.ts';
+import { printJUnit } from './printJUnit.ts';
+import { printSarif } from './printSarif.ts';
+import { readSiteFolder, UsageProblem } from './siteFolder.ts';
+
+export interface CheckOptions {
+  readonly failOn: string;
+  readonly json?: boolean;
+  readonly format?: string;
+}
+
+/** What a build server is told: the findings that count as failures, and pages that hold styling gathered before. */
+export interface Checked {
+  readonly pages: number;
+  readonly findings: readonly Finding[];
+  readonly holding: readonly HoldingPage[];
+  readonly fails: (finding: Finding) => boolean;
+}
+
+const failing: Readonly<Record<string, readonly Severity[]>> = {
+  breaks: ['breaks'],
+  wrong: ['breaks', 'wrong'],
+  any: ['breaks', 'wrong', 'note'],
+};
+const formats = ['text', 'json', 'junit', 'sarif'];
+
+/** `syndeton check`: 1 when a page lacks a link it should have, holds styling gathered before, or has a finding that counts. */
+export async function runCheck(folder: string, options: CheckOptions, print: (text: string) => void): Promise<number> {
+  const severities = failing[options.failOn];
+  if (!severities)
+    throw new UsageProblem(`--fail-on ${options.failOn} is not known. breaks, wrong and any are allowed.`);
+  const format = options.format ?? (options.json ? 'json' : 'text');
+  if (!formats.includes(format))
+    throw new UsageProblem(`--format ${format} is not known. text, json, junit and sarif are allowed.`);
+  const site = await readSiteFolder(folder);
+  const { survey, findings } = checkSite(site);
+  const holding = stillHolding(site, survey);
+  const fails = ({ kind, severity }: Finding): boolean =>
+    severities.includes(severity) || kind === 'page-without-link' || kind === 'rule-not-reached';
+  const checked: Checked = { pages: survey.pages.length, findings, holding, fails };
+  const failed = holding.length > 0 || findings.some(fails);
+  if (format === 'json') print(JSON.stringify(report(checked, failed, options.failOn), null, 2));
+  else if (format === 'junit') print(printJUnit(checked));
+  else if (format === 'sarif') print(printSarif(checked));
+  else print(printText(checked, failed));
+  return failed ? 1 : 0;
+}
+
+function report({ pages, findings, holding }: Checked, failed: boolean, failOn: string): CheckReportReply {
+  const plain = findings.map(({ id, kind, severity, sentence, pages: on, places, action }) => ({
+    id,
+    kind,
+    severity,
+    sentence,
+    pages: on,
+    places,
+    action,
+  }));
+  return { failed, failOn, pages, stillHolding: holding, findings: plain } as unknown as CheckReportReply;
+}
+
+/** What a page that holds styling is told. */
+export function holdingSentence({ page, blocks, styleAttributes, gatheredBefore }: HoldingPage): string {
+  const held = [
+    ...(blocks > 0 ? [plural(blocks, 'embedded block')] : []),
+    ...(styleAttributes > 0 ? [plural(styleAttributes, 'style attribute')] : []),
+  ];
+  const again =
+    gatheredBefore.length > 0
+      ? `; in a sheet as well: ${gatheredBefore.slice(0, 5).join(', ')}${gatheredBefore.length > 5 ? ', …' : ''}`
+      : '';
+  return `${page} holds ${held.join(' and ')}${again}`;
+}
+
+export const plainSentence = (finding: Finding): string => finding.sentence.replaceAll('`', '');
+
+function printText(checked: Checked, failed: boolean): string {
+  const lines: string[] = [];
+  const counting = checked.findings.filter(checked.fails);
+  for (const finding of counting) {
+    const { path, line } = finding.places[0] ?? { path: '', line: 1 };
+    lines.push(`${path}:${line}: ${finding.kind}: ${plainSentence(finding)}`);
+  }
+  for (const page of checked.holding) lines.push(`${page.page}:1: holds-styling: ${holdingSentence(page)}`);
+  const rest = checked.findings.length - counting.length;
+  const others = rest > 0 ? ` ${plural(rest, 'other finding')} of less weight.` : '';
+  const told = plural(counting.length + checked.holding.length, 'finding');
+  lines.push(
+    failed
+      ? `${told} on ${plural(checked.pages, 'page')}.${others}`
+      : `${plural(checked.pages, 'page')}, nothing to object.${others}`,
+  );
+  return lines.join('\n');
+}
