@@ -15,6 +15,8 @@ export const SiteFigures = Type.Object({
   embeddedBytes: Count,
   attributeBytes: Count,
   presentationalBytes: Count,
+  /** What waits to be settled; absent for revisions saved before this was counted. */
+  waiting: Type.Optional(Type.Object({ drifted: Count, links: Count, overrides: Count, findings: Count })),
 });
 
 /** A file that was not taken in, and why. With `kept` its bytes are here and it can be taken in later. */

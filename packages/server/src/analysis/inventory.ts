@@ -29,7 +29,7 @@ export async function makeInventory(site: Parameters<typeof checkSite>[0], onPag
     survey: await packed(survey),
     families: await packed({ families: familiesReply(check) } satisfies FamiliesReply),
     sheets: survey.sheets,
-    figures: figuresOf(check.survey),
+    figures: figuresOf(check),
   };
 }
 
@@ -65,7 +65,8 @@ export const familiesReply = ({ families }: SiteCheck): FamiliesReply['families'
     ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
   }));
 
-export function figuresOf(survey: SiteCheck['survey']): SiteFiguresReply {
+function figuresOf({ survey, findings }: SiteCheck): SiteFiguresReply {
+  const found = (kinds: RegExp): number => findings.filter((f) => kinds.test(f.kind)).length;
   const sum = (kind: string): number =>
     survey.pages.reduce(
       (total, page) => total + page.sources.filter((s) => s.kind === kind).reduce((n, s) => n + s.bytes, 0),
@@ -81,5 +82,11 @@ export function figuresOf(survey: SiteCheck['survey']): SiteFiguresReply {
     embeddedBytes: sum('embedded'),
     attributeBytes: sum('attribute'),
     presentationalBytes: sum('presentational'),
+    waiting: {
+      drifted: found(/^drift$/),
+      links: found(/^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|empty-sheet)/),
+      overrides: found(/^override$/),
+      findings: findings.filter((f) => f.severity !== 'note').length,
+    },
   };
 }

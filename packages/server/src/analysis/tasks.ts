@@ -7,7 +7,6 @@ import type {
   PageBandsReply,
   ProofReply,
   ProposalReply,
-  SiteFiguresReply,
 } from '@syndeton/contract';
 import type { Inventory } from './inventory.ts';
 
@@ -43,8 +42,6 @@ export interface AnalysisTasks {
   proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
   proposal(input: { state: SiteState; sheet: string; pages: readonly string[] | undefined }): Promise<ProposalReply>;
   file(input: { state: SiteState; path: string }): Promise<{ text: FileTextReply; bytes: Uint8Array } | undefined>;
-  changedFiles(input: {
-    state: SiteState;
-  }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[]; figures: SiteFiguresReply }>;
+  changedFiles(input: { state: SiteState }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[] }>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
 }

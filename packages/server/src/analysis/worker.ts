@@ -21,7 +21,7 @@ import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syn
 import { connect } from '../db/connect.ts';
 import { makeSequelizeSiteStore } from '../features/sites/sequelizeSiteStore.ts';
 import { Refusal } from '../http/refusal.ts';
-import { figuresOf, makeInventory } from './inventory.ts';
+import { makeInventory } from './inventory.ts';
 import type { AnalysisTasks, SiteState } from './tasks.ts';
 
 const { databaseUrl } =
@@ -154,7 +154,7 @@ const tasks: AnalysisTasks = {
     const { site, before, steps, problem } = await draftOf(state);
     if (problem) throw new Refusal('operation-refused', problem.detail);
     const files = changedFiles(before, site).map(({ path }) => ({ path, bytes: site.files.get(path)?.bytes }));
-    return { files, sentences: steps.map((s) => s.sentence), figures: figuresOf(surveySite(site)) };
+    return { files, sentences: steps.map((s) => s.sentence) };
   },
   async changesBetween({ siteId, from, to }) {
     return changesOf(await readSite(siteId, from), await readSite(siteId, to));

@@ -110,9 +110,9 @@ export function makeDraftService({
       if (!draft || draft.operations.length === 0)
         throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
       if (draft.base !== base) throw changed(draft.base, base);
-      const { files, sentences, figures } = await analysis.run('changedFiles', {
-        state: { siteId, number: base, operations: draft.operations },
-      });
+      const state = { siteId, number: base, operations: draft.operations };
+      const { files, sentences } = await analysis.run('changedFiles', { state });
+      const inventory = await inventories.ofDraft(state);
       const manifest = { ...(await store.manifest(siteId, base))! };
       const blobs = new Map<string, Buffer>();
       for (const { path, bytes } of files) {
@@ -126,7 +126,7 @@ export function makeDraftService({
       }
       const revision = {
         message: (message ?? '').trim() || messageFor(sentences),
-        figures,
+        figures: inventory.figures,
         changedFiles: files.length,
         manifest,
         blobs,
@@ -134,6 +134,7 @@ export function makeDraftService({
       const saved = await store.addRevision(siteId, base, revision);
       if (!saved) throw new Refusal('site-not-found', `There is no site ${siteId} here.`);
       if ('newest' in saved) throw changed(base, saved.newest);
+      await inventories.keep(siteId, saved.number, inventory);
       return { number: saved.number, changedFiles: files.length };
     },
     async state(siteId, name) {

@@ -7,6 +7,8 @@ export interface DraftInHand {
   readonly proof: ProofReply | undefined;
   readonly progress: DraftProofReply | undefined;
   readonly busy: boolean;
+  /** Operations are on their way to the draft. */
+  readonly changing: boolean;
   /** Puts operations after the ones lined up; rejects with the refusal. */
   readonly lineUp: (operations: readonly OperationBody[]) => Promise<void>;
   /** Replaces all operations, on this base. */
@@ -30,6 +32,7 @@ export function useDraft(siteId: string): DraftInHand {
     proof: (fresh || running) && first.data?.status === 'done' ? first.data.proof : undefined,
     progress: linedUp ? first.data : undefined,
     busy: isLoading || (linedUp && (first.isFetching || running)),
+    changing: isLoading,
     lineUp: (operations) => replace([...(draft?.operations ?? []), ...operations]),
     replace,
   };

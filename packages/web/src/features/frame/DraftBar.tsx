@@ -19,6 +19,7 @@ interface Props {
   readonly onRedo: () => void;
   readonly onRemove: (index: number) => void;
   readonly onProof: () => void;
+  readonly onBroughtIn: () => void;
 }
 
 /** What is lined up, in words, with what the proof says of it; nothing is half-saved. */
@@ -36,6 +37,7 @@ export function DraftBar({
   onRedo,
   onRemove,
   onProof,
+  onBroughtIn,
 }: Props) {
   const [reviewing, setReviewing] = useState(false);
   const lined = draft?.operations.length ?? 0;
@@ -91,7 +93,11 @@ export function DraftBar({
               Save as r{revision + 1} <kbd>Ctrl ↵</kbd>
             </button>
           </>
-        ) : null}
+        ) : (
+          <button type="button" className="act" onClick={onBroughtIn}>
+            What was brought in
+          </button>
+        )}
       </div>
       {draft && <DraftReview open={reviewing} onClose={() => setReviewing(false)} draft={draft} onRemove={onRemove} />}
     </section>

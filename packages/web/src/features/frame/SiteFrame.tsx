@@ -18,6 +18,7 @@ import {
   type SiteView,
 } from '../site/index.ts';
 import { SurveyStation } from '../survey/index.ts';
+import { BroughtIn } from './BroughtIn.tsx';
 import { DraftBar } from './DraftBar.tsx';
 import { Finder, type Findable } from './Finder.tsx';
 import { HeadBar } from './HeadBar.tsx';
@@ -39,6 +40,7 @@ export function SiteFrame() {
   const [restore, restoring] = useRestoreRevisionMutation();
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
+  const [showing, setShowing] = useState(false);
   const filter = useRef<HTMLInputElement>(null);
   const figures = stationFigures(view.survey, draft, proof, view.site);
   const lined = draft?.operations.length ?? 0;
@@ -55,17 +57,14 @@ export function SiteFrame() {
     'ctrl+z': () => undo(),
   });
 
+  const opensPages = view.station === 'proof' || (view.station === 'survey' && view.opened !== undefined);
   const verdicts = useMemo(() => new Map(proof?.pages.map((page) => [page.path, page])), [proof]);
   const rail = (
     <PagesRail
       pages={view.pages}
       survey={view.survey}
-      chosen={
-        new Set(
-          view.station === 'proof' ? (view.opened === undefined ? [] : [view.opened]) : view.scoped ? view.scope : [],
-        )
-      }
-      onChoose={(pages) => (view.station === 'proof' ? view.open(pages.at(-1)) : view.setScope(pages))}
+      chosen={new Set(opensPages ? (view.opened === undefined ? [] : [view.opened]) : view.scoped ? view.scope : [])}
+      onChoose={(pages) => (opensPages ? view.open(pages.at(-1)) : view.setScope(pages))}
       filterRef={filter}
       verdictOf={view.station === 'proof' && proof ? (path) => verdictMark(verdicts.get(path)) : undefined}
       legend={
@@ -113,6 +112,7 @@ export function SiteFrame() {
         failed={progress?.status === 'failed' ? progress.detail : undefined}
         revision={view.site?.revision ?? draft?.base ?? 1}
         idle={idleSentence(view)}
+        onBroughtIn={() => setShowing(true)}
         error={saving.error ?? restoring.error}
         saving={saving.isLoading}
         onSave={saveDraft}
@@ -127,7 +127,8 @@ export function SiteFrame() {
         onRemove={undo}
         onProof={() => view.go('proof', proof?.pages.find((page) => page.verdict !== 'same')?.path)}
       />
-      {finding && <SiteFinder view={view} onClose={() => setFinding(false)} />}
+      {finding && <SiteFinder view={view} onClose={() => setFinding(false)} onBroughtIn={() => setShowing(true)} />}
+      {showing && view.site && <BroughtIn view={view} inHand={inHand} onClose={() => setShowing(false)} />}
       <KeysHelp open={helping} onClose={() => setHelping(false)} />
     </div>
   );
@@ -151,7 +152,15 @@ function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: Retu
   }
 }
 
-function SiteFinder({ view, onClose }: { readonly view: SiteView; readonly onClose: () => void }) {
+function SiteFinder({
+  view,
+  onClose,
+  onBroughtIn,
+}: {
+  readonly view: SiteView;
+  readonly onClose: () => void;
+  readonly onBroughtIn: () => void;
+}) {
   const { data: families = [] } = useFamiliesQuery({ id: view.siteId, number: view.site?.revision ?? 1 });
   const things: Findable[] = [
     ...stationNames.map((name, i) => ({
@@ -161,7 +170,8 @@ function SiteFinder({ view, onClose }: { readonly view: SiteView; readonly onClo
       run: () => view.go(name),
     })),
     ...(view.scoped ? [{ group: 'To do', label: 'Choose all pages again', run: () => view.setScope([]) }] : []),
-    ...view.pages.map((page) => ({ group: 'Pages', label: page, hint: 'choose it', run: () => view.setScope([page]) })),
+    { group: 'To do', label: 'Put files in, or take some out', run: onBroughtIn },
+    ...view.pages.map((page) => ({ group: 'Pages', label: page, hint: 'open it', run: () => view.go('survey', page) })),
     ...(view.survey?.sheets ?? []).map((sheet) => ({
       group: 'Sheets',
       label: sheet.path,

@@ -15,6 +15,9 @@ const unknownFigures: Readonly<Record<StationName, StationFigure>> = {
   'hand-off': blank,
 };
 
+/** Findings that the Links station is there for. */
+const isAboutLinks = /^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|linked-twice|empty-sheet)/;
+
 /** The live figure of each station: what is left, what waits. */
 export function stationFigures(
   survey: SurveyReply | undefined,
@@ -26,10 +29,8 @@ export function stationFigures(
   const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
   const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
   const drifted = survey.repeatedBlocks.filter((block) => block.versions.length > 1).length;
-  const broken = survey.pages.reduce(
-    (sum, page) => sum + page.sources.filter((s) => s.problem === 'missing' || s.problem === 'wrong-case').length,
-    0,
-  );
+  const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
+  const overrides = survey.findings.filter(({ kind }) => kind === 'override').length;
   const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;
   const linedUp = draft.operations.length > 0;
   const saved = site !== undefined && site.revision > 1;
@@ -49,7 +50,12 @@ export function stationFigures(
       number: broken === 0 ? '' : String(broken),
       words: broken === 0 ? 'all found' : 'to mend',
     },
-    precedence: { tied: false, waiting: 0, number: '', words: 'not built yet' },
+    precedence: {
+      tied: overrides === 0 && rules === 0,
+      waiting: overrides,
+      number: overrides === 0 ? '' : String(overrides),
+      words: overrides === 0 ? 'no override' : overrides === 1 ? 'override' : 'overrides',
+    },
     proof: proofFigure(linedUp, proof, differing),
     'hand-off': {
       tied: false,

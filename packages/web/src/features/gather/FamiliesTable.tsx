@@ -5,7 +5,7 @@ import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import { versionKeys } from './familyFilters.ts';
-import { summaryOf } from './summaryOf.ts';
+import { summaryOf } from '../../ui/summaryOf.ts';
 import { VersionsTable } from './VersionsTable.tsx';
 
 interface Props {

@@ -1,11 +1,12 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
 import type { FamilyReply } from '@syndeton/contract';
 import { freeSheetName } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useProposeMutation, type DraftInHand } from '../drafts/index.ts';
-import { useFamiliesQuery, type SiteView } from '../site/index.ts';
+import { useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { filters, versionKeys } from './familyFilters.ts';
 import { choiceCleared, filterChosen, selectChosen, selectFilter, versionsChosen } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
@@ -62,6 +63,17 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     dispatch(choiceCleared());
     setSending(undefined);
   };
+  const { state, search, pathname } = useLocation();
+  const navigate = useNavigate();
+  const asked = (state as Asked | null)?.propose === true;
+  const ready = families.length > 0 && !proposing.isLoading;
+  const proposeOnce = useEffectEvent(() => {
+    void navigate({ pathname, search }, { replace: true, state: null });
+    if (ready) void proposeAll();
+  });
+  useEffect(() => {
+    if (asked && data !== undefined) proposeOnce();
+  }, [asked, data]);
   useKeys({
     m: () => standing.length > 0 && setSending(''),
     p: () => void (families.length > 0 && !proposing.isLoading && proposeAll()),

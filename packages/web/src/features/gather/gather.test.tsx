@@ -7,7 +7,7 @@ import { filters, versionKeys } from './familyFilters.ts';
 import { choiceCleared, gatherSlice, selectChosen, versionsChosen } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
 import { SendBox } from './SendBox.tsx';
-import { summaryOf } from './summaryOf.ts';
+import { summaryOf } from '../../ui/summaryOf.ts';
 import { VersionsTable } from './VersionsTable.tsx';
 
 Object.assign(globalThis, { CSS: { supports: () => true } });

@@ -1,6 +1,7 @@
 import type { ChangedFileReply, SiteDetailReply } from '@syndeton/contract';
 import { byPath } from '@syndeton/core';
 import { count, kB } from '../../ui/format.ts';
+import { WriteBackRow } from './WriteBackRow.tsx';
 import { UploadList } from './UploadList.tsx';
 
 interface Props {
@@ -62,6 +63,7 @@ export function HandoffView({ site, changes, linedUp, onGather }: Props) {
           <h2 className="mb-1.5">Ways out</h2>
           <table className="wo">
             <tbody>
+              <WriteBackRow siteId={site.id} revision={site.revision} />
               <tr>
                 <td>
                   <b>The whole site</b>

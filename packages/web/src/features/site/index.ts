@@ -1,10 +1,30 @@
 export {
+  useBringBackSiteMutation,
   useBringInMutation,
+  useImportsQuery,
   useLoadDemoMutation,
+  usePutInMutation,
+  useRemoveSiteMutation,
+  useRenameSiteMutation,
   useRestoreRevisionMutation,
   useSiteQuery,
   useSitesQuery,
+  useStopImportMutation,
+  useTakeInMutation,
+  useTakeOutMutation,
 } from './sitesApi.ts';
-export { useFamiliesQuery, useSurveyQuery } from './surveyApi.ts';
+export { useFamiliesQuery, usePageBandsQuery, useSurveyQuery } from './surveyApi.ts';
 export { stationNames, stationTitle, type StationName } from './stations.ts';
-export { useSiteView, type SiteView } from './useSiteView.ts';
+export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';
+export { LeftOutList } from './LeftOutList.tsx';
+export { filesOfChooser, filesOfDrop, packFiles, type DroppedFile } from './packFiles.ts';
+export {
+  canOpenFolder,
+  chooseFolder,
+  filesOfFolder,
+  folderOfSite,
+  readFrom,
+  rememberFolder,
+  writeInto,
+  type WorkFolder,
+} from './workFolder.ts';

@@ -1,4 +1,4 @@
-import type { FamiliesReply, FamilyReply, SurveyReply } from '@syndeton/contract';
+import type { FamiliesReply, FamilyReply, PageBandsReply, SurveyReply } from '@syndeton/contract';
 import { api } from '../../app/api.ts';
 
 interface At {
@@ -13,6 +13,12 @@ export const surveyApi = api.injectEndpoints({
       query: ({ id, number }) => `/sites/${id}/revisions/${number}/survey?with=draft`,
       providesTags: ['Site', 'Draft'],
     }),
+    /** One page opened, as the draft leaves it. */
+    pageBands: build.query<PageBandsReply, At & { readonly path: string }>({
+      query: ({ id, number, path }) =>
+        `/sites/${id}/revisions/${number}/page?with=draft&path=${encodeURIComponent(path)}`,
+      providesTags: ['Site', 'Draft'],
+    }),
     families: build.query<readonly FamilyReply[], At>({
       query: ({ id, number }) => `/sites/${id}/revisions/${number}/families?with=draft`,
       transformResponse: (reply: FamiliesReply) => reply.families,
@@ -21,4 +27,4 @@ export const surveyApi = api.injectEndpoints({
   }),
 });
 
-export const { useSurveyQuery, useFamiliesQuery } = surveyApi;
+export const { useSurveyQuery, useFamiliesQuery, usePageBandsQuery } = surveyApi;

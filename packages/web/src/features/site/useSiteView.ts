@@ -2,9 +2,15 @@ import { useCallback, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SiteDetailReply, SurveyReply } from '@syndeton/contract';
 import { byPath } from '@syndeton/core';
+import { readScope, writeScope } from './scopeInAddress.ts';
 import { useSiteQuery } from './sitesApi.ts';
 import { useSurveyQuery } from './surveyApi.ts';
 import { stationNames, type StationName } from './stations.ts';
+
+/** What one station asks of the next. */
+export interface Asked {
+  readonly propose?: boolean;
+}
 
 /** What the address says: which site and station, which pages are chosen, which one thing is opened. */
 export interface SiteView {
@@ -21,8 +27,11 @@ export interface SiteView {
   readonly setScope: (pages: readonly string[]) => void;
   /** The one thing a station has opened: a page in Proof, a sheet in Sheets. */
   readonly opened: string | undefined;
-  readonly open: (name: string | undefined) => void;
-  readonly go: (station: StationName, opened?: string) => void;
+  /** The line to look at in it. */
+  readonly line: number | undefined;
+  readonly open: (name: string | undefined, line?: number) => void;
+  /** `asked`: something to do on arriving; `pages`: another scope. */
+  readonly go: (station: StationName, opened?: string, asked?: Asked, pages?: readonly string[]) => void;
 }
 
 export function useSiteView(): SiteView {
@@ -37,36 +46,33 @@ export function useSiteView(): SiteView {
     () => (survey.data ? [...survey.data.pages].sort(byPath).map((page) => page.path) : []),
     [survey.data],
   );
-  const chosen = search.getAll('page');
-  const scope = chosen.length === 0 ? pages : pages.filter((page) => chosen.includes(page));
+  const written = search.getAll('page').join('\n') + search.getAll('folder').join('\n') + (search.get('pages') ?? '');
+  const scope = useMemo(() => readScope(search, pages), [pages, written]); // eslint-disable-line react-hooks/exhaustive-deps -- written stands for the search
   const setScope = useCallback(
-    (next: readonly string[]) =>
-      setSearch((old) => {
-        const params = new URLSearchParams(old);
-        params.delete('page');
-        for (const page of next) params.append('page', page);
-        return params;
-      }),
-    [setSearch],
+    (next: readonly string[]) => setSearch((old) => writeScope(old, next, pages)),
+    [setSearch, pages],
   );
   const open = useCallback(
-    (name: string | undefined) =>
+    (name: string | undefined, line?: number) =>
       setSearch((old) => {
         const params = new URLSearchParams(old);
+        params.delete('line');
         if (name === undefined) params.delete('open');
         else params.set('open', name);
+        if (line !== undefined) params.set('line', String(line));
         return params;
       }),
     [setSearch],
   );
   const go = useCallback(
-    (next: StationName, name?: string) => {
-      const params = new URLSearchParams(search);
+    (next: StationName, name?: string, asked?: Asked, chosen?: readonly string[]) => {
+      const params = chosen ? writeScope(search, chosen, pages) : new URLSearchParams(search);
       params.delete('open');
+      params.delete('line');
       if (name !== undefined) params.set('open', name);
-      void navigate({ pathname: `/sites/${siteId}/${next}`, search: params.toString() });
+      void navigate({ pathname: `/sites/${siteId}/${next}`, search: params.toString() }, { state: asked ?? null });
     },
-    [navigate, search, siteId],
+    [navigate, search, siteId, pages],
   );
   return {
     siteId,
@@ -76,9 +82,10 @@ export function useSiteView(): SiteView {
     failed: site.error ?? survey.error,
     pages,
     scope,
-    scoped: chosen.length > 0 && scope.length > 0 && scope.length < pages.length,
+    scoped: scope.length < pages.length,
     setScope,
     opened: search.get('open') ?? undefined,
+    line: Number(search.get('line') ?? 0) || undefined,
     open,
     go,
   };

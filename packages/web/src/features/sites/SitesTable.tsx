@@ -1,58 +1,153 @@
+import { useState } from 'react';
+import { Ellipsis } from 'lucide-react';
 import { Link } from 'react-router';
-import type { SiteSummaryReply } from '@syndeton/contract';
+import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, savedWhen } from '../../ui/format.ts';
+import { howFarBound, namesApart } from './howFarBound.ts';
+import { RenameField } from './RenameField.tsx';
+import { SiteThread } from './SiteThread.tsx';
 
-/** The sites that are here, with what is left in their pages: shared to the left of the line, still in the pages to the right. */
-export function SitesTable({ sites }: { readonly sites: readonly SiteSummaryReply[] }) {
+interface Props {
+  readonly sites: readonly SiteSummaryReply[];
+  /** Sites on their way in. */
+  readonly reading: readonly ImportReply[];
+  readonly onStop: (id: string) => void;
+  readonly onRename: (id: string, name: string) => void;
+  readonly onRemove: (site: SiteSummaryReply) => void;
+}
+
+/** The sites that are here: how far each is bound, and what is left in its pages. Those being read stand last. */
+export function SitesTable({ sites, reading, onStop, onRename, onRemove }: Props) {
+  const apart = namesApart(sites);
   return (
     <table className="stt">
       <caption className="hidden-table">Sites</caption>
       <colgroup>
         <col />
-        <col style={{ width: 70 }} />
-        <col style={{ width: 60 }} />
-        <col style={{ width: 240 }} />
+        <col style={{ width: 66 }} />
+        <col style={{ width: 62 }} />
+        <col style={{ width: 206 }} />
+        <col style={{ width: 196 }} />
+        <col style={{ width: 32 }} />
       </colgroup>
       <thead>
         <tr>
           <th>Site</th>
           <th className="text-right!">Pages</th>
           <th className="text-right!">Saved</th>
-          <th>shared, and left in the pages</th>
+          <th>How far it is bound</th>
+          <th>shared, left in the pages</th>
+          <th>
+            <span className="hidden-table">More</span>
+          </th>
         </tr>
       </thead>
       <tbody>
         {sites.map((site) => (
-          <tr key={site.id}>
-            <td>
-              <Link className="sn" to={`/sites/${site.id}/survey`}>
-                {site.name}
-              </Link>
-              <span className="note block">
-                {site.revision === 1 ? 'brought in' : 'saved'} {savedWhen(site.savedAt)}
-                {site.revision === 1 ? '' : `: ${site.message}`}
-                {site.draftOperations > 0 ? `; ${count(site.draftOperations, 'operation')} lined up` : ''}
-              </span>
-            </td>
-            <td className="text-right">{site.figures.pages.toLocaleString('en')}</td>
-            <td className="text-right">r{site.revision}</td>
-            <td>
-              <LeftBar figures={site.figures} />
-              <span className="mt-0.5 block whitespace-nowrap text-ink-2">
-                {site.figures.embeddedRules + site.figures.styleAttributes === 0 ? (
-                  <b className="text-ink">nothing</b>
-                ) : (
-                  <>
-                    <b className="text-ink">{count(site.figures.embeddedRules, 'rule')}</b>,{' '}
-                    {count(site.figures.styleAttributes, 'style attribute')}
-                  </>
-                )}
-              </span>
-            </td>
-          </tr>
+          <SiteRow key={site.id} site={site} apart={apart.get(site.id) ?? ''} onRename={onRename} onRemove={onRemove} />
+        ))}
+        {reading.map((one) => (
+          <ReadingRow key={one.id} one={one} onStop={onStop} />
         ))}
       </tbody>
     </table>
+  );
+}
+
+function SiteRow({
+  site,
+  apart,
+  onRename,
+  onRemove,
+}: Pick<Props, 'onRename' | 'onRemove'> & { readonly site: SiteSummaryReply; readonly apart: string }) {
+  const [renaming, setRenaming] = useState(false);
+  const bound = howFarBound(site);
+  return (
+    <tr>
+      <td>
+        {renaming ? (
+          <RenameField
+            name={site.name}
+            onDone={(name) => {
+              setRenaming(false);
+              if (name !== undefined && name !== site.name) onRename(site.id, name);
+            }}
+          />
+        ) : (
+          <Link className="sn" to={`/sites/${site.id}/survey`}>
+            {site.name}
+            {apart}
+          </Link>
+        )}
+        <span className="note block">
+          {site.revision === 1 ? 'brought in' : 'saved'} {savedWhen(site.savedAt)}
+          {site.revision === 1 ? '' : `: ${site.message}`}
+          {site.draftOperations > 0 ? `; ${count(site.draftOperations, 'operation')} lined up` : ''}
+        </span>
+      </td>
+      <td className="text-right">{site.figures.pages.toLocaleString('en')}</td>
+      <td className="text-right">r{site.revision}</td>
+      <td>
+        <SiteThread tied={bound.tied} />
+        <span className="note block">{bound.words}</span>
+      </td>
+      <td>
+        <LeftBar figures={site.figures} />
+        <span className="mt-0.5 block whitespace-nowrap text-ink-2">
+          {site.figures.embeddedRules + site.figures.styleAttributes === 0 ? (
+            <b className="text-ink">nothing</b>
+          ) : (
+            <>
+              <b className="text-ink">{count(site.figures.embeddedRules, 'rule')}</b>
+              {site.figures.styleAttributes > 0 ? `, ${count(site.figures.styleAttributes, 'style attribute')}` : ''}
+            </>
+          )}
+        </span>
+      </td>
+      <td>
+        <Menu
+          label={`More for ${site.name}`}
+          trigger={
+            <button type="button" className="sq" aria-label={`More for ${site.name}${apart}`}>
+              <Ellipsis className="ic" aria-hidden="true" />
+            </button>
+          }
+        >
+          <MenuItem onSelect={() => setRenaming(true)}>Rename</MenuItem>
+          <MenuItem onSelect={() => onRemove(site)}>Remove</MenuItem>
+        </Menu>
+      </td>
+    </tr>
+  );
+}
+
+function ReadingRow({ one, onStop }: { readonly one: ImportReply; readonly onStop: (id: string) => void }) {
+  const reading = one.status === 'reading';
+  return (
+    <tr>
+      <td>
+        <span className="sn">{one.name}</span>
+        <span className="note block">
+          {reading ? 'being read' : one.status === 'looking' ? 'being looked at' : 'being stored'}
+        </span>
+      </td>
+      <td className="text-right">{one.status === 'reading' ? '–' : one.total.toLocaleString('en')}</td>
+      <td className="text-right">–</td>
+      <td role="status" aria-live="off">
+        {one.done.toLocaleString('en')} of {one.total.toLocaleString('en')} {reading ? 'files' : 'pages'}
+        <span className="pr">
+          <i style={{ width: `${one.total === 0 ? 0 : (100 * one.done) / one.total}%` }} />
+        </span>
+      </td>
+      <td colSpan={2}>
+        <b className="text-ink">{count(one.rules, 'rule')}</b> so far
+        <br />
+        <button type="button" className="act" onClick={() => onStop(one.id)}>
+          Stop reading
+        </button>
+      </td>
+    </tr>
   );
 }
 

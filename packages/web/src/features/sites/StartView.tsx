@@ -1,29 +1,35 @@
 import { useRef, useState, type DragEvent } from 'react';
 import { Link } from 'react-router';
-import type { SiteSummaryReply } from '@syndeton/contract';
+import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
-import { filesOfChooser, filesOfDrop, type DroppedFile } from './packFiles.ts';
+import { canOpenFolder, filesOfChooser, filesOfDrop, LeftOutList, type DroppedFile } from '../site/index.ts';
 import { SitesTable } from './SitesTable.tsx';
 
 interface Props {
   readonly sites: readonly SiteSummaryReply[] | undefined;
-  readonly reading: { readonly name: string; readonly files: number } | undefined;
-  readonly brought:
-    | {
-        readonly id: string;
-        readonly name: string;
-        readonly leftOut: readonly { readonly path: string; readonly reason: string }[];
-      }
-    | undefined;
+  /** Files on their way to the server. */
+  readonly sending: { readonly name: string; readonly files: number } | undefined;
+  readonly reading: readonly ImportReply[];
+  /** A site that came without some files. */
+  readonly brought: ImportReply | undefined;
+  readonly taking: boolean;
   readonly problem: string | undefined;
+  readonly removed: SiteSummaryReply | undefined;
   readonly onBring: (files: readonly DroppedFile[]) => void;
   readonly onDemo: () => void;
+  readonly onOpenFolder: () => void;
+  readonly onStop: (id: string) => void;
+  readonly onRename: (id: string, name: string) => void;
+  readonly onRemove: (site: SiteSummaryReply) => void;
+  readonly onBringBack: (site: SiteSummaryReply) => void;
+  readonly onTake: (path: string) => void;
 }
 
 /** The start: the sites that are here, and the place to drop another. */
-export function StartView({ sites, reading, brought, problem, onBring, onDemo }: Props) {
+export function StartView(props: Props) {
+  const { sites, sending, reading, brought, problem, removed, onBring, onDemo } = props;
   const [over, setOver] = useState(false);
   const folder = useRef<HTMLInputElement>(null);
   const files = useRef<HTMLInputElement>(null);
@@ -65,21 +71,28 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
       <main className="start">
         <section className="mysites" aria-label="Sites">
           <h1 className="say pb-3.5">
-            {sites === undefined ? (
-              'Looking for sites …'
-            ) : sites.length === 0 ? (
-              'No site is here yet. Drop one to begin, or load the demo.'
-            ) : (
-              <>
-                <b>{count(sites.length, 'site')}</b> {sites.length === 1 ? 'is' : 'are'} here
-                {reading ? ', and another is being read.' : '.'}
-              </>
-            )}
+            <StartSentence sites={sites} reading={reading.length + (sending ? 1 : 0)} />
           </h1>
-          {(sites?.length ?? 0) > 0 && <SitesTable sites={sites!} />}
-          {reading && (
+          {(sites?.length ?? 0) + reading.length > 0 && (
+            <SitesTable
+              sites={sites ?? []}
+              reading={reading}
+              onStop={props.onStop}
+              onRename={props.onRename}
+              onRemove={props.onRemove}
+            />
+          )}
+          {sending && (
             <p className="py-4" role="status">
-              <b>{reading.name}</b> is being read, {count(reading.files, 'file')} …
+              <b>{sending.name}</b> is being sent, {count(sending.files, 'file')} …
+            </p>
+          )}
+          {removed && (
+            <p className="py-4" role="status">
+              <b>{removed.name}</b> was removed. It can be brought back for a week.{' '}
+              <button type="button" className="act" onClick={() => props.onBringBack(removed)}>
+                Bring it back
+              </button>
             </p>
           )}
           {problem !== undefined && (
@@ -87,22 +100,28 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
               {problem}
             </p>
           )}
-          {brought && (
-            <div className="py-3 text-table text-ink-2" role="status">
-              <p className="pb-1.5">
-                <Link className="act" to={`/sites/${brought.id}/survey`}>
-                  {brought.name}
-                </Link>{' '}
-                is here; <b className="text-ink">{count(brought.leftOut.length, 'file')}</b>{' '}
-                {brought.leftOut.length === 1 ? 'was' : 'were'} left out.
-              </p>
-              {brought.leftOut.slice(0, 20).map((file) => (
-                <p key={file.path} className="border-t border-line py-1.5">
-                  <code>{file.path}</code> {file.reason}
+          {[...reading, ...(brought ? [brought] : [])]
+            .filter((one) => one.leftOut.length > 0)
+            .map((one) => (
+              <div key={one.id} className="py-3 text-table text-ink-2" role="status">
+                <p className="pb-1.5">
+                  <b className="text-ink">{count(one.leftOut.length, 'file')}</b>{' '}
+                  {one.leftOut.length === 1 ? 'was' : 'were'} left out of{' '}
+                  {one.siteId === undefined ? (
+                    <>{one.name} so far; the rest goes on.</>
+                  ) : (
+                    <Link className="act" to={`/sites/${one.siteId}/survey`}>
+                      {one.name}
+                    </Link>
+                  )}
                 </p>
-              ))}
-            </div>
-          )}
+                <LeftOutList
+                  files={one.siteId === undefined ? one.leftOut.map((f) => ({ ...f, kept: false })) : one.leftOut}
+                  onTake={props.onTake}
+                  busy={props.taking}
+                />
+              </div>
+            ))}
         </section>
         <section className="bring" aria-label="Bring a site in">
           <div className={`drop${over ? ' over' : ''}`}>
@@ -152,8 +171,43 @@ export function StartView({ sites, reading, brought, problem, onBring, onDemo }:
           <button type="button" className={sites?.length === 0 ? 'btn next mt-2' : 'btn mt-2'} onClick={onDemo}>
             Load the demo
           </button>
+          {canOpenFolder() && (
+            <>
+              <h3 className="mt-6 font-bold">Work in a folder on this computer</h3>
+              <p className="text-table text-ink-2">Open it, and Hand-off writes the changed files back into it.</p>
+              <button type="button" className="act mt-1" onClick={props.onOpenFolder}>
+                Open a folder to work in
+              </button>
+            </>
+          )}
         </section>
       </main>
     </div>
+  );
+}
+
+function StartSentence({
+  sites,
+  reading,
+}: {
+  readonly sites: readonly SiteSummaryReply[] | undefined;
+  readonly reading: number;
+}) {
+  if (sites === undefined) return <>Looking for sites …</>;
+  if (sites.length === 0)
+    return <>{reading > 0 ? 'A site is being read.' : 'No site is here yet. Drop one to begin, or load the demo.'}</>;
+  const next = sites.find((site) => (site.figures.waiting?.drifted ?? 0) > 0);
+  const others =
+    reading === 0 ? '.' : reading === 1 ? ', and another is being read.' : `, and ${reading} more are being read.`;
+  return (
+    <>
+      <b>{count(sites.length, 'site')}</b> {sites.length === 1 ? 'is' : 'are'} here{others}
+      {next && (
+        <>
+          <br />
+          <b>{next.name}</b> waits for <b>{count(next.figures.waiting!.drifted, 'decision')}</b>.
+        </>
+      )}
+    </>
   );
 }

@@ -5,66 +5,94 @@ import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemReturn } from 'ec
 import { init, use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { SurveyReply } from '@syndeton/contract';
+import { downloadText } from '../../ui/downloadText.ts';
+import { count, pageName } from '../../ui/format.ts';
 import { useTheme } from '../../ui/theme.ts';
-import { pageName } from '../../ui/format.ts';
-import { barsFor, type PageBars } from './barsFor.ts';
+import { barsFor, csvOf, rowsOf, sortings, type BarRow, type Sorting } from './barsFor.ts';
 import { pageShapes } from './pageShapes.ts';
 
 register([CustomChart, GridComponent, SVGRenderer]);
 
-const row = 20;
-const mostRows = 400;
+const rowHeight = 20;
+/** More pages than this share rows. */
+const mostRows = 80;
 
-/** Bars both ways from one line: shared to the left, still in the page to the right; most local styling first. A click chooses the page. */
-export function SourcesChart({
-  pages,
-  onChoose,
-}: {
+interface Props {
   readonly pages: readonly SurveyReply['pages'][number][];
-  readonly onChoose: (page: string) => void;
-}) {
+  readonly sorting: Sorting;
+  readonly onSort: (sorting: Sorting) => void;
+  /** One page opens; several become the scope, and the chart shows them one by one. */
+  readonly onChoose: (pages: readonly string[]) => void;
+}
+
+/** Bars both ways from one line: shared to the left, still in the page to the right. */
+export function SourcesChart({ pages, sorting, onSort, onChoose }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [theme] = useTheme();
-  const bars = useMemo(() => barsFor(pages), [pages]);
-  const shown = bars.slice(0, mostRows);
+  const bars = useMemo(() => barsFor(pages, sorting), [pages, sorting]);
+  const rows = useMemo(() => rowsOf(bars, mostRows), [bars]);
   const choose = useRef(onChoose);
   useEffect(() => {
     choose.current = onChoose;
   });
   useEffect(() => {
     const chart = init(box.current, undefined, { renderer: 'svg' });
-    chart.on('click', (event) => choose.current(shown[event.dataIndex]!.path));
-    draw(chart, shown);
+    chart.on('click', (event) => choose.current(rows[event.dataIndex]!.pages));
+    draw(chart, rows);
     const observer = new ResizeObserver(() => {
       chart.resize();
-      draw(chart, shown);
+      draw(chart, rows);
     });
     observer.observe(box.current!);
     return () => {
       observer.disconnect();
       chart.dispose();
     };
-  }, [shown, theme]);
+  }, [rows, theme]);
+  const shared = rows.some((row) => row.pages.length > 1);
   return (
     <>
-      <div className="flex text-note text-ink-3" aria-hidden="true">
-        <span className="w-[59%] pr-2 text-right">shared, from sheets</span>
-        <span className="pl-2">still in the page, kB</span>
+      <div className="flex items-baseline gap-4 pb-1 text-note text-ink-3">
+        <span className="w-[59%] text-right">shared, from sheets</span>
+        <span>still in the page, kB</span>
       </div>
       <div
         ref={box}
-        style={{ height: shown.length * row + 8 }}
+        style={{ height: rows.length * rowHeight + 8 }}
         role="img"
-        aria-label={`Bytes of styling by source on ${pages.length} pages; the table below has the numbers`}
+        aria-label={`Bytes of styling by source on ${count(pages.length, 'page')}; the table after it has the numbers`}
       />
-      {bars.length > mostRows && (
-        <p className="note">The {mostRows} pages with most styling in them; choose pages in the rail to see others.</p>
-      )}
+      <div className="flex flex-wrap items-baseline gap-x-4 pt-2 text-note text-ink-3">
+        <span>
+          sorted by{' '}
+          {sortings.map((name) => (
+            <button
+              key={name}
+              type="button"
+              className={`word${name === sorting ? ' on' : ''}`}
+              aria-pressed={name === sorting}
+              onClick={() => onSort(name)}
+            >
+              {name}
+            </button>
+          ))}
+        </span>
+        {shared && (
+          <span>each row is the average of {count(rows[0]!.pages.length, 'page')}; choose one to see them singly</span>
+        )}
+        <button
+          type="button"
+          className="act ml-auto"
+          onClick={() => downloadText('styling-by-page.csv', 'text/csv', csvOf(bars))}
+        >
+          The numbers as CSV
+        </button>
+      </div>
       <table className="hidden-table">
         <caption>Bytes of styling by page</caption>
         <thead>
           <tr>
-            <th>Page</th>
+            <th>{shared ? 'Pages' : 'Page'}</th>
             <th>From sheets</th>
             <th>Embedded</th>
             <th>Style attributes</th>
@@ -72,13 +100,13 @@ export function SourcesChart({
           </tr>
         </thead>
         <tbody>
-          {shown.map((bar) => (
-            <tr key={bar.path}>
-              <th>{pageName(bar.path)}</th>
-              <td>{bar.linked + bar.imported}</td>
-              <td>{bar.embedded}</td>
-              <td>{bar.attribute}</td>
-              <td>{bar.presentational}</td>
+          {rows.map((row) => (
+            <tr key={row.path}>
+              <th>{rowName(row)}</th>
+              <td>{row.linked + row.imported}</td>
+              <td>{row.embedded}</td>
+              <td>{row.attribute}</td>
+              <td>{row.presentational}</td>
             </tr>
           ))}
         </tbody>
@@ -87,7 +115,10 @@ export function SourcesChart({
   );
 }
 
-function draw(chart: EChartsType, bars: readonly PageBars[]): void {
+const rowName = ({ pages }: BarRow): string =>
+  pages.length === 1 ? pageName(pages[0]!) : `${pageName(pages[0]!)} and ${pages.length - 1} more`;
+
+function draw(chart: EChartsType, rows: readonly BarRow[]): void {
   const tokens = getComputedStyle(document.documentElement);
   const colour = (name: string): string => tokens.getPropertyValue(`--${name}`).trim();
   const palette = {
@@ -99,24 +130,22 @@ function draw(chart: EChartsType, bars: readonly PageBars[]): void {
     ink3: colour('ink-3'),
     line: colour('line'),
   };
-  const mostShared = Math.max(1, ...bars.map((bar) => bar.linked + bar.imported));
-  const mostLocal = Math.max(1, ...bars.map((bar) => bar.embedded + bar.attribute + bar.presentational));
+  const mostShared = Math.max(1, ...rows.map((row) => row.linked + row.imported));
+  const mostLocal = Math.max(1, ...rows.map((row) => row.embedded + row.attribute + row.presentational));
   chart.setOption({
     animation: false,
     grid: { left: 0, right: 0, top: 0, bottom: 0 },
     xAxis: { type: 'value', min: 0, max: 1, show: false },
-    yAxis: { type: 'category', data: bars.map((bar) => bar.path), inverse: true, show: false },
+    yAxis: { type: 'category', data: rows.map((row) => row.path), inverse: true, show: false },
     series: [
       {
         type: 'custom',
-        data: bars.map((_, i) => [0, i]),
+        data: rows.map((_, i) => [0, i]),
         renderItem: (params: { dataIndex: number }, api: CustomSeriesRenderItemAPI): CustomSeriesRenderItemReturn => {
+          const row = rows[params.dataIndex]!;
           const centre = api.coord([0, params.dataIndex])[1]!;
-          return pageShapes(
-            bars[params.dataIndex]!,
-            { y: centre, width: chart.getWidth(), mostShared, mostLocal },
-            palette,
-          );
+          const room = { y: centre, width: chart.getWidth(), mostShared, mostLocal };
+          return pageShapes(row, rowName(row), room, palette);
         },
       },
     ],

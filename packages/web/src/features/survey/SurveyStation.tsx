@@ -1,20 +1,72 @@
+import { useMemo, useState } from 'react';
+import type { FindingReply } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
+import { useKeys } from '../../ui/useKeys.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
+import { PageStation } from '../page/index.ts';
+import type { Sorting } from './barsFor.ts';
 import { SurveyView } from './SurveyView.tsx';
 
-export function SurveyStation({ view }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
+export function SurveyStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const survey = view.survey!;
-  const inScope = new Set(view.scope);
+  const [sorting, setSorting] = useState<Sorting>('left in the page');
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const inScope = useMemo(() => new Set(view.scope), [view.scope]);
+  const pages = useMemo(() => survey.pages.filter((page) => inScope.has(page.path)), [survey, inScope]);
+  const blocks = useMemo(
+    () => survey.repeatedBlocks.filter((block) => block.pages.some((page) => inScope.has(page))),
+    [survey, inScope],
+  );
+  // what concerns no page is told of when nothing is chosen
+  const findings = useMemo(
+    () =>
+      survey.findings.filter(({ pages: on }) =>
+        on.length === 0 ? !view.scoped : on.some((page) => inScope.has(page)),
+      ),
+    [survey, inScope, view.scoped],
+  );
+  const sheets = useMemo(() => survey.sheets.map((sheet) => sheet.path), [survey]);
+  const openPath = (path: string, line?: number): void => {
+    if (view.pages.includes(path)) view.open(path, line);
+    else if (sheets.includes(path)) view.go('sheets', path);
+  };
+  const act = async (finding: FindingReply): Promise<void> => {
+    setProblem(undefined);
+    const { does, family } = finding.action;
+    if (does === 'compare') view.go('gather', family);
+    else if (does === 'look') {
+      const place = finding.places.find(({ path }) => inScope.has(path)) ?? finding.places[0];
+      if (place) openPath(place.path, place.line);
+    } else {
+      try {
+        await inHand.lineUp([{ kind: 'mend', finding: finding.id }]);
+      } catch (error) {
+        setProblem(problemText(error));
+      }
+    }
+  };
+  const opened = view.opened !== undefined && view.pages.includes(view.opened) ? view.opened : undefined;
+  useKeys(opened === undefined ? { p: () => view.go('gather', undefined, { propose: true }) } : {});
+  if (opened !== undefined) return <PageStation view={view} page={opened} />;
   return (
     <SurveyView
-      pages={survey.pages.filter((page) => inScope.has(page.path))}
+      pages={pages}
       allPages={view.pages}
+      sheets={sheets}
       scoped={view.scoped}
       repeatedBytes={survey.repeatedBytes}
-      blocks={survey.repeatedBlocks.filter((block) => block.pages.some((page) => inScope.has(page)))}
+      blocks={blocks}
+      findings={findings}
+      sorting={sorting}
+      busy={inHand.changing}
+      problem={problem}
       onAll={() => view.setScope([])}
-      onChoose={(page) => view.setScope([page])}
-      onGather={() => view.go('gather')}
+      onChoose={(chosen) => (chosen.length === 1 ? view.open(chosen[0]) : view.setScope(chosen))}
+      onSort={setSorting}
+      onPath={openPath}
+      onAct={(finding) => void act(finding)}
+      onPropose={() => view.go('gather', undefined, { propose: true })}
     />
   );
 }

@@ -1,5 +1,4 @@
 import type { CustomSeriesRenderItemReturn } from 'echarts';
-import { pageName } from '../../ui/format.ts';
 import { localBytes, type PageBars } from './barsFor.ts';
 
 interface Room {
@@ -20,7 +19,7 @@ const half = 5.5;
  * The shapes of one page's row: its name, square-ended bars of sheets to the left, to the right a bar with pointed ends for
  * blocks, a row of triangles for style attributes, a thin line for presentational attributes, and the sum.
  */
-export function pageShapes(bars: PageBars, room: Room, palette: Palette): Shape {
+export function pageShapes(bars: PageBars, name: string, room: Room, palette: Palette): Shape {
   const { y, width } = room;
   const zero = Math.round(width * 0.59);
   const names = Math.round(width * 0.29);
@@ -28,7 +27,7 @@ export function pageShapes(bars: PageBars, room: Room, palette: Palette): Shape 
   const local = (width - zero - 46) / room.mostLocal;
   const children: Shape[] = [
     { type: 'rect', shape: { x: 0, y: y - 10, width, height: 20 }, style: { fill: 'transparent' } },
-    text(names, y, pageName(bars.path), palette.ink, 'right', true),
+    text(names, y, shortened(name), palette.ink, 'right', true),
     {
       type: 'line',
       shape: { x1: zero, y1: y - 10, x2: zero, y2: y + 10 },
@@ -115,3 +114,6 @@ function text(x: number, y: number, words: string, fill: string, align: 'left' |
     silent: true,
   };
 }
+
+/** Long names keep their end, where pages of one folder differ. */
+const shortened = (name: string): string => (name.length > 26 ? `…${name.slice(-25)}` : name);

@@ -1,0 +1,143 @@
+import { useRef, useState } from 'react';
+import type { ChangedSiteReply, SiteDetailReply } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
+import { Box } from '../../ui/Box.tsx';
+import { count, someNames } from '../../ui/format.ts';
+import type { DraftInHand } from '../drafts/index.ts';
+import {
+  filesOfChooser,
+  LeftOutList,
+  packFiles,
+  usePutInMutation,
+  useTakeInMutation,
+  useTakeOutMutation,
+  type DroppedFile,
+  type SiteView,
+} from '../site/index.ts';
+
+interface Props {
+  readonly view: SiteView;
+  readonly inHand: DraftInHand;
+  readonly onClose: () => void;
+}
+
+/** What the site holds and what was left out of it; files put in, replaced or taken out later make a new revision. */
+export function BroughtIn({ view, inHand, onClose }: Props) {
+  const site = view.site!;
+  const base = site.revision;
+  const [putIn, putting] = usePutInMutation();
+  const [takeOut, takingOut] = useTakeOutMutation();
+  const [takeIn, takingIn] = useTakeInMutation();
+  const [done, setDone] = useState<ChangedSiteReply | undefined>(undefined);
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const chooser = useRef<HTMLInputElement>(null);
+  const busy = putting.isLoading || takingOut.isLoading || takingIn.isLoading;
+  const attempt = async (what: () => Promise<ChangedSiteReply>): Promise<void> => {
+    setProblem(undefined);
+    try {
+      setDone(await what());
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
+  const put = (files: readonly DroppedFile[]): void => {
+    if (files.length > 0)
+      void attempt(async () => putIn({ id: site.id, base, archive: (await packFiles(files)).archive }).unwrap());
+  };
+  const chosen = view.scoped ? view.scope : [];
+  return (
+    <Box open onClose={onClose} title={`What ${site.name} holds`}>
+      <div className="grid gap-4 text-table text-ink-2">
+        <p>
+          {kinds(site)} as of <b className="text-ink">r{base}</b>. Handing it off gives back the same bytes for all that
+          no operation changed.
+        </p>
+        {site.leftOut.length > 0 && (
+          <section>
+            <h3 className="font-bold text-ink">
+              {count(site.leftOut.length, 'file')} {site.leftOut.length === 1 ? 'was' : 'were'} left out
+            </h3>
+            <LeftOutList
+              files={site.leftOut}
+              busy={busy}
+              onTake={(path) => void attempt(() => takeIn({ id: site.id, base, path }).unwrap())}
+            />
+          </section>
+        )}
+        <section>
+          <h3 className="font-bold text-ink">Put files in, or replace them</h3>
+          <p>New pages and sheets, or newer ones of the same name. A folder keeps its name. This makes r{base + 1}.</p>
+          <div className="mt-2 flex flex-wrap items-center gap-4">
+            <button type="button" className="btn" disabled={busy} onClick={() => chooser.current?.click()}>
+              Choose files or a zip
+            </button>
+            {chosen.length > 0 && (
+              <button
+                type="button"
+                className="act"
+                disabled={busy}
+                onClick={() => void attempt(() => takeOut({ id: site.id, base, paths: chosen }).unwrap())}
+              >
+                Take the {count(chosen.length, 'chosen page')} out
+              </button>
+            )}
+          </div>
+          <input
+            ref={chooser}
+            type="file"
+            hidden
+            multiple
+            aria-label="Files to put in"
+            onChange={(event) => put(filesOfChooser(event.target.files!))}
+          />
+        </section>
+        {busy && <p role="status">Reading, and comparing with the site …</p>}
+        {problem !== undefined && (
+          <p className="err" role="alert">
+            {problem}
+          </p>
+        )}
+        {done && !busy && (
+          <Done
+            done={done}
+            onLink={() =>
+              void inHand.lineUp([{ kind: 'link-alike', pages: done.lacking.map((one) => one.page) }]).then(onClose)
+            }
+          />
+        )}
+      </div>
+    </Box>
+  );
+}
+
+function Done({ done, onLink }: { readonly done: ChangedSiteReply; readonly onLink: () => void }) {
+  const parts = [
+    done.added.length > 0 ? `${count(done.added.length, 'file')} put in (${someNames(done.added)})` : '',
+    done.replaced.length > 0 ? `${count(done.replaced.length, 'file')} replaced (${someNames(done.replaced)})` : '',
+    done.removed.length > 0 ? `${count(done.removed.length, 'file')} taken out (${someNames(done.removed)})` : '',
+  ].filter((part) => part !== '');
+  return (
+    <div role="status">
+      <p>
+        Saved as <b className="text-ink">r{done.number}</b>: {parts.join(', ')}.
+      </p>
+      {done.lacking.length > 0 && (
+        <>
+          <p className="mt-2">
+            {someNames(done.lacking.map((one) => one.page))} {done.lacking.length === 1 ? 'does' : 'do'} not link{' '}
+            <code>{[...new Set(done.lacking.flatMap((one) => one.sheets))].join(', ')}</code>, as the pages beside{' '}
+            {done.lacking.length === 1 ? 'it' : 'them'} do.
+          </p>
+          <button type="button" className="btn next mt-2" onClick={onLink}>
+            Link {done.lacking.length === 1 ? 'it' : 'them'} alike
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function kinds(site: SiteDetailReply): string {
+  const of = (kind: string): number => site.files.filter((file) => file.kind === kind).length;
+  return `${count(of('page'), 'page')}, ${count(of('sheet'), 'sheet')} and ${count(of('other'), 'other file')}`;
+}

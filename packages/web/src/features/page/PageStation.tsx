@@ -1,0 +1,52 @@
+import { useMemo } from 'react';
+import { problemText } from '../../app/api.ts';
+import { useKeys } from '../../ui/useKeys.ts';
+import { useFamiliesQuery, usePageBandsQuery, type SiteView } from '../site/index.ts';
+import { PageView } from './PageView.tsx';
+
+/** One page opened in the survey. */
+export function PageStation({ view, page }: { readonly view: SiteView; readonly page: string }) {
+  const at = { id: view.siteId, number: view.site!.revision };
+  const { currentData, error } = usePageBandsQuery({ ...at, path: page });
+  const { data: families } = useFamiliesQuery(at);
+  const pagesOf = useMemo(
+    () => new Map((families ?? []).map((family) => [family.id, family.pages.length])),
+    [families],
+  );
+  const { scope } = view;
+  const index = Math.max(scope.indexOf(page), 0);
+  const step = (by: number): void => view.open(scope[(index + by + scope.length) % scope.length]);
+  const propose = (): void => view.go('gather', undefined, { propose: true }, [page]);
+  useKeys({ j: () => step(1), k: () => step(-1), p: propose, escape: () => view.open(undefined) });
+  if (error)
+    return (
+      <p className="err p-6" role="alert">
+        {problemText(error)}
+      </p>
+    );
+  if (!currentData)
+    return (
+      <p className="say p-6" role="status">
+        Reading {page} …
+      </p>
+    );
+  const override = view.survey!.findings.find(
+    (f) => f.kind === 'override' && f.pages.includes(page) && !f.sentence.startsWith('`style='),
+  );
+  return (
+    <PageView
+      key={page}
+      page={currentData}
+      number={index + 1}
+      of={scope.length}
+      line={view.line}
+      pagesOf={pagesOf}
+      override={override}
+      onAll={() => view.open(undefined)}
+      onNext={() => step(1)}
+      onBack={() => step(-1)}
+      onSheet={(path) => view.go('sheets', path)}
+      onPropose={propose}
+    />
+  );
+}

@@ -1,0 +1,151 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { FindingReply, PageBandsReply } from '@syndeton/contract';
+import { count, kB } from '../../ui/format.ts';
+import { BandList, ruleKey } from './BandList.tsx';
+import { sourceLines } from './sourceLines.ts';
+import { SourceText } from './SourceText.tsx';
+import { Strands } from './Strands.tsx';
+
+interface Props {
+  readonly page: PageBandsReply;
+  /** Its number in the order of the rail, from 1. */
+  readonly number: number;
+  readonly of: number;
+  readonly line: number | undefined;
+  readonly pagesOf: ReadonlyMap<string, number>;
+  readonly override: FindingReply | undefined;
+  readonly onAll: () => void;
+  readonly onNext: () => void;
+  readonly onBack: () => void;
+  readonly onSheet: (path: string) => void;
+  readonly onPropose: () => void;
+}
+
+/** One page opened: its sources as bands, tied to the lit places in its own text. */
+export function PageView({
+  page,
+  number,
+  of,
+  line,
+  pagesOf,
+  override,
+  onAll,
+  onNext,
+  onBack,
+  onSheet,
+  onPropose,
+}: Props) {
+  const { bands, text, path } = page;
+  const box = useRef<HTMLDivElement>(null);
+  const [unfolded, setUnfolded] = useState<ReadonlySet<number>>(new Set());
+  const [picked, setPicked] = useState<string | undefined>(undefined);
+  const asked = useMemo(() => (line === undefined ? undefined : ruleAtLine(bands, line)), [bands, line]);
+  const chosen = picked ?? asked;
+  const kept = useMemo(() => keptLines(page, chosen, line), [page, chosen, line]);
+  const lines = useMemo(() => sourceLines(text, bands, kept, unfolded), [text, bands, kept, unfolded]);
+  const local = bands.filter((band) => band.kind !== 'linked' && band.kind !== 'imported');
+  const bytes = local.reduce((sum, band) => sum + band.bytes, 0);
+  useEffect(() => {
+    const target = Math.min(...kept);
+    if (Number.isFinite(target)) document.getElementById(`line-${target}`)?.scrollIntoView({ block: 'nearest' });
+  }, [kept]);
+  return (
+    <div className="onepage">
+      <div className="flex items-start gap-6 px-6 pt-4 pb-1">
+        <h1 className="say">
+          <b>{path}</b> takes its look from <b>{count(bands.length, 'source')}</b>
+          {bytes > 0 ? (
+            <>
+              ; <b>{kB(bytes)}</b> {local.length === 0 ? '' : 'stands in the page.'}
+            </>
+          ) : (
+            '; nothing stands in the page.'
+          )}
+        </h1>
+        {local.some((band) => band.kind === 'embedded') && (
+          <button type="button" className="btn next ml-auto flex-none" onClick={onPropose}>
+            Propose for this page <kbd>P</kbd>
+          </button>
+        )}
+      </div>
+      <div className="opbar">
+        <button type="button" className="act" onClick={onAll}>
+          All {of} pages
+        </button>
+        <span>
+          page {number} of {of}
+        </span>
+        <button type="button" className="note" onClick={onNext}>
+          next <kbd>J</kbd>
+        </button>
+        <button type="button" className="note" onClick={onBack}>
+          back <kbd>K</kbd>
+        </button>
+        {override && (
+          <Override
+            finding={override}
+            onWhy={() => setPicked(ruleAtLine(bands, override.places.find((p) => p.path === path)?.line ?? 0))}
+          />
+        )}
+      </div>
+      <div className="opw" ref={box}>
+        <Strands box={box} chosen={chosen === undefined ? undefined : `r${chosen}`} stamp={lines} />
+        <BandList
+          bands={bands}
+          pagesOf={pagesOf}
+          chosen={chosen}
+          onChoose={(key) => setPicked(key === chosen ? undefined : key)}
+          onSheet={onSheet}
+        />
+        <SourceText
+          lines={lines}
+          bands={bands}
+          chosen={chosen}
+          onUnfold={(from) => setUnfolded(new Set([...unfolded, from]))}
+          onChoose={setPicked}
+        />
+      </div>
+    </div>
+  );
+}
+
+function Override({ finding, onWhy }: { readonly finding: FindingReply; readonly onWhy: () => void }) {
+  const parts = finding.sentence.split('`');
+  return (
+    <span className="ctx" title={finding.sentence.replaceAll('`', '')}>
+      <code>{parts[1]}</code> <b>wins</b> over <code>{parts[5] ?? ''}</code>
+      {parts[7] === undefined ? '' : ` in ${parts[7]}`}
+      {/ on \d+ elements?/.exec(finding.sentence)?.[0]}.
+      <button type="button" className="act" onClick={onWhy}>
+        Where
+      </button>
+    </span>
+  );
+}
+
+/** The rule or attribute that stands on a line of the page. */
+function ruleAtLine(bands: PageBandsReply['bands'], line: number): string | undefined {
+  for (const [b, band] of bands.entries()) {
+    if (band.kind === 'linked' || band.kind === 'imported') continue;
+    const r = band.rules.findLastIndex((rule) => rule.line === line);
+    if (r >= 0) return ruleKey(b, r);
+  }
+  return undefined;
+}
+
+/** Lines of the chosen rule, and the one asked for, are never folded. */
+function keptLines(
+  { text, bands }: PageBandsReply,
+  chosen: string | undefined,
+  line: number | undefined,
+): ReadonlySet<number> {
+  const kept = new Set<number>(line === undefined ? [] : [line]);
+  const [band, rule] = (chosen ?? '').split('.').map(Number);
+  const spans = chosen === undefined ? [] : (bands[band!]?.rules[rule!]?.spans ?? []);
+  for (const span of spans.slice(0, 1)) {
+    const first = text.slice(0, span.start).split(/\r\n|\r|\n/).length;
+    const last = first + text.slice(span.start, span.end).split(/\r\n|\r|\n/).length - 1;
+    for (let i = first; i <= Math.min(last, first + 40); i++) kept.add(i);
+  }
+  return kept;
+}

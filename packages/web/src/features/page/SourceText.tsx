@@ -1,0 +1,132 @@
+import { Fragment, type ReactNode } from 'react';
+import { tokensOfHtml } from './tokensOfHtml.ts';
+import type { PageBandsReply } from '@syndeton/contract';
+import type { Piece, SourceLine } from './sourceLines.ts';
+import { ruleKey } from './BandList.tsx';
+
+interface Props {
+  readonly lines: readonly SourceLine[];
+  readonly bands: PageBandsReply['bands'];
+  readonly chosen: string | undefined;
+  readonly onUnfold: (from: number) => void;
+  readonly onChoose: (key: string) => void;
+}
+
+/** The page's own text, lit where it carries styling. Read only. */
+export function SourceText({ lines, bands, chosen, onUnfold, onChoose }: Props) {
+  const tied = new Set<string>();
+  return (
+    <div className="srct" role="group" aria-label="The page’s own text">
+      {lines.map((line) => {
+        const inside = line.block === undefined ? '' : ' inb';
+        if (line.kind === 'fold')
+          return (
+            <div key={`f${line.from}`} className={`sl sf${inside}`}>
+              <span className="ln0" />
+              <button type="button" className="cc" onClick={() => onUnfold(line.from)}>
+                {foldWords(line)}
+              </button>
+            </div>
+          );
+        const current = line.pieces.some(
+          (p) => p.band !== undefined && p.rule !== undefined && ruleKey(p.band, p.rule) === chosen,
+        );
+        const ties = tiesOf(line, bands, tied);
+        return (
+          <div
+            key={line.number}
+            className={`sl${inside}${current && line.block !== undefined ? ' cur' : ''}`}
+            id={`line-${line.number}`}
+            {...(ties === '' ? {} : { 'data-tie-to': ties })}
+          >
+            <span className="ln0">{line.number}</span>
+            <span className="cc">
+              {line.pieces.map((piece, i) => (
+                <OnePiece
+                  key={i}
+                  piece={piece}
+                  bands={bands}
+                  inBlock={line.block !== undefined}
+                  chosen={chosen}
+                  onChoose={onChoose}
+                />
+              ))}
+            </span>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function OnePiece({
+  piece,
+  bands,
+  inBlock,
+  chosen,
+  onChoose,
+}: {
+  readonly piece: Piece;
+  readonly bands: PageBandsReply['bands'];
+  readonly inBlock: boolean;
+  readonly chosen: string | undefined;
+  readonly onChoose: (key: string) => void;
+}) {
+  const text = coloured(piece.text, inBlock);
+  if (piece.band === undefined) return <>{text}</>;
+  const key = piece.rule === undefined ? undefined : ruleKey(piece.band, piece.rule);
+  if (inBlock)
+    return key === undefined ? (
+      <>{text}</>
+    ) : (
+      <span className={key === chosen ? 'lt-rule on' : 'lt-rule'} onClick={() => onChoose(key)}>
+        {text}
+      </span>
+    );
+  return (
+    <span className={`lt-${bands[piece.band]!.kind}${key !== undefined && key === chosen ? ' on' : ''}`}>{text}</span>
+  );
+}
+
+/** Told apart by weight and tone; two hues only. */
+function coloured(text: string, css: boolean): ReactNode {
+  return tokensOfHtml(text, css).map((token, i) =>
+    token.kind === '' ? (
+      <Fragment key={i}>{token.text}</Fragment>
+    ) : (
+      <span key={i} className={`k-${token.kind}`}>
+        {token.text}
+      </span>
+    ),
+  );
+}
+
+/** The names of strands that end at this line: each name once. */
+function tiesOf(
+  line: Extract<SourceLine, { kind: 'line' }>,
+  bands: PageBandsReply['bands'],
+  tied: Set<string>,
+): string {
+  const names: string[] = [];
+  const add = (name: string): void => {
+    if (tied.has(name)) return;
+    tied.add(name);
+    names.push(name);
+  };
+  if (line.block !== undefined && line.number >= bands[line.block]!.line) add(`b${line.block}`);
+  for (const { band, rule } of line.pieces) {
+    if (band === undefined) continue;
+    // several bands may come through one tag: imports
+    const tag = bands[band]!.span;
+    bands.forEach((one, i) => tag && one.span?.start === tag.start && add(`b${i}`));
+    add(`b${band}`);
+    if (rule !== undefined) add(`r${ruleKey(band, rule)}`);
+  }
+  return names.join(' ');
+}
+
+function foldWords({ from, to, block, rules }: Extract<SourceLine, { kind: 'fold' }>): string {
+  const lines = from === to ? `line ${from}` : `lines ${from}–${to}`;
+  if (block === undefined) return `${lines}: no styling`;
+  return rules > 0 ? `${lines}: ${rules} more ${rules === 1 ? 'rule' : 'rules'}` : lines;
+}

@@ -1,0 +1,66 @@
+import { useLayoutEffect, useState, type RefObject } from 'react';
+
+/** What two things to tie: elements marked `data-tie-from` in the bands and `data-tie-to` in the text share a name. */
+interface Strand {
+  readonly key: string;
+  readonly path: string;
+  readonly kind: string;
+  readonly hot: boolean;
+}
+
+/** Strands from each band, and from the chosen rule, to their place in the text. Drawn anew when what they tie moves. */
+export function Strands({
+  box,
+  chosen,
+  stamp,
+}: {
+  readonly box: RefObject<HTMLDivElement | null>;
+  readonly chosen: string | undefined;
+  readonly stamp: unknown;
+}) {
+  const [strands, setStrands] = useState<readonly Strand[]>([]);
+  useLayoutEffect(() => {
+    const area = box.current;
+    if (!area) return;
+    const measure = (): void => setStrands(strandsIn(area, chosen));
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(area);
+    return () => observer.disconnect();
+  }, [box, chosen, stamp]);
+  return (
+    <svg className="strs" width="100%" height="100%" aria-hidden="true">
+      {strands.map(({ key, path, kind, hot }) => (
+        <path key={key} d={path} className={`st-${kind}${hot ? ' hot' : ''}`} />
+      ))}
+    </svg>
+  );
+}
+
+function strandsIn(area: HTMLElement, chosen: string | undefined): readonly Strand[] {
+  const origin = area.getBoundingClientRect();
+  const ends = new Map<string, DOMRect>();
+  for (const element of area.querySelectorAll<HTMLElement>('[data-tie-to]')) {
+    for (const name of element.dataset['tieTo']!.split(' '))
+      if (!ends.has(name)) ends.set(name, element.getBoundingClientRect());
+  }
+  return [...area.querySelectorAll<HTMLElement>('[data-tie-from]')].flatMap((element) => {
+    const name = element.dataset['tieFrom']!;
+    const to = ends.get(name);
+    if (!to) return [];
+    const from = element.getBoundingClientRect();
+    const x1 = from.right - origin.left + 4;
+    const y1 = from.top + Math.min(from.height, 24) / 2 - origin.top;
+    const x2 = to.left - origin.left - 4;
+    const y2 = to.top + 10 - origin.top;
+    const middle = (x1 + x2) / 2;
+    return [
+      {
+        key: name,
+        path: `M${x1} ${y1}C${middle} ${y1} ${middle} ${y2} ${x2} ${y2}`,
+        kind: element.dataset['kind'] ?? 'linked',
+        hot: name === chosen,
+      },
+    ];
+  });
+}

@@ -1,0 +1,1 @@
+export { PageStation } from './PageStation.tsx';

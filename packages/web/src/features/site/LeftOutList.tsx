@@ -1,0 +1,30 @@
+import type { LeftOutReply } from '@syndeton/contract';
+
+/** Files that were left out, why, and the way to take each in. */
+export function LeftOutList({
+  files,
+  onTake,
+  busy = false,
+}: {
+  readonly files: readonly LeftOutReply[];
+  readonly onTake: (path: string) => void;
+  readonly busy?: boolean;
+}) {
+  return (
+    <ul>
+      {files.slice(0, 50).map((file) => (
+        <li key={file.path} className="fd">
+          <span>
+            <code>{file.path}</code>: {file.reason}
+          </span>
+          {file.kept && (
+            <button type="button" className="act" disabled={busy} onClick={() => onTake(file.path)}>
+              Take it in
+            </button>
+          )}
+        </li>
+      ))}
+      {files.length > 50 && <li className="note pt-1">and {files.length - 50} more</li>}
+    </ul>
+  );
+}

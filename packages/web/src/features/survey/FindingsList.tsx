@@ -1,0 +1,74 @@
+import { useState } from 'react';
+import type { FindingReply } from '@syndeton/contract';
+import { describeSeverity, type Severity } from '@syndeton/core';
+import { FindingSentence } from './FindingSentence.tsx';
+
+interface Props {
+  readonly findings: readonly FindingReply[];
+  readonly pathOfName: ReadonlyMap<string, string>;
+  readonly busy: boolean;
+  readonly onPath: (path: string) => void;
+  readonly onAct: (finding: FindingReply) => void;
+}
+
+const severities: readonly Severity[] = ['breaks', 'wrong', 'note'];
+/** What breaks a page is always listed whole. */
+const most: Readonly<Record<Severity, number>> = { breaks: Infinity, wrong: 8, note: 5 };
+
+/** What is wrong and what is worth knowing, by weight; each with its place and the one action for it. */
+export function FindingsList(props: Props) {
+  if (props.findings.length === 0) return <p className="note">Nothing is wrong here.</p>;
+  return severities.map((severity) => {
+    const own = props.findings.filter((finding) => finding.severity === severity);
+    return own.length === 0 ? null : <Group key={severity} severity={severity} own={own} {...props} />;
+  });
+}
+
+function Group({
+  severity,
+  own,
+  pathOfName,
+  busy,
+  onPath,
+  onAct,
+}: Props & { readonly severity: Severity; readonly own: readonly FindingReply[] }) {
+  const [all, setAll] = useState(false);
+  const shown = all ? own : own.slice(0, most[severity]);
+  const heading = `findings-${severity}`;
+  return (
+    <section aria-labelledby={heading}>
+      <h2 id={heading} className={`side-h${severity === 'breaks' ? ' err' : ''}`}>
+        {describeSeverity(severity)}
+        <span>{own.length}</span>
+      </h2>
+      <ul>
+        {shown.map((finding) => (
+          <li className="fd" key={finding.id}>
+            <span title={whereOf(finding)}>
+              <FindingSentence sentence={finding.sentence} pathOfName={pathOfName} onPath={onPath} />
+            </span>
+            <button
+              type="button"
+              className="act"
+              disabled={busy && finding.action.does === 'mend'}
+              onClick={() => onAct(finding)}
+            >
+              {finding.action.label}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {own.length > shown.length && (
+        <button type="button" className="act mt-1 mb-2" onClick={() => setAll(true)}>
+          {own.length - shown.length} more
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** The first places, as `path, line 4`. */
+function whereOf({ places }: FindingReply): string {
+  const lines = places.slice(0, 8).map(({ path, line }) => `${path}, line ${line}`);
+  return [...lines, ...(places.length > 8 ? [`and ${places.length - 8} more`] : [])].join('\n');
+}
