@@ -3,10 +3,11 @@ import { describeSeverity, describeStayReason, driftedProperties, type Proof, ty
 export const plural = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
 
 /** The whole survey as JSON: the contract's WholeSurvey, with null where core has undefined. */
-export function printWholeSurvey({ survey, families, findings, reach }: SiteCheck): string {
+export function printWholeSurvey({ survey, families, elementsOf, findings, reach }: SiteCheck): string {
   const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({ id, kind, severity, sentence, pages, places, action })); // prettier-ignore
   const grouped = families.map(({ stays, ...family }) => ({
     ...family,
+    elements: elementsOf(family.id) ?? null,
     drifted: driftedProperties({ ...family, stays }),
     ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
   }));

@@ -20,6 +20,8 @@ export const Family = Type.Object({
   stays: Type.Optional(Type.String()),
   /** Families with the same declarations under another selector. */
   twins: Type.Array(Type.String()),
+  /** Elements on all pages that its rules apply to; null for definitions. */
+  elements: Type.Union([Count, Type.Null()]),
   order: Count,
   drifted: Type.Array(Type.String()),
 });

@@ -39,6 +39,8 @@ export const checkMakers: readonly CheckMaker[] = [sheetFiles, forgottenLinks, b
 export interface SiteCheck {
   readonly survey: Survey;
   readonly families: readonly Family[];
+  /** Elements on all pages that a family's rules apply to. */
+  readonly elementsOf: (family: string) => number | undefined;
   /** What breaks a page first, then what may look wrong, then what is worth knowing. */
   readonly findings: readonly FoundFinding[];
   readonly reach: readonly RuleReach[];
@@ -83,7 +85,7 @@ export function checkSite(site: Site, { onPage, kinds }: CheckOptions = {}): Sit
   const all = checks.flatMap((check) => check.findings(whole));
   const findings = withoutEchoes(all).filter((f) => !kinds || kinds.includes(f.kind));
   findings.sort((a, b) => weight[a.severity] - weight[b.severity]);
-  return { ...whole, findings, reach: reach.rules() };
+  return { ...whole, findings, reach: reach.rules(), elementsOf: (family) => reach.elementsOf(family) };
 }
 
 /** A forgotten link explains why a page's classes have no rules; saying both helps nobody. */

@@ -16,7 +16,7 @@ const demo = makeSite(
       return [path.relative(folder, full), fs.readFileSync(full)] as const;
     }),
 );
-const { findings, families, reach } = checkSite(demo);
+const { findings, families, reach, elementsOf } = checkSite(demo);
 
 /** The mistakes people make with styling, and what tells of each in the demo. */
 test.each<[mistake: string, kind: FindingKind, about: string]>([
@@ -70,6 +70,8 @@ test('reach: elements and pages of a shared rule; families under another selecto
   const of = (selector: string) => reach.find((r) => r.sheet === 'css/base.css' && r.selector === selector);
   expect(of('a')).toMatchObject({ line: 18, elements: 208, pages: 24 });
   expect(of('a:focus')).toMatchObject({ elements: 0, pages: 0 });
+  expect(elementsOf('.notice')).toBe(23);
+  expect(elementsOf('.late')).toBe(0);
   expect(families.filter((f) => f.twins.length > 0).every((f) => !f.twins.includes(f.id))).toBe(true);
 });
 

@@ -1,7 +1,7 @@
 import type { Check, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
-import { code, nameOf, pagesInWords } from './words.ts';
+import { code, count, nameOf, pagesInWords } from './words.ts';
 
 /**
  * The same rule on several pages, in versions that differ. Only where one version is the common one: rules that every page
@@ -25,7 +25,7 @@ class Drift implements Check {
           group.places.push({ path: version.pages[0]!, line: version.line, column: 1 });
         const name = family.id.replaceAll(' { ', ' ');
         const who = odd.length <= 2 ? `; ${pagesInWords(odd)} ${odd.length === 1 ? 'differs' : 'differ'}` : '';
-        const sentence = `${family.pages.length} pages hold ${code(nameOf(name))} in ${family.versions.length} versions${who}`;
+        const sentence = `${count(family.pages.length, 'page')} hold ${code(nameOf(name))} in ${family.versions.length} versions${who}`;
         return group.finding('drift', sentence, { look: 'Compare', family: family.id });
       });
   }

@@ -1,4 +1,6 @@
-import type { Check, CheckContext, CheckMaker } from './check.ts';
+import { fileNameOf } from '../source/sitePath.ts';
+import { encodePath } from '../values/urls.ts';
+import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { code } from './words.ts';
@@ -11,9 +13,12 @@ export const fileNames: CheckMaker = {
 
 class FileNames implements Check {
   private readonly context: CheckContext;
+  private readonly named: ReadonlyMap<string, FindingGroup>;
 
   constructor(context: CheckContext) {
     this.context = context;
+    const troubled = [...context.site.files.keys()].filter((path) => troubleIn(fileNameOf(path)) !== undefined);
+    this.named = new Map(troubled.slice(0, 200).map((path) => [path, new FindingGroup(path)]));
   }
 
   findings(): readonly FoundFinding[] {

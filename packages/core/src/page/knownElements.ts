@@ -13,7 +13,10 @@ const foreign =
   'glyph missing-glyph font-face hatch mesh solidcolor mi mo mn ms mtext mspace mrow mfrac msqrt mroot mstyle merror mpadded mphantom ' +
   'mfenced menclose msub msup msubsup munder mover munderover mmultiscripts mtable mtr mtd maction semantics annotation annotation-xml';
 
-const known = new Set(`${html} ${foreign}`.split(' ').filter((name) => name !== 'content' && name !== 'element' && name !== 'command'));
+const known = new Set(
+  `${html} ${foreign}`.split(' ').filter((name) => name !== 'content' && name !== 'element' && name !== 'command'),
+);
 
 /** Whether a type selector can mean something: a known element, one of SVG's filters, or a custom element, which has a hyphen. */
-export const isKnownElement = (lower: string): boolean => known.has(lower) || lower.includes('-') || /^fe[a-z]+$/.test(lower);
+export const isKnownElement = (lower: string): boolean =>
+  known.has(lower) || lower.includes('-') || /^fe[a-z]+$/.test(lower);

@@ -1,6 +1,7 @@
 import type { MatchedSelector } from '../cascade/matchElement.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import type { Site } from '../source/site.ts';
+import type { EmbeddedBlock } from './blockUnits.ts';
 import { placeOf } from '../source/span.ts';
 
 /** How far a rule of a shared sheet reaches: elements and pages it applies to with nothing hovered or focused. */
@@ -21,9 +22,11 @@ interface Counted {
   lastPage: number;
 }
 
-/** Counts, over pages, the elements that each rule of the shared sheets applies to. */
+/** Counts, over pages, the elements that each rule of the shared sheets, and each family of embedded rules, applies to. */
 export class ReachCollector {
   private readonly counted = new Map<number, Counted>();
+  /** Rules of one family, whichever block they stand in, share a count. */
+  private readonly families = new Map<string, Counted>();
   private readonly seen = new Set<string>();
   private pages = 0;
   private readonly site: Site;
@@ -32,12 +35,19 @@ export class ReachCollector {
     this.site = site;
   }
 
-  page({ cascade }: { readonly cascade: PageCascade }): void {
+  page({ cascade, blocks }: { readonly cascade: PageCascade; readonly blocks: readonly EmbeddedBlock[] }): void {
     this.pages++;
     if (this.seen.has(cascade.rules.key)) return;
     this.seen.add(cascade.rules.key);
     for (const { compiled, source } of cascade.rules.rules) {
-      if (source.kind === 'embedded' || this.counted.has(compiled.number)) continue;
+      if (this.counted.has(compiled.number)) continue;
+      if (source.kind === 'embedded') {
+        const block = blocks.find((b) => b.sourceIndex === source.sourceIndex);
+        const start = (block?.source.contents.start ?? 0) + compiled.rule.span.start;
+        const family = block?.units.find((unit) => unit.span.start === start)?.family;
+        if (family !== undefined) this.counted.set(compiled.number, this.familyCount(family));
+        continue;
+      }
       const line = placeOf(this.site.files.get(source.path)?.text ?? '', compiled.rule.span.start).line;
       this.counted.set(compiled.number, {
         sheet: source.path,
@@ -61,9 +71,25 @@ export class ReachCollector {
     }
   }
 
+  private familyCount(family: string): Counted {
+    let counted = this.families.get(family);
+    if (!counted)
+      this.families.set(
+        family,
+        (counted = { sheet: '', selector: family, line: 0, elements: 0, pages: 0, lastPage: 0 }),
+      );
+    return counted;
+  }
+
+  /** Elements that rules of a family in embedded blocks apply to, over all pages; undefined for definitions and nested rules. */
+  elementsOf(family: string): number | undefined {
+    return this.families.get(family)?.elements;
+  }
+
   /** By sheet, in the order of the sheet. Rules of a sheet that no page reaches are not there. */
   rules(): readonly RuleReach[] {
     return [...this.counted.values()]
+      .filter(({ sheet }) => sheet !== '')
       .map(({ sheet, selector, line, elements, pages }) => ({ sheet, selector, line, elements, pages }))
       .sort((a, b) => (a.sheet === b.sheet ? a.line - b.line : a.sheet < b.sheet ? -1 : 1));
   }

@@ -4,7 +4,7 @@ import { checkSite, describeStayReason, driftedProperties, type SiteCheck } from
 import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 /** Grows when what a survey says changes, so that kept ones are made anew. */
-export const inventoryVersion = 1;
+export const inventoryVersion = 2;
 
 /** All that a survey says of one state of a site, ready to be kept and sent: replies as gzipped JSON. */
 export interface Inventory {
@@ -54,12 +54,13 @@ export function surveyReply({ survey, findings, reach }: SiteCheck): SurveyReply
   return { ...survey, findings: told, reach } as unknown as SurveyReply;
 }
 
-export const familiesReply = ({ families }: SiteCheck): FamiliesReply['families'] =>
+export const familiesReply = ({ families, elementsOf }: SiteCheck): FamiliesReply['families'] =>
   families.map(({ stays, ...family }) => ({
     ...family,
     groups: [...family.groups],
     pages: [...family.pages],
     twins: [...family.twins],
+    elements: elementsOf(family.id) ?? null,
     versions: family.versions.map((v) => ({ ...v, pages: [...v.pages], declarations: [...v.declarations] })),
     drifted: [...driftedProperties({ ...family, stays })],
     ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),

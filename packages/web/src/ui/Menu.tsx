@@ -6,16 +6,25 @@ export function Menu({
   trigger,
   label,
   children,
+  onClosed,
 }: {
   readonly trigger: ReactNode;
   readonly label: string;
   readonly children: ReactNode;
+  /** Once closed; `preventDefault` keeps the focus from going back to the trigger. */
+  readonly onClosed?: (event: Event) => void;
 }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="end" sideOffset={4} aria-label={label}>
+        <DropdownMenu.Content
+          className="menu"
+          align="end"
+          sideOffset={4}
+          aria-label={label}
+          {...(onClosed ? { onCloseAutoFocus: onClosed } : {})}
+        >
           {children}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -1,5 +1,6 @@
-/** 1,234 bytes as people read them: `1.2 kB`. */
-export const kB = (bytes: number): string => `${(bytes / 1000).toFixed(1)} kB`;
+/** Bytes as people read them: `1.2 kB`, `7.9 MB`. */
+export const kB = (bytes: number): string =>
+  bytes < 1e6 ? `${(bytes / 1000).toFixed(1)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 
 export const count = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
 

@@ -57,7 +57,11 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
     <aside className="rail" aria-label="Pages">
       <div className="railh">
         <b>Pages</b>
-        <span className="n">{filter === '' ? pages.length : `${shown.length} of ${pages.length}`}</span>
+        <span className="n">
+          {filter === ''
+            ? pages.length.toLocaleString('en')
+            : `${shown.length.toLocaleString('en')} of ${pages.length.toLocaleString('en')}`}
+        </span>
         <label className="filt">
           <input
             ref={filterRef}

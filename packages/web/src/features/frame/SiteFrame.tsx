@@ -1,6 +1,8 @@
 import { Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
+import { Finder, type Findable } from '../../ui/Finder.tsx';
+import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useDraft, useDropDraftMutation, useSaveMutation } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
@@ -20,7 +22,6 @@ import {
 import { SurveyStation } from '../survey/index.ts';
 import { BroughtIn } from './BroughtIn.tsx';
 import { DraftBar } from './DraftBar.tsx';
-import { Finder, type Findable } from './Finder.tsx';
 import { HeadBar } from './HeadBar.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { PagesRail } from './PagesRail.tsx';
@@ -192,7 +193,7 @@ function idleSentence(view: SiteView): string {
   if (!view.site || !view.survey) return '';
   if (view.site.revision > 1) return `Nothing lined up since r${view.site.revision}.`;
   const { pages, sheets, otherFiles } = view.survey;
-  return `Nothing lined up. The site is exactly as it was brought in: ${pages.length} pages, ${sheets.length} sheets, ${otherFiles} other files.`;
+  return `Nothing lined up. The site is exactly as it was brought in: ${count(pages.length, 'page')}, ${count(sheets.length, 'sheet')}, ${count(otherFiles, 'other file')}.`;
 }
 
 const Loading = () => (

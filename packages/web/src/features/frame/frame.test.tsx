@@ -43,6 +43,7 @@ describe('draft bar', () => {
     onRedo: jest.fn(),
     onRemove: jest.fn(),
     onProof: jest.fn(),
+    onBroughtIn: jest.fn(),
   });
   const common = {
     progress: undefined,
@@ -54,9 +55,11 @@ describe('draft bar', () => {
   };
 
   test('nothing lined up', () => {
-    render(<DraftBar {...common} {...actions()} draft={draftOf(0)} proof={undefined} />);
+    const on = actions();
+    render(<DraftBar {...common} {...on} draft={draftOf(0)} proof={undefined} />);
     expect(screen.getByText('Nothing lined up.')).toBeTruthy();
-    expect(screen.queryByRole('button')).toBeNull();
+    screen.getByRole('button', { name: 'What was brought in' }).click();
+    expect(on.onBroughtIn).toHaveBeenCalled();
   });
 
   test('lined up and the same: saving takes the accent', async () => {
@@ -106,9 +109,9 @@ test('before the pages are read the stations claim nothing', () => {
 
 test('the stations count what is there', () => {
   const survey = {
-    pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [{ problem: 'missing' }] }],
+    pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [] }],
     sheets: [],
-    repeatedBlocks: [{ versions: [1, 2] }],
+    findings: [{ kind: 'drift' }, { kind: 'link-missing' }, { kind: 'override' }, { kind: 'override' }],
     otherFiles: 0,
     repeatedBytes: 0,
   };
@@ -117,7 +120,8 @@ test('the stations count what is there', () => {
     figures.gather.number,
     figures.gather.waiting,
     figures.links.waiting,
+    figures.precedence.words,
     figures.proof.waiting,
     figures.proof.words,
-  ]).toEqual(['5', 1, 1, 2, 'pages differ']);
+  ]).toEqual(['5', 1, 1, 'overrides', 2, 'pages differ']);
 });

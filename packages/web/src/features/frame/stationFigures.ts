@@ -28,7 +28,7 @@ export function stationFigures(
   if (!survey || !draft) return unknownFigures;
   const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
   const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
-  const drifted = survey.repeatedBlocks.filter((block) => block.versions.length > 1).length;
+  const drifted = survey.findings.filter(({ kind }) => kind === 'drift').length;
   const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
   const overrides = survey.findings.filter(({ kind }) => kind === 'override').length;
   const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;
@@ -36,14 +36,24 @@ export function stationFigures(
   const saved = site !== undefined && site.revision > 1;
   const handed = site?.revisions.filter((r) => r.number > 1).reduce((sum, r) => sum + r.changedFiles, 0) ?? 0;
   return {
-    survey: { tied: true, waiting: 0, number: String(survey.pages.length), words: 'pages' },
+    survey: {
+      tied: true,
+      waiting: 0,
+      number: survey.pages.length.toLocaleString('en'),
+      words: survey.pages.length === 1 ? 'page' : 'pages',
+    },
     gather: {
       tied: rules === 0,
       waiting: rules === 0 ? 0 : drifted,
-      number: String(rules + attributes),
+      number: (rules + attributes).toLocaleString('en'),
       words: 'left',
     },
-    sheets: { tied: false, waiting: 0, number: String(draft.sheets.length), words: 'sheets' },
+    sheets: {
+      tied: false,
+      waiting: 0,
+      number: String(draft.sheets.length),
+      words: draft.sheets.length === 1 ? 'sheet' : 'sheets',
+    },
     links: {
       tied: broken === 0,
       waiting: broken,

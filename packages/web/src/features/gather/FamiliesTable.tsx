@@ -116,6 +116,10 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
                       <Swatch key={colour} colour={colour} />
                     ))}{' '}
                   {family.stays ? `stays: ${family.stays}` : summaryOf(family.versions[0]!.declarations)}
+                  {family.twins.length > 0 && (
+                    <span className="note"> same as {family.twins.slice(0, 2).join(', ')}</span>
+                  )}
+                  {family.elements === 0 && <span className="note"> no page has it</span>}
                 </td>
               </tr>
               {isOpen && (

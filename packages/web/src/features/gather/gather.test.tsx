@@ -32,6 +32,8 @@ const family = (id: string, versions: FamilyReply['versions'], groups: FamilyRep
   kind: 'rule',
   versions,
   pages: versions.flatMap((v) => v.pages),
+  twins: [],
+  elements: 1,
   order: 0,
   drifted: versions.length > 1 ? ['color'] : [],
 });
@@ -55,9 +57,14 @@ test.each(filters.map(([name, , holds]) => [name, [drifted, plain, third].filter
   'the filter %s',
   (name, ids) => {
     expect(ids).toEqual(
-      { all: ['.notice', 'h1', 'h2'], identical: ['h2'], drifted: ['.notice'], 'one-page': ['h1'], conditional: [] }[
-        name
-      ],
+      {
+        all: ['.notice', 'h1', 'h2'],
+        identical: ['h2'],
+        drifted: ['.notice'],
+        'one-page': ['h1'],
+        unused: [],
+        conditional: [],
+      }[name],
     );
   },
 );

@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-export type FamilyFilter = 'all' | 'identical' | 'drifted' | 'one-page' | 'conditional';
+export type FamilyFilter = 'all' | 'identical' | 'drifted' | 'one-page' | 'unused' | 'conditional';
 
 export interface GatherState {
   /** What is chosen, as `family newline version`. */

@@ -30,9 +30,12 @@ export function PageStation({ view, page }: { readonly view: SiteView; readonly 
         Reading {page} …
       </p>
     );
-  const override = view.survey!.findings.find(
-    (f) => f.kind === 'override' && f.pages.includes(page) && !f.sentence.startsWith('`style='),
-  );
+  // of several the one that reaches most elements
+  const [override] = view
+    .survey!.findings.filter(
+      (f) => f.kind === 'override' && f.pages.includes(page) && !f.sentence.startsWith('`style='),
+    )
+    .sort((a, b) => elementsIn(b.sentence) - elementsIn(a.sentence));
   return (
     <PageView
       key={page}
@@ -50,3 +53,6 @@ export function PageStation({ view, page }: { readonly view: SiteView; readonly 
     />
   );
 }
+
+const elementsIn = (sentence: string): number =>
+  Number(/ on ([\d,]+) elements?/.exec(sentence)?.[1]?.replace(',', '') ?? 0);

@@ -48,6 +48,7 @@ export function PageView({
   useEffect(() => {
     const target = Math.min(...kept);
     if (Number.isFinite(target)) document.getElementById(`line-${target}`)?.scrollIntoView({ block: 'nearest' });
+    box.current?.querySelector('.br.cur')?.scrollIntoView({ block: 'nearest' });
   }, [kept]);
   return (
     <div className="onepage">
@@ -70,10 +71,10 @@ export function PageView({
       </div>
       <div className="opbar">
         <button type="button" className="act" onClick={onAll}>
-          All {of} pages
+          All {of.toLocaleString('en')} pages
         </button>
         <span>
-          page {number} of {of}
+          page {number.toLocaleString('en')} of {of.toLocaleString('en')}
         </span>
         <button type="button" className="note" onClick={onNext}>
           next <kbd>J</kbd>
@@ -90,20 +91,24 @@ export function PageView({
       </div>
       <div className="opw" ref={box}>
         <Strands box={box} chosen={chosen === undefined ? undefined : `r${chosen}`} stamp={lines} />
-        <BandList
-          bands={bands}
-          pagesOf={pagesOf}
-          chosen={chosen}
-          onChoose={(key) => setPicked(key === chosen ? undefined : key)}
-          onSheet={onSheet}
-        />
-        <SourceText
-          lines={lines}
-          bands={bands}
-          chosen={chosen}
-          onUnfold={(from) => setUnfolded(new Set([...unfolded, from]))}
-          onChoose={setPicked}
-        />
+        <div className="pane">
+          <BandList
+            bands={bands}
+            pagesOf={pagesOf}
+            chosen={chosen}
+            onChoose={(key) => setPicked(key === chosen ? undefined : key)}
+            onSheet={onSheet}
+          />
+        </div>
+        <div className="pane">
+          <SourceText
+            lines={lines}
+            bands={bands}
+            chosen={chosen}
+            onUnfold={(from) => setUnfolded(new Set([...unfolded, from]))}
+            onChoose={setPicked}
+          />
+        </div>
       </div>
     </div>
   );

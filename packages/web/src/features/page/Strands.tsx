@@ -1,4 +1,4 @@
-import { useLayoutEffect, useState, type RefObject } from 'react';
+import { useEffect, useState, type RefObject } from 'react';
 
 /** What two things to tie: elements marked `data-tie-from` in the bands and `data-tie-to` in the text share a name. */
 interface Strand {
@@ -19,14 +19,29 @@ export function Strands({
   readonly stamp: unknown;
 }) {
   const [strands, setStrands] = useState<readonly Strand[]>([]);
-  useLayoutEffect(() => {
+  // not before the area's own reference is there, which is after the layout of what is in it
+  useEffect(() => {
     const area = box.current;
     if (!area) return;
-    const measure = (): void => setStrands(strandsIn(area, chosen));
+    let frame = 0;
+    const measure = (): void => {
+      cancelAnimationFrame(frame);
+      frame = requestAnimationFrame(() => setStrands(strandsIn(area, chosen)));
+    };
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(area);
-    return () => observer.disconnect();
+    // scrolling does not bubble, but it can be caught on the way down
+    area.addEventListener('scroll', measure, { capture: true, passive: true });
+    // a band that unfolds moves the others
+    const moved = new MutationObserver(measure);
+    for (const pane of area.querySelectorAll('.pane')) moved.observe(pane, { childList: true, subtree: true });
+    return () => {
+      cancelAnimationFrame(frame);
+      observer.disconnect();
+      moved.disconnect();
+      area.removeEventListener('scroll', measure, { capture: true });
+    };
   }, [box, chosen, stamp]);
   return (
     <svg className="strs" width="100%" height="100%" aria-hidden="true">
@@ -51,8 +66,10 @@ function strandsIn(area: HTMLElement, chosen: string | undefined): readonly Stra
     const from = element.getBoundingClientRect();
     const x1 = from.right - origin.left + 4;
     const y1 = from.top + Math.min(from.height, 24) / 2 - origin.top;
+    if (y1 < 0 || y1 > origin.height) return [];
     const x2 = to.left - origin.left - 4;
-    const y2 = to.top + 10 - origin.top;
+    // a place that is scrolled out of sight draws its strand to the edge
+    const y2 = Math.min(Math.max(to.top + 10 - origin.top, -10), origin.height + 10);
     const middle = (x1 + x2) / 2;
     return [
       {

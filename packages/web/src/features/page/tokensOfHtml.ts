@@ -4,7 +4,7 @@ export interface CodeToken {
 }
 
 const markup = /(<!--[^]*?(?:-->|$))|(<\/?[a-z][\w:-]*)|(\s[a-z][\w:-]*)(?==)|("[^"]*"|'[^']*')|(\/?>)/gi;
-const rules = /(\/\*[^]*?(?:\*\/|$))|("[^"]*"|'[^']*')|([^{}:;]+)(?=\{)|([\w-]+\s*)(?=:)|(:\s*)([^;{}]+)/g;
+const rules = /(\/\*[^]*?(?:\*\/|$))|("[^"]*"|'[^']*')|([^{};]+)(?=\{)|([\w-]+\s*)(?=:)|(:\s*)([^;{}]+)/g;
 
 /** One line, or part of one, told apart for the eye only: what is a tag, a name, a string, a selector, a value. */
 export function tokensOfHtml(text: string, css: boolean): readonly CodeToken[] {

@@ -42,7 +42,9 @@ export interface WorkFolder {
 
 export const rememberFolder = (siteId: string, work: WorkFolder): Promise<void> => set(siteId, work, store());
 
-export const folderOfSite = (siteId: string): Promise<WorkFolder | undefined> => get<WorkFolder>(siteId, store());
+/** Undefined as well where the browser keeps nothing. */
+export const folderOfSite = async (siteId: string): Promise<WorkFolder | undefined> =>
+  typeof indexedDB === 'undefined' ? undefined : get<WorkFolder>(siteId, store());
 
 /** The bytes of a file below the folder; undefined when there is none. */
 export async function readFrom(

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Ellipsis } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
@@ -62,6 +62,7 @@ function SiteRow({
   onRemove,
 }: Pick<Props, 'onRename' | 'onRemove'> & { readonly site: SiteSummaryReply; readonly apart: string }) {
   const [renaming, setRenaming] = useState(false);
+  const wanted = useRef(false);
   const bound = howFarBound(site);
   return (
     <tr>
@@ -108,13 +109,20 @@ function SiteRow({
       <td>
         <Menu
           label={`More for ${site.name}`}
+          onClosed={(event) => {
+            if (!wanted.current) return;
+            // the field can take the focus only when the menu has let go of it
+            wanted.current = false;
+            event.preventDefault();
+            setRenaming(true);
+          }}
           trigger={
             <button type="button" className="sq" aria-label={`More for ${site.name}${apart}`}>
               <Ellipsis className="ic" aria-hidden="true" />
             </button>
           }
         >
-          <MenuItem onSelect={() => setRenaming(true)}>Rename</MenuItem>
+          <MenuItem onSelect={() => void (wanted.current = true)}>Rename</MenuItem>
           <MenuItem onSelect={() => onRemove(site)}>Remove</MenuItem>
         </Menu>
       </td>

@@ -1,5 +1,8 @@
 import { useRef, useState, type DragEvent } from 'react';
-import { Link } from 'react-router';
+import { Search } from 'lucide-react';
+import { Link, useNavigate } from 'react-router';
+import { Finder } from '../../ui/Finder.tsx';
+import { useKeys } from '../../ui/useKeys.ts';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
@@ -31,6 +34,9 @@ interface Props {
 export function StartView(props: Props) {
   const { sites, sending, reading, brought, problem, removed, onBring, onDemo } = props;
   const [over, setOver] = useState(false);
+  const [finding, setFinding] = useState(false);
+  const navigate = useNavigate();
+  useKeys({ 'ctrl+k': () => setFinding(true) });
   const folder = useRef<HTMLInputElement>(null);
   const files = useRef<HTMLInputElement>(null);
   const drop = async (event: DragEvent): Promise<void> => {
@@ -53,7 +59,9 @@ export function StartView(props: Props) {
           Syndeton
         </Link>
         <span className="site">moves styling out of the pages, and proves the look stays</span>
-        <span className="ml-auto" />
+        <button type="button" className="find" onClick={() => setFinding(true)}>
+          <Search className="ic" aria-hidden="true" /> Find a site, or something to do <kbd>Ctrl K</kbd>
+        </button>
         <ThemeButton />
       </header>
       <svg className="thread" width="1280" height="180" viewBox="0 0 1280 180" aria-hidden="true">
@@ -182,6 +190,24 @@ export function StartView(props: Props) {
           )}
         </section>
       </main>
+      {finding && (
+        <Finder
+          open
+          onClose={() => setFinding(false)}
+          hint="Find a site, or something to do"
+          things={[
+            ...(sites ?? []).map((site) => ({
+              group: 'Sites',
+              label: site.name,
+              hint: `r${site.revision}`,
+              run: () => void navigate(`/sites/${site.id}/survey`),
+            })),
+            { group: 'To do', label: 'Choose a folder to bring in', run: () => folder.current?.click() },
+            { group: 'To do', label: 'Choose a zip or files to bring in', run: () => files.current?.click() },
+            { group: 'To do', label: 'Load the demo', run: onDemo },
+          ]}
+        />
+      )}
     </div>
   );
 }

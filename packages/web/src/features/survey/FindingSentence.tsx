@@ -19,14 +19,26 @@ export function FindingSentence({
         return path === undefined ? (
           <code key={i}>{part}</code>
         ) : (
-          <button key={i} type="button" className="name" onClick={() => onPath(path)}>
+          <a
+            key={i}
+            className="name"
+            href={addressOf(path)}
+            onClick={(event) => {
+              event.preventDefault();
+              onPath(path);
+            }}
+          >
             {part}
-          </button>
+          </a>
         );
       })}
     </>
   );
 }
+
+/** Where a page or sheet is at home, from any station. */
+const addressOf = (path: string): string =>
+  `${/\.css$/i.test(path) ? 'sheets' : 'survey'}?open=${encodeURIComponent(path)}`;
 
 /** Every page by the name sentences use for it, every sheet by its path. */
 export const pathsByName = (pages: readonly string[], sheets: readonly string[]): ReadonlyMap<string, string> =>

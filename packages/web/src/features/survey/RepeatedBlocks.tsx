@@ -16,8 +16,8 @@ export function RepeatedBlocks({
       <colgroup>
         <col />
         <col style={{ width: Math.min(allPages.length, 120) > 40 ? 200 : 112 }} />
-        <col style={{ width: 64 }} />
-        <col style={{ width: 76 }} />
+        <col style={{ width: 52 }} />
+        <col style={{ width: 84 }} />
       </colgroup>
       <tbody>
         {blocks.slice(0, 14).map((block) => (
@@ -29,7 +29,9 @@ export function RepeatedBlocks({
               <CopiesStrip pages={allPages} versions={block.versions} />
             </td>
             <td className="text-right">
-              {block.pages.length}/{allPages.length}
+              {allPages.length > 999
+                ? block.pages.length.toLocaleString('en')
+                : `${block.pages.length}/${allPages.length}`}
             </td>
             <td title={block.versions.map((v) => someNames(v.pages, 6)).join('\n')}>
               {block.versions.length === 1 ? 'identical' : `${block.versions.length} versions`}

@@ -27,7 +27,7 @@ export function pageShapes(bars: PageBars, name: string, room: Room, palette: Pa
   const local = (width - zero - 46) / room.mostLocal;
   const children: Shape[] = [
     { type: 'rect', shape: { x: 0, y: y - 10, width, height: 20 }, style: { fill: 'transparent' } },
-    text(names, y, shortened(name), palette.ink, 'right', true),
+    text(names, y, shortened(name, names), palette.ink, 'right', true),
     {
       type: 'line',
       shape: { x1: zero, y1: y - 10, x2: zero, y2: y + 10 },
@@ -115,5 +115,8 @@ function text(x: number, y: number, words: string, fill: string, align: 'left' |
   };
 }
 
-/** Long names keep their end, where pages of one folder differ. */
-const shortened = (name: string): string => (name.length > 26 ? `…${name.slice(-25)}` : name);
+/** Long names keep their end, where pages of one folder differ. A letter of the code font at 12px is 7.7px wide. */
+function shortened(name: string, room: number): string {
+  const most = Math.max(6, Math.floor(room / 7.7));
+  return name.length > most ? `…${name.slice(1 - most)}` : name;
+}

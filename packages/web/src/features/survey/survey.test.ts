@@ -1,7 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { SurveyReply } from '@syndeton/contract';
-import { barsFor, localBytes } from './barsFor.ts';
-import { linkFindings } from './linkFindings.ts';
+import { barsFor, csvOf, localBytes, rowsOf } from './barsFor.ts';
 import { pageShapes } from './pageShapes.ts';
 
 type Page = SurveyReply['pages'][number];
@@ -43,21 +42,37 @@ test('pages with most styling in them come first', () => {
   expect(bars.map((b) => `${b.path} ${localBytes(b)}`)).toEqual(['c 20', 'b 13', 'a 0']);
 });
 
-test('links that lead nowhere, the same ones together', () => {
-  const missing = source('linked', 0, 'css/x.css', 'missing');
-  const findings = linkFindings([
-    page('a', missing),
-    page('b', missing),
-    page('c', source('linked', 0, 'css/X.css', 'wrong-case'), source('linked', 0, '//h/x', 'remote')),
-  ]);
-  expect(findings.map((f) => `${f.target}: ${f.pages.join(' ')}`)).toEqual(['css/x.css: a b', 'css/X.css: c']);
+test('sorted as asked; as many rows as fit, else neighbours share one and show their average', () => {
+  const pages = [
+    page('b', source('embedded', 10)),
+    page('a', source('linked', 5), source('embedded', 20)),
+    page('c', source('imported', 9)),
+  ];
+  expect(barsFor(pages, 'shared').map((b) => b.path)).toEqual(['c', 'a', 'b']);
+  const bars = barsFor(pages, 'name');
+  expect(bars.map((b) => b.path)).toEqual(['a', 'b', 'c']);
+  expect(rowsOf(bars, 3).map((r) => r.pages)).toEqual([['a'], ['b'], ['c']]);
+  const many = barsFor(
+    Array.from({ length: 3000 }, (_, i) => page(`${String(i).padStart(4, '0')}.html`, source('embedded', i))),
+    'name',
+  );
+  const rows = rowsOf(many, 80);
+  expect(rows).toHaveLength(40);
+  expect(rows.flatMap((r) => r.pages)).toEqual(many.map((b) => b.path));
+  expect(rows[0]).toMatchObject({ path: '0000.html', embedded: 37 });
+});
+
+test('the numbers as CSV, names with commas quoted', () => {
+  expect(csvOf(barsFor([page('a,b.html', source('linked', 3), source('attribute', 4))]))).toBe(
+    'page,linked,imported,embedded,style attributes,presentational attributes,left in the page\r\n"a,b.html",3,0,0,4,0,4\r\n',
+  );
 });
 
 const palette = { linked: 'L', embedded: 'E', attribute: 'A', presentational: 'P', ink: 'I', ink3: '3', line: 'l' };
 const room = { y: 10, width: 600, mostShared: 100, mostLocal: 100 };
 const shapes = (bars: Parameters<typeof pageShapes>[0]) =>
   (
-    pageShapes(bars, room, palette) as {
+    pageShapes(bars, 'a', room, palette) as {
       children: { type: string; shape?: Record<string, number>; style: { fill?: string; text?: string } }[];
     }
   ).children;

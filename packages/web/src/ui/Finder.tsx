@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { pageName } from '../../ui/format.ts';
+import { pageName } from './format.ts';
 
 export interface Findable {
   readonly group: string;
@@ -15,10 +15,12 @@ export function Finder({
   open,
   onClose,
   things,
+  hint = 'Find a page, a rule, or something to do',
 }: {
   readonly open: boolean;
   readonly onClose: () => void;
   readonly things: readonly Findable[];
+  readonly hint?: string;
 }) {
   const [text, setText] = useState('');
   const wanted = text.trim().toLowerCase();
@@ -34,7 +36,7 @@ export function Finder({
           <Command shouldFilter={false} label="Find">
             <Command.Input
               className="w-full border-b border-line-2 bg-transparent px-4 py-3 outline-none"
-              placeholder="Find a page, a rule, or something to do"
+              placeholder={hint}
               value={text}
               onValueChange={setText}
               autoFocus
@@ -46,10 +48,10 @@ export function Finder({
                 if (list.length === 0) return null;
                 return (
                   <Command.Group key={group} heading={<span className="note px-2">{group}</span>}>
-                    {list.map((thing) => (
+                    {list.map((thing, i) => (
                       <Command.Item
-                        key={`${group} ${thing.label}`}
-                        value={`${group} ${thing.label}`}
+                        key={`${group} ${thing.label} ${i}`}
+                        value={`${group} ${thing.label} ${i}`}
                         className="menu-row"
                         onSelect={() => {
                           onClose();

@@ -1,0 +1,47 @@
+import { expect, jest, test } from '@jest/globals';
+import { render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { FindingReply } from '@syndeton/contract';
+import { FindingsList } from './FindingsList.tsx';
+import { pathsByName } from './FindingSentence.tsx';
+
+const finding = (id: string, severity: FindingReply['severity'], sentence = id): FindingReply => ({
+  id,
+  kind: 'drift',
+  severity,
+  sentence,
+  pages: ['a.html'],
+  places: [{ path: 'a.html', line: 3, column: 1 }],
+  action: { does: severity === 'breaks' ? 'mend' : 'look', label: `do ${id}` },
+});
+
+function show(findings: readonly FindingReply[], busy = false) {
+  const on = { onPath: jest.fn(), onAct: jest.fn() };
+  render(<FindingsList findings={findings} pathOfName={pathsByName(['a.html'], ['css/s.css'])} busy={busy} {...on} />);
+  return on;
+}
+
+test('by weight, with the one action; names of pages and sheets lead there, other code does not', async () => {
+  const on = show([finding('one', 'breaks', '`a` lacks `css/s.css` and `.box`'), finding('two', 'note')]);
+  expect(screen.getAllByRole('heading').map((h) => h.textContent)).toEqual(['Breaks a page1', 'Worth knowing1']);
+  const first = within(screen.getByRole('region', { name: /Breaks/ }));
+  expect(first.getAllByRole('link').map((a) => a.textContent)).toEqual(['a', 'css/s.css']);
+  await userEvent.click(first.getByRole('link', { name: 'a' }));
+  expect(on.onPath).toHaveBeenCalledWith('a.html');
+  await userEvent.click(screen.getByRole('button', { name: 'do one' }));
+  expect(on.onAct).toHaveBeenCalledWith(expect.objectContaining({ id: 'one' }));
+});
+
+test('of what is worth knowing only some at first; while a mend is under way no other begins', async () => {
+  show([...Array.from({ length: 9 }, (_, i) => finding(`n${i}`, 'note')), finding('m', 'breaks')], true);
+  expect(screen.getAllByRole('listitem')).toHaveLength(6);
+  await userEvent.click(screen.getByRole('button', { name: '4 more' }));
+  expect(screen.getAllByRole('listitem')).toHaveLength(10);
+  expect((screen.getByRole('button', { name: 'do m' }) as HTMLButtonElement).disabled).toBe(true);
+  expect((screen.getByRole('button', { name: 'do n0' }) as HTMLButtonElement).disabled).toBe(false);
+});
+
+test('nothing wrong', () => {
+  show([]);
+  expect(screen.getByText('Nothing is wrong here.')).toBeTruthy();
+});
