@@ -20,6 +20,9 @@ for (const theme of ['light', 'dark'])
     const id = await openDemo(page);
     await expect(page.getByRole('heading', { level: 1 })).toContainText('rules');
     expect(await violations(page, theme)).toEqual([]);
+    await page.goto(`/sites/${id}/survey?open=timetable.html`);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('takes its look from');
+    expect(await violations(page, theme)).toEqual([]);
     const gather = { kind: 'gather-rules', sheet: 'css/site.css', rules: [{ family: 'body' }, { family: '.notice' }] };
     await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, operations: [gather] } });
     for (const [station, shows] of [

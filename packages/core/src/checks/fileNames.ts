@@ -21,6 +21,23 @@ class FileNames implements Check {
     this.named = new Map(troubled.slice(0, 200).map((path) => [path, new FindingGroup(path)]));
   }
 
+  sheet(sheet: CheckedSheet): void {
+    this.uses(sheet);
+  }
+
+  page(page: CheckedPage): void {
+    this.uses(page);
+  }
+
+  /** Pages and sheets that name such a file, as it is or escaped. */
+  private uses(holder: Pick<CheckedSheet, 'path' | 'text' | 'lines'>): void {
+    for (const [path, group] of this.named) {
+      const name = fileNameOf(path);
+      const at = [name, encodePath(name)].map((one) => holder.text.indexOf(one)).find((i) => i >= 0);
+      if (at !== undefined) group.at(holder, at);
+    }
+  }
+
   findings(): readonly FoundFinding[] {
     const byLower = new Map<string, string>();
     return [...this.context.site.files.values()].flatMap(({ path, kind }) => {
@@ -31,12 +48,15 @@ class FileNames implements Check {
           ? troubleIn(path)
           : `${code(twin)} differs from it in capitals only; on many computers they are one file`;
       if (why === undefined) return [];
-      const group = new FindingGroup(path);
-      group.places.push({ path, line: 1, column: 1 });
+      const group = this.named.get(path) ?? new FindingGroup(path);
+      const used = group.places.length > 0;
+      for (const place of group.places)
+        if (this.context.site.files.get(place.path)?.kind === 'page') group.page(place.path);
+      if (!used) group.places.push({ path, line: 1, column: 1 });
       if (kind === 'page') group.page(path);
       return [
         group.finding('file-name', `${code(path)} ${twin === undefined ? '' : 'and '}${why}`, {
-          look: 'Where it is used',
+          look: used ? 'Where it is used' : 'Look at it',
         }),
       ];
     });

@@ -63,13 +63,13 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     dispatch(choiceCleared());
     setSending(undefined);
   };
-  const { state, search, pathname } = useLocation();
+  const location = useLocation();
   const navigate = useNavigate();
-  const asked = (state as Asked | null)?.propose === true;
+  const asked = (location.state as Asked | null)?.propose === true;
   const ready = families.length > 0 && !proposing.isLoading;
   const proposeOnce = useEffectEvent(() => {
-    void navigate({ pathname, search }, { replace: true, state: null });
-    if (ready) void proposeAll();
+    void navigate({ pathname: location.pathname, search: location.search }, { replace: true, state: null });
+    if (ready) queueMicrotask(() => void proposeAll());
   });
   useEffect(() => {
     if (asked && data !== undefined) proposeOnce();

@@ -56,7 +56,10 @@ function OneBand({
   const shown = all ? (shared ? matching : rules) : rules.filter((one) => first.includes(one) || one.key === chosen);
   const rest = (shared ? matching.length : rules.length) - shown.length;
   return (
-    <section className={`band a-${band.kind}`} aria-label={nameOf(band)}>
+    <section
+      className={`band a-${band.kind}`}
+      aria-label={`${nameOf(band)}, ${band.kind === 'embedded' ? `lines ${band.line}–${band.endLine}` : `line ${band.line}`}`}
+    >
       <div className="bh" data-tie-from={`b${index}`} data-kind={band.kind}>
         <Mark kind={band.kind as MarkKind} />
         {shared && band.problem === null ? (

@@ -154,13 +154,15 @@ test('bands say what each source does there; a rule chosen is pressed and lit', 
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
     'a.html takes its look from 3 sources; 0.2 kB stands in the page.',
   );
-  expect(screen.getByRole('region', { name: 's.css' }).textContent).toContain('loses 2');
-  expect(screen.getByRole('region', { name: 's.css' }).textContent).toContain('1 more of its 3 rules match here');
-  const block = screen.getByRole('region', { name: '<style>' });
+  expect(screen.getByRole('region', { name: 's.css, line 3' }).textContent).toContain('loses 2');
+  expect(screen.getByRole('region', { name: 's.css, line 3' }).textContent).toContain(
+    '1 more of its 3 rules match here',
+  );
+  const block = screen.getByRole('region', { name: '<style>, lines 4–45' });
   expect(block.textContent).toContain('on 25 pages');
   expect(block.textContent).toContain('only here');
   expect(block.textContent).toContain('nothing here has it');
-  expect(screen.getByRole('region', { name: 'style attributes' }).textContent).toContain('3 times');
+  expect(screen.getByRole('region', { name: /^style attributes/ }).textContent).toContain('3 times');
   await userEvent.click(screen.getByRole('button', { name: '33 more rules' }));
   const chosen = screen.getByRole('button', { name: /^\.r30/ });
   await userEvent.click(chosen);

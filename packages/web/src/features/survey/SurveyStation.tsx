@@ -30,6 +30,7 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
   const openPath = (path: string, line?: number): void => {
     if (view.pages.includes(path)) view.open(path, line);
     else if (sheets.includes(path)) view.go('sheets', path);
+    else setProblem(`${path} is neither a page nor a sheet, and none of them names it.`);
   };
   const act = async (finding: FindingReply): Promise<void> => {
     setProblem(undefined);

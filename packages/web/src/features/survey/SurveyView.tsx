@@ -68,9 +68,16 @@ export function SurveyView(props: Props) {
           )}
           <p className="note mt-1">
             {scoped ? (
-              <button type="button" className="act" onClick={props.onAll}>
-                Look at all {allPages.length.toLocaleString('en')} pages
-              </button>
+              <>
+                {pages.length === 1 && (
+                  <button type="button" className="act mr-4" onClick={() => props.onPath(pages[0]!.path)}>
+                    Open the page
+                  </button>
+                )}
+                <button type="button" className="act" onClick={props.onAll}>
+                  Look at all {allPages.length.toLocaleString('en')} pages
+                </button>
+              </>
             ) : (
               left && 'for all of it, with no visible change'
             )}
