@@ -70,7 +70,7 @@ test('reach: elements and pages of a shared rule; families under another selecto
   const of = (selector: string) => reach.find((r) => r.sheet === 'css/base.css' && r.selector === selector);
   expect(of('a')).toMatchObject({ line: 18, elements: 208, pages: 24 });
   expect(of('a:focus')).toMatchObject({ elements: 0, pages: 0 });
-  expect(elementsOf('.notice')).toBe(23);
+  expect(elementsOf('.notice')).toBe(26);
   expect(elementsOf('.late')).toBe(0);
   expect(families.filter((f) => f.twins.length > 0).every((f) => !f.twins.includes(f.id))).toBe(true);
 });

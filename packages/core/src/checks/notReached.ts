@@ -56,25 +56,33 @@ class NotReached implements Check {
     this.pages.push({ page: page.path, reached, names });
   }
 
+  /** The one linked sheet that tells a name, if pages beside this one link it: names of pages elsewhere need not mean the same. */
+  private tellerOf(name: MarkedName, page: string, survey: CheckedSite['survey']): string | undefined {
+    const tellers = survey.sheets.filter((s) => s.pages.length > 0 && this.told.get(s.path)?.has(name));
+    const [only] = tellers;
+    return tellers.length === 1 && only!.pages.some((other) => folderOf(other) === folderOf(page))
+      ? only!.path
+      : undefined;
+  }
+
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     const groups = new Map<string, { group: FindingGroup; names: Set<MarkedName> }>();
     for (const { page, reached, names } of this.pages) {
       const here = new Set([...reached].flatMap((path) => [...(this.told.get(path) ?? [])]));
+      const missing = new Map<string, [MarkedName, number][]>();
       for (const [name, start] of names) {
-        if (here.has(name)) continue;
-        const tellers = survey.sheets.filter((s) => s.pages.length > 0 && this.told.get(s.path)?.has(name));
-        // a sheet of pages elsewhere is another matter: the same names need not mean the same
-        if (tellers.length !== 1 || !tellers[0]!.pages.some((other) => folderOf(other) === folderOf(page))) continue;
-        const { path } = tellers[0]!;
+        const teller = here.has(name) ? undefined : this.tellerOf(name, page, survey);
+        if (teller !== undefined) missing.set(teller, [...(missing.get(teller) ?? []), [name, start]]);
+      }
+      if (missing.size === 0) continue;
+      const opened = openPage(this.context.site.files.get(page)!)!;
+      for (const [path, list] of missing) {
         let known = groups.get(path);
         if (!known) groups.set(path, (known = { group: new FindingGroup(path), names: new Set() }));
-        known.names.add(name);
-        const opened = openPage(this.context.site.files.get(page)!)!;
-        if (known.group.pages.at(-1) !== page) {
-          const edit = insertLink(opened, path, 'before-blocks');
-          if (edit) known.group.mend(page, edit);
-        }
-        known.group.page(page).at(opened, start);
+        for (const [name] of list) known.names.add(name);
+        known.group.page(page).at(opened, list[0]![1]);
+        const edit = insertLink(opened, path, 'before-blocks');
+        if (edit) known.group.mend(page, edit);
       }
     }
     return [...groups.values()].map(({ group, names }) => {

@@ -6,6 +6,7 @@ import type { Declaration, GroupRule, Rule, Sheet } from '../sheet/sheet.ts';
 import { foldedText } from '../sheet/tokens.ts';
 import type { Span } from '../source/span.ts';
 import type { Base } from '../values/urls.ts';
+import { selectorText } from './selectorText.ts';
 import { versionKey } from './versionKey.ts';
 
 /** Why a block or a rule stays in its page. */
@@ -120,7 +121,7 @@ class UnitReader {
     const comments = this.sheet.comments.filter((c) => c.start >= from && c.end <= rule.span.start);
     const label =
       rule.kind === 'style'
-        ? rule.selector
+        ? selectorText(rule.selector)
         : definitionLabel(rule.name, rule.prelude, text.slice(rule.blockSpan.start, rule.blockSpan.end));
     const declarations = rule.kind === 'style' ? rule.declarations : [];
     return {

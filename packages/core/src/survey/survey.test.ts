@@ -84,3 +84,51 @@ test('one page opened: its sources in order, what each rule does there, where it
     'attribute  8-8: p line 8 2 loses 0 [style="color:red"|style="COLOR: #f00"]',
   ]);
 });
+
+test.each([
+  ['white space and commas', 'h1,h2 >  p{top:0}', 'h1 , h2>p { top: 0 }', 'h1, h2 > p'],
+  [
+    'inside brackets nothing changes but white space',
+    '.a:is( b,c ) [x~="a > b"]{top:0}',
+    '.a:is(b, c) [x~="a > b"]{top:0}',
+    '.a:is(b, c) [x~="a > b"]',
+  ],
+  ['conditions in one spelling', '@media  PRINT{p{top:0}}', '@media print { p{top:0} }', '@media print { p'],
+])('one family, however it is spelled: %s', (_shows, one, other, id) => {
+  const families = familiesOf(
+    siteOf({ 'a.html': pageOf(`<style>${one}</style>`, ''), 'b.html': pageOf(`<style>${other}</style>`, '') }),
+  );
+  expect(families.map((f) => `${f.id}: ${f.pages.length} in ${f.versions.length}`)).toEqual([`${id}: 2 in 1`]);
+});
+
+test.each<[shows: string, one: string, other: string, same: boolean]>([
+  ['colour notation', 'color: rgb(255, 255, 0)', 'color:YELLOW', true],
+  ['zero', 'margin: 0px 0.50em', 'margin:0 .5em', true],
+  ['quotes', "content: 'a'", 'content: "a"', true],
+  ['order of what does not touch', 'color: red; top: 0; left: 0', 'left:0;color:red;top:0', true],
+  [
+    'a shorthand and its own longhand keep their order',
+    'margin: 0; margin-top: 1px',
+    'margin-top: 1px; margin: 0',
+    false,
+  ],
+  [
+    'a flow-relative side and the physical one it may be',
+    'margin-inline-start: 1px; margin-left: 2px',
+    'margin-left: 2px; margin-inline-start: 1px',
+    false,
+  ],
+  ['what no browser here knows keeps its place', 'sparkle: 1; color: red', 'color: red; sparkle: 1', false],
+  ['a custom property’s value is text', '--a: 0px', '--a: 0', false],
+  ['important', 'color: red !important', 'color: red', false],
+])('one version or two: %s', (_shows, one, other, same) => {
+  const [family] = familiesOf(
+    siteOf({ 'a.html': pageOf(`<style>p{${one}}</style>`, ''), 'b.html': pageOf(`<style>p{${other}}</style>`, '') }),
+  );
+  expect(family!.versions.length).toBe(same ? 1 : 2);
+});
+
+test('the same declarations under another selector are told', () => {
+  const families = familiesOf(siteOf({ 'a.html': pageOf('<style>.a{top:0}.b{TOP:0px}.c{top:1px}</style>', '') }));
+  expect(families.map((f) => f.twins)).toEqual([['.b'], ['.a'], []]);
+});

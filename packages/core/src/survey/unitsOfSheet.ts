@@ -3,6 +3,7 @@ import { mediaText } from '../cascade/mediaText.ts';
 import type { Rule } from '../sheet/sheet.ts';
 import type { SiteFile } from '../source/site.ts';
 import { familyKey, type Group } from './blockUnits.ts';
+import { selectorText } from './selectorText.ts';
 import { versionKey } from './versionKey.ts';
 import { siteBase } from '../values/urls.ts';
 
@@ -19,7 +20,7 @@ export function unitsOfSheet(file: SiteFile): ReadonlySet<string> {
           { name: rule.name, prelude: rule.name === 'media' ? mediaText(rule.prelude) : rule.prelude },
         ]);
       if (rule.kind !== 'style') continue;
-      out.add(`${familyKey(groups, rule.selector)}\n${versionKey(rule, text, base)}`);
+      out.add(`${familyKey(groups, selectorText(rule.selector))}\n${versionKey(rule, text, base)}`);
     }
   };
   walk(parseSheet(text).rules, []);

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import type { ChangedSiteReply, SiteDetailReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { Box } from '../../ui/Box.tsx';
-import { count, someNames } from '../../ui/format.ts';
+import { count, kB, someNames } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import {
   filesOfChooser,
@@ -91,6 +91,30 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
             onChange={(event) => put(filesOfChooser(event.target.files!))}
           />
         </section>
+        <details>
+          <summary className="act">All {count(site.files.length, 'file')}</summary>
+          <ul className="mt-1">
+            {site.files.slice(0, 500).map((file) => (
+              <li key={file.path} className="fd">
+                <span>
+                  <code>{file.path}</code> {file.kind === 'other' ? '' : `${file.kind}, `}
+                  {kB(file.bytes)}
+                </span>
+                <button
+                  type="button"
+                  className="act"
+                  disabled={busy}
+                  onClick={() => void attempt(() => takeOut({ id: site.id, base, paths: [file.path] }).unwrap())}
+                >
+                  Take it out
+                </button>
+              </li>
+            ))}
+          </ul>
+          {site.files.length > 500 && (
+            <p className="note">The first 500; choose pages in the rail to take others out.</p>
+          )}
+        </details>
         {busy && <p role="status">Reading, and comparing with the site …</p>}
         {problem !== undefined && (
           <p className="err" role="alert">

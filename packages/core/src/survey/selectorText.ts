@@ -1,0 +1,28 @@
+import { foldedText, tokensOf, tokenTypes as T } from '../sheet/tokens.ts';
+
+/**
+ * A selector list in one spelling: one space around combinators and after commas, none inside brackets. Names, strings and
+ * their case stay as written, since case may matter.
+ */
+export function selectorText(selector: string): string {
+  const folded = foldedText(selector);
+  const tokens = tokensOf(folded);
+  let out = '';
+  let inSquare = false;
+  for (let i = 0; i < tokens.count; i++) {
+    const type = tokens.type[i]!;
+    const text = folded.slice(tokens.start[i], tokens.end[i]);
+    if (type === T.LeftSquareBracket) inSquare = true;
+    if (type === T.RightSquareBracket) inSquare = false;
+    if (type === T.Comma) out = `${out.trimEnd()}, `;
+    else if (type === T.Delim && /^[>+~]$/.test(text) && !inSquare) out = `${out.trimEnd()} ${text} `;
+    else if (type === T.WhiteSpace) {
+      const before = tokens.type[i - 1];
+      const after = tokens.type[i + 1];
+      const open = before === T.Function || before === T.LeftParenthesis || before === T.LeftSquareBracket;
+      const close = after === T.RightParenthesis || after === T.RightSquareBracket || after === T.Comma;
+      if (!open && !close && !out.endsWith(' ')) out += ' ';
+    } else out += text;
+  }
+  return out.trim();
+}
