@@ -2,6 +2,7 @@
 import {
   applyChangeSet,
   CascadeSession,
+  checkSite,
   desktop,
   KeptSite,
   makeSite,
@@ -15,6 +16,7 @@ import {
   type Site,
 } from '@syndeton/core';
 import { askOthers } from './askOthers.ts';
+import { endToEnd } from './endToEnd.ts';
 import { makeFiles, type SiteKind } from './makeSite.ts';
 import { rulePlaces } from './rulePlaces.ts';
 import { spinCapacity } from './spinCapacity.ts';
@@ -70,6 +72,7 @@ function ratios(kind: SiteKind, pages: number, rounds: number): void {
   const steps: Record<string, { run: () => void; target: string; of: number[] }> = {
     'parse and cascade': { run: () => cascadeAll(site), target: kind === 'shared' ? 'target 1.25' : 'target 1.5', of: [] }, // prettier-ignore
     survey: { run: () => void surveySite(site), target: '', of: [] },
+    'survey, families, reach and all checks': { run: () => void checkSite(site), target: '', of: [] },
   };
   if (kind === 'embedded') {
     const after = gathered(site);
@@ -140,3 +143,11 @@ const others = (ms: number): string => `${(ms / (engine / 20)).toFixed(0)} × sl
 row(20, 'Chromium: load, all computed styles', others(chromium), 'target 150; wall time there');
 row(20, 'jsdom: getComputedStyle of all elements', others(jsdom), 'target 1000; from 30 elements of one page');
 row(20, 'every winner with its place / cascade', times(winners / engine), `${sheetsOf(site).length} sheets`);
+
+const large = sizes.at(-1) ?? 3000;
+const whole = await endToEnd(large);
+const parsing = measure(() => parseAll(makeSite(makeFiles(large, 'embedded')))) / 1000;
+row(large, 'brought in and surveyed, end to end', `${(large / whole.seconds).toFixed(0)} pages/s`, `${whole.megabytes.toFixed(0)} MB, ${times(whole.seconds / parsing)} parsing alone`); // prettier-ignore
+row(large, 'most memory of the server', `${whole.peakMegabytes.toFixed(0)} MB`);
+for (const [name, longest] of Object.entries(whole.frames))
+  row(large, `longest frame: ${name}`, `${longest.toFixed(0)} ms`, 'target 100');

@@ -11,7 +11,13 @@ export function printWholeSurvey({ survey, families, elementsOf, findings, reach
     drifted: driftedProperties({ ...family, stays }),
     ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
   }));
-  const whole = { ...survey, findings: told, reach, families: grouped };
+  const whole = {
+    ...survey,
+    findings: told,
+    reach,
+    familyPages: Object.fromEntries(families.map((f) => [f.id, f.pages.length])),
+    families: grouped,
+  };
   return JSON.stringify(whole, (_key, value: unknown) => (value === undefined ? null : value), 2);
 }
 

@@ -75,6 +75,8 @@ const inventory = {
   repeatedBytes: Type.Integer(),
   findings: Type.Array(Finding),
   reach: Type.Array(RuleReach),
+  /** On how many pages each family of embedded rules stands, by its id. */
+  familyPages: Type.Record(Type.String(), Type.Integer()),
 };
 
 /** The inventory of sources over all pages, and what is wrong with them: `GET …/survey`. */

@@ -38,6 +38,12 @@ export class CascadeSession {
     return new PageCascade(this, file.path, tree, rules);
   }
 
+  /** Lets go of what pages looked at so far had for themselves; nothing compared by number may be asked across this. */
+  forgetPages(): void {
+    this.sheets.forgetEmbedded();
+    this.indexes.clear();
+  }
+
   /** The index of a page's rules. Pages with equal rules share one; its rules then name the first such page as their place. */
   sharedIndex(rules: PageRules, quirks: boolean): RuleIndex {
     const key = `${quirks ? 'q' : 's'} ${rules.key}`;

@@ -78,6 +78,7 @@ export function checkSite(site: Site, { onPage, kinds }: CheckOptions = {}): Sit
       families.add(page);
       look({ ...page, survey, cascade: session.openTree(site, file, page.tree) }, checks, reach);
     }
+    if (i % 100 === 99) session.forgetPages();
     onPage?.(i + 1, files.length, survey);
     return survey;
   });

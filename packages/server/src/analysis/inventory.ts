@@ -4,7 +4,7 @@ import { checkSite, describeStayReason, driftedProperties, type SiteCheck } from
 import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 /** Grows when what a survey says changes, so that kept ones are made anew. */
-export const inventoryVersion = 2;
+export const inventoryVersion = 3;
 
 /** All that a survey says of one state of a site, ready to be kept and sent: replies as gzipped JSON. */
 export interface Inventory {
@@ -41,7 +41,7 @@ const packed = async (value: unknown): Promise<Uint8Array> =>
     { level: 3 },
   );
 
-export function surveyReply({ survey, findings, reach }: SiteCheck): SurveyReply {
+export function surveyReply({ survey, families, findings, reach }: SiteCheck): SurveyReply {
   const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({
     id,
     kind,
@@ -51,7 +51,12 @@ export function surveyReply({ survey, findings, reach }: SiteCheck): SurveyReply
     places,
     action,
   }));
-  return { ...survey, findings: told, reach } as unknown as SurveyReply;
+  return {
+    ...survey,
+    findings: told,
+    reach,
+    familyPages: Object.fromEntries(families.map((f) => [f.id, f.pages.length])),
+  } as unknown as SurveyReply;
 }
 
 export const familiesReply = ({ families, elementsOf }: SiteCheck): FamiliesReply['families'] =>

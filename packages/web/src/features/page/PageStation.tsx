@@ -1,18 +1,14 @@
 import { useMemo } from 'react';
 import { problemText } from '../../app/api.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useFamiliesQuery, usePageBandsQuery, type SiteView } from '../site/index.ts';
+import { usePageBandsQuery, type SiteView } from '../site/index.ts';
 import { PageView } from './PageView.tsx';
 
 /** One page opened in the survey. */
 export function PageStation({ view, page }: { readonly view: SiteView; readonly page: string }) {
   const at = { id: view.siteId, number: view.site!.revision };
   const { currentData, error } = usePageBandsQuery({ ...at, path: page });
-  const { data: families } = useFamiliesQuery(at);
-  const pagesOf = useMemo(
-    () => new Map((families ?? []).map((family) => [family.id, family.pages.length])),
-    [families],
-  );
+  const pagesOf = useMemo(() => new Map(Object.entries(view.survey!.familyPages)), [view.survey]);
   const { scope } = view;
   const index = Math.max(scope.indexOf(page), 0);
   const step = (by: number): void => view.open(scope[(index + by + scope.length) % scope.length]);

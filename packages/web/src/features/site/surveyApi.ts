@@ -12,17 +12,23 @@ export const surveyApi = api.injectEndpoints({
     survey: build.query<SurveyReply, At>({
       query: ({ id, number }) => `/sites/${id}/revisions/${number}/survey?with=draft`,
       providesTags: ['Site', 'Draft'],
+      // large, and always wanted whole: comparing it with the old one takes longer than drawing it
+      structuralSharing: false,
     }),
     /** One page opened, as the draft leaves it. */
     pageBands: build.query<PageBandsReply, At & { readonly path: string }>({
       query: ({ id, number, path }) =>
         `/sites/${id}/revisions/${number}/page?with=draft&path=${encodeURIComponent(path)}`,
       providesTags: ['Site', 'Draft'],
+      // large, and always wanted whole: comparing it with the old one takes longer than drawing it
+      structuralSharing: false,
     }),
     families: build.query<readonly FamilyReply[], At>({
       query: ({ id, number }) => `/sites/${id}/revisions/${number}/families?with=draft`,
       transformResponse: (reply: FamiliesReply) => reply.families,
       providesTags: ['Site', 'Draft'],
+      // large, and always wanted whole: comparing it with the old one takes longer than drawing it
+      structuralSharing: false,
     }),
   }),
 });

@@ -1,0 +1,135 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import fs from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { zipSync } from 'fflate';
+import { chromiumArgs, chromiumPath } from '../scripts/chromium.mjs';
+import { makeFiles } from './makeSite.ts';
+
+export interface EndToEnd {
+  /** From the upload of the zip to the survey kept with the revision. */
+  readonly seconds: number;
+  readonly megabytes: number;
+  /** Most memory the server process had, its worker threads included. */
+  readonly peakMegabytes: number;
+  /** Longest time between two frames while a person does this, in milliseconds. */
+  readonly frames: Readonly<Record<string, number>>;
+}
+
+const port = 18_098;
+const origin = `http://127.0.0.1:${port}`;
+
+/** Brings a generated site in through the built server, then uses its survey in Chromium. */
+export async function endToEnd(pages: number): Promise<EndToEnd> {
+  const files = makeFiles(pages, 'embedded');
+  const zip = zipSync(Object.fromEntries(files), { level: 1 });
+  const bytes = [...files.values()].reduce((sum, content) => sum + content.length, 0);
+  const server = await startServer();
+  try {
+    const started = performance.now();
+    const siteId = await bringIn(zip);
+    const seconds = (performance.now() - started) / 1000;
+    const frames = await useSurvey(siteId);
+    return { seconds, megabytes: bytes / 1e6, peakMegabytes: peakOf(server), frames };
+  } finally {
+    server.kill('SIGTERM');
+    await new Promise((done) => server.once('exit', done));
+  }
+}
+
+async function startServer(): Promise<ChildProcess> {
+  const script = fileURLToPath(new URL('../e2e/server.mjs', import.meta.url));
+  const env = { ...process.env, SYNDETON_NO_DEMO: '1' };
+  const server = spawn(process.execPath, [script, String(port)], { stdio: 'ignore', env });
+  for (let i = 0; i < 300; i++) {
+    await new Promise((f) => setTimeout(f, 200));
+    const reply = await fetch(`${origin}/api/health`).catch(() => undefined);
+    if (reply?.ok) return server;
+  }
+  throw new Error('the server did not start; run npm run build first');
+}
+
+async function bringIn(zip: Uint8Array): Promise<string> {
+  const body = new FormData();
+  body.set('name', 'bench');
+  body.set('archive', new Blob([new Uint8Array(zip)]), 'bench.zip');
+  const started = (await (await fetch(`${origin}/api/imports`, { method: 'POST', body })).json()) as { id: string };
+  for (;;) {
+    await new Promise((f) => setTimeout(f, 100));
+    const reply = (await (await fetch(`${origin}/api/imports/${started.id}`)).json()) as { status: string; siteId?: string; detail?: string }; // prettier-ignore
+    if (reply.status === 'done') return reply.siteId!;
+    if (reply.status === 'failed') throw new Error(reply.detail);
+  }
+}
+
+/** Linux keeps the most memory a process ever had; the server is the child of the script that starts it. */
+function peakOf(script: ChildProcess): number {
+  const children = fs.readFileSync(`/proc/${script.pid}/task/${script.pid}/children`, 'utf8').trim().split(' ');
+  const peaks = children.map((pid) => Number(/VmHWM:\s*(\d+)/.exec(fs.readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0)); // prettier-ignore
+  return Math.max(...peaks) / 1000;
+}
+
+async function useSurvey(siteId: string): Promise<Record<string, number>> {
+  const browser = await chromium.launch({ executablePath: chromiumPath, args: chromiumArgs });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${origin}/sites/${siteId}/survey`);
+    await page.getByRole('region', { name: 'Findings' }).getByRole('listitem').first().waitFor();
+    await page.waitForTimeout(1500);
+    const rail = page.locator('.pages');
+    return {
+      'showing the survey': await firstFrames(page, siteId),
+      'scrolling the rail': await longestFrame(page, async () => {
+        for (let i = 1; i <= 30; i++) {
+          await rail.evaluate((list, to) => list.scrollTo(0, (list.scrollHeight * to) / 30), i);
+          await page.waitForTimeout(40);
+        }
+      }),
+      'filtering pages': await longestFrame(page, async () => {
+        await page.keyboard.press('/');
+        await page.keyboard.type('page29', { delay: 60 });
+      }),
+      'opening a page': await longestFrame(page, async () => {
+        await page.evaluate(() => {
+          history.pushState(null, '', `${location.pathname}?open=part0/page0.html`);
+          dispatchEvent(new PopStateEvent('popstate'));
+        });
+        await page.locator('.srct').waitFor();
+      }),
+    };
+  } finally {
+    await browser.close();
+  }
+}
+
+/** From the navigation on: the reply is read, and everything is drawn for the first time. */
+async function firstFrames(page: Page, siteId: string): Promise<number> {
+  await page.addInitScript(watchFrames);
+  await page.goto(`${origin}/sites/${siteId}/survey`);
+  await page.getByRole('region', { name: 'Findings' }).getByRole('listitem').first().waitFor();
+  await page.waitForTimeout(1000);
+  return page.evaluate<number>('window.longest');
+}
+
+async function longestFrame(page: Page, act: () => Promise<void>): Promise<number> {
+  await startFrames(page);
+  await act();
+  await page.waitForTimeout(300);
+  return page.evaluate<number>('window.longest');
+}
+
+/** As text: a loader may wrap functions in helpers the page does not have. */
+const watchFrames = `
+  window.longest = 0;
+  cancelAnimationFrame(window.watching ?? 0);
+  {
+    let last = performance.now();
+    const frame = (now) => {
+      window.longest = Math.max(window.longest, now - last);
+      last = now;
+      window.watching = requestAnimationFrame(frame);
+    };
+    window.watching = requestAnimationFrame(frame);
+  }`;
+
+const startFrames = (page: Page): Promise<unknown> => page.evaluate(watchFrames);
