@@ -44,6 +44,11 @@ const red = async (page) => {
 };
 
 await shot('survey', { path: '/sites/:id/survey' });
+await shot('survey-dark', { theme: 'dark', path: '/sites/:id/survey?folder=routes%2F' });
+await shot('page', {
+  path: '/sites/:id/survey?open=timetable.html',
+  act: (page) => page.getByRole('button', { name: 'Where' }).click(),
+});
 await shot('gather', { path: '/sites/:id/gather?open=.notice' });
 await shot('gather-dark', {
   theme: 'dark',

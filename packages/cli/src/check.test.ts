@@ -112,7 +112,7 @@ test('JUnit XML that an XML parser takes, with the counts it says', async () => 
   ).toBe(true);
 });
 
-test('SARIF: every result names a rule of the run and a place', async () => {
+test('SARIF: every result names a rule of the run and a place, its path escaped', async () => {
   const { out } = await check(demo, '--format', 'sarif');
   const [run] = (JSON.parse(out) as Log).runs;
   const rules = new Set(run!.tool.driver.rules!.map((r) => r.id));
@@ -120,5 +120,6 @@ test('SARIF: every result names a rule of the run and a place', async () => {
     expect(rules.has(result.ruleId!)).toBe(true);
     expect(result.locations![0]!.physicalLocation!.region!.startLine).toBeGreaterThan(0);
   }
-  expect(out).toContain('img/Harbour%20Map.png');
+  const spaced = await check({ ...right, 'Harbour Map.png': '' }, '--format', 'sarif');
+  expect(spaced.out).toContain('"uri": "Harbour%20Map.png"');
 });

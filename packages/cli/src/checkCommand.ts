@@ -1,5 +1,6 @@
-import { checkSite, stillHolding, type Finding, type HoldingPage, type Severity } from '@syndeton/core';
+import { checkSite, stillHolding, type Finding, type Severity } from '@syndeton/core';
 import type { CheckReportReply } from '@syndeton/contract';
+import { holdingSentence, plainSentence, type Checked } from './checked.ts';
 import { plural } from './printReport.ts';
 import { printJUnit } from './printJUnit.ts';
 import { printSarif } from './printSarif.ts';
@@ -9,14 +10,6 @@ export interface CheckOptions {
   readonly failOn: string;
   readonly json?: boolean;
   readonly format?: string;
-}
-
-/** What a build server is told: the findings that count as failures, and pages that hold styling gathered before. */
-export interface Checked {
-  readonly pages: number;
-  readonly findings: readonly Finding[];
-  readonly holding: readonly HoldingPage[];
-  readonly fails: (finding: Finding) => boolean;
 }
 
 const failing: Readonly<Record<string, readonly Severity[]>> = {
@@ -60,21 +53,6 @@ function report({ pages, findings, holding }: Checked, failed: boolean, failOn: 
   }));
   return { failed, failOn, pages, stillHolding: holding, findings: plain } as unknown as CheckReportReply;
 }
-
-/** What a page that holds styling is told. */
-export function holdingSentence({ page, blocks, styleAttributes, gatheredBefore }: HoldingPage): string {
-  const held = [
-    ...(blocks > 0 ? [plural(blocks, 'embedded block')] : []),
-    ...(styleAttributes > 0 ? [plural(styleAttributes, 'style attribute')] : []),
-  ];
-  const again =
-    gatheredBefore.length > 0
-      ? `; in a sheet as well: ${gatheredBefore.slice(0, 5).join(', ')}${gatheredBefore.length > 5 ? ', …' : ''}`
-      : '';
-  return `${page} holds ${held.join(' and ')}${again}`;
-}
-
-export const plainSentence = (finding: Finding): string => finding.sentence.replaceAll('`', '');
 
 function printText(checked: Checked, failed: boolean): string {
   const lines: string[] = [];

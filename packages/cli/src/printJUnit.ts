@@ -1,4 +1,4 @@
-import { holdingSentence, plainSentence, type Checked } from './checkCommand.ts';
+import { holdingSentence, plainSentence, type Checked } from './checked.ts';
 
 /**
  * The findings as JUnit XML: one test case a finding; those of less weight are skipped ones. Build servers read this form; it

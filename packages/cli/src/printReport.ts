@@ -15,6 +15,7 @@ export function printWholeSurvey({ survey, families, elementsOf, findings, reach
     ...survey,
     findings: told,
     reach,
+    drifted: families.filter((f) => f.versions.length > 1).length,
     familyPages: Object.fromEntries(families.map((f) => [f.id, f.pages.length])),
     families: grouped,
   };

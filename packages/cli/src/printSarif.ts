@@ -1,6 +1,6 @@
 import { findingKinds, severityOf, type FindingPlace, type Severity } from '@syndeton/core';
 import type { Location, Log, Result } from 'sarif';
-import { holdingSentence, plainSentence, type Checked } from './checkCommand.ts';
+import { holdingSentence, plainSentence, type Checked } from './checked.ts';
 
 const levelOf: Readonly<Record<Severity, Result.level>> = { breaks: 'error', wrong: 'warning', note: 'note' };
 

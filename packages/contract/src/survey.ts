@@ -75,6 +75,8 @@ const inventory = {
   repeatedBytes: Type.Integer(),
   findings: Type.Array(Finding),
   reach: Type.Array(RuleReach),
+  /** Families of embedded rules with more than one version. */
+  drifted: Type.Integer(),
   /** On how many pages each family of embedded rules stands, by its id. */
   familyPages: Type.Record(Type.String(), Type.Integer()),
 };

@@ -4,7 +4,7 @@ import { checkSite, describeStayReason, driftedProperties, type SiteCheck } from
 import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 /** Grows when what a survey says changes, so that kept ones are made anew. */
-export const inventoryVersion = 3;
+export const inventoryVersion = 4;
 
 /** All that a survey says of one state of a site, ready to be kept and sent: replies as gzipped JSON. */
 export interface Inventory {
@@ -55,6 +55,7 @@ export function surveyReply({ survey, families, findings, reach }: SiteCheck): S
     ...survey,
     findings: told,
     reach,
+    drifted: driftedIn(families),
     familyPages: Object.fromEntries(families.map((f) => [f.id, f.pages.length])),
   } as unknown as SurveyReply;
 }
@@ -71,7 +72,9 @@ export const familiesReply = ({ families, elementsOf }: SiteCheck): FamiliesRepl
     ...(stays === undefined ? {} : { stays: describeStayReason(stays) }),
   }));
 
-function figuresOf({ survey, findings }: SiteCheck): SiteFiguresReply {
+const driftedIn = (families: SiteCheck['families']): number => families.filter((f) => f.versions.length > 1).length;
+
+function figuresOf({ survey, families, findings }: SiteCheck): SiteFiguresReply {
   const found = (kinds: RegExp): number => findings.filter((f) => kinds.test(f.kind)).length;
   const sum = (kind: string): number =>
     survey.pages.reduce(
@@ -89,7 +92,7 @@ function figuresOf({ survey, findings }: SiteCheck): SiteFiguresReply {
     attributeBytes: sum('attribute'),
     presentationalBytes: sum('presentational'),
     waiting: {
-      drifted: found(/^drift$/),
+      drifted: driftedIn(families),
       links: found(/^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|empty-sheet)/),
       overrides: found(/^override$/),
       findings: findings.filter((f) => f.severity !== 'note').length,

@@ -111,6 +111,7 @@ test('the stations count what is there', () => {
   const survey = {
     pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [] }],
     sheets: [],
+    drifted: 1,
     findings: [{ kind: 'drift' }, { kind: 'link-missing' }, { kind: 'override' }, { kind: 'override' }],
     otherFiles: 0,
     repeatedBytes: 0,

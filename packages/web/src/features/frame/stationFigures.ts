@@ -28,7 +28,7 @@ export function stationFigures(
   if (!survey || !draft) return unknownFigures;
   const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
   const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
-  const drifted = survey.findings.filter(({ kind }) => kind === 'drift').length;
+  const { drifted } = survey;
   const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
   const overrides = survey.findings.filter(({ kind }) => kind === 'override').length;
   const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;

@@ -47,8 +47,8 @@ export function PageView({
   const bytes = local.reduce((sum, band) => sum + band.bytes, 0);
   useEffect(() => {
     const target = Math.min(...kept);
-    if (Number.isFinite(target)) document.getElementById(`line-${target}`)?.scrollIntoView({ block: 'nearest' });
-    box.current?.querySelector('.br.cur')?.scrollIntoView({ block: 'nearest' });
+    if (Number.isFinite(target)) document.getElementById(`line-${target}`)?.scrollIntoView({ block: 'center' });
+    box.current?.querySelector('.br.cur')?.scrollIntoView({ block: 'center' });
   }, [kept]);
   return (
     <div className="onepage">
