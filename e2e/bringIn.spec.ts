@@ -138,6 +138,16 @@ test('a folder by the chooser', async ({ page }) => {
 for (const { shows, buffer, says } of [
   { shows: 'what is no zip', buffer: Buffer.from('hello'), says: 'no zip we can read' },
   {
+    shows: 'a zip cut short',
+    buffer: Buffer.from(zipSync({ 'a.html': text('<p>x</p>'.repeat(100)), 'b.html': text('<p>') })).subarray(0, 90),
+    says: 'no zip we can read',
+  },
+  {
+    shows: 'a zip that climbs out of the site',
+    buffer: Buffer.from(zipSync({ '../../a.html': text('<p>') })),
+    says: 'leaves the site',
+  },
+  {
     shows: 'a zip without a page',
     buffer: Buffer.from(zipSync({ 'a.txt': text('a') })),
     says: 'There is no page in it',

@@ -21,8 +21,11 @@ export function encodingName(label: string): string | undefined {
 export function decodeText(bytes: Uint8Array, encoding: string): string {
   return encoding === 'windows-1252'
     ? decodeWindows1252(bytes)
-    : new TextDecoder(encoding, { ignoreBOM: true }).decode(bytes);
+    : new TextDecoder(decoderFor(encoding), { ignoreBOM: true }).decode(bytes);
 }
+
+/** Encoding Standard, "gbk": its decoder is gb18030's; some Node versions have another. */
+const decoderFor = (encoding: string): string => (encoding === 'gbk' ? 'gb18030' : encoding);
 
 /** Encoding Standard, "index windows-1252", bytes 80 to 9F. Some Node versions decode this encoding as ISO-8859-1, so we do it. */
 const windows1252High =
@@ -44,11 +47,14 @@ function decodeWindows1252(bytes: Uint8Array): string {
 
 /**
  * The bytes of a text in an encoding, or undefined when a character has no place in it or we do not write that encoding.
- * UTF-8, UTF-16 and all single-byte encodings of the Encoding Standard are written.
+ * UTF-8, UTF-16, all single-byte encodings of the Encoding Standard and the one- and two-byte sequences of its East Asian ones
+ * are written; a text with longer sequences, or with characters that several sequences stand for, may come back undefined or
+ * with other bytes, so who edits a file first asks whether its own bytes come back.
  */
 export function encodeText(text: string, encoding: string): Uint8Array | undefined {
   if (encoding === 'utf-8') return new TextEncoder().encode(text);
   if (encoding === 'utf-16le' || encoding === 'utf-16be') return encodeUtf16(text, encoding === 'utf-16be');
+  if (/^(shift_jis|euc-jp|euc-kr|gbk|gb18030|big5)$/.test(encoding)) return encodeTwoBytes(text, encoding);
   const table = singleByteTable(encoding);
   if (!table) return undefined;
   const out = new Uint8Array(text.length);
@@ -68,6 +74,39 @@ function encodeUtf16(text: string, bigEndian: boolean): Uint8Array {
     out[2 * i + (bigEndian ? 0 : 1)] = unit >> 8;
   }
   return out;
+}
+
+/** One or two bytes a character, two of them as `lead × 256 + trail`. */
+function encodeTwoBytes(text: string, encoding: string): Uint8Array | undefined {
+  let table = twoByteTables.get(encoding);
+  if (!table) twoByteTables.set(encoding, (table = makeTwoByteTable(encoding)));
+  const out = new Uint8Array(text.length * 2);
+  let length = 0;
+  for (const character of text) {
+    const code = table.get(character);
+    if (code === undefined) return undefined;
+    if (code > 0xff) out[length++] = code >> 8;
+    out[length++] = code & 0xff;
+  }
+  return out.slice(0, length);
+}
+
+const twoByteTables = new Map<string, ReadonlyMap<string, number>>();
+
+/** Made by asking the decoder. Private characters are left out: decoders part there. */
+function makeTwoByteTable(encoding: string): ReadonlyMap<string, number> {
+  const decoder = new TextDecoder(decoderFor(encoding));
+  const table = new Map<string, number>();
+  const add = (bytes: Uint8Array, code: number): void => {
+    const text = decoder.decode(bytes);
+    const isOne = text.length === 1 || (text.length === 2 && (text.codePointAt(0) ?? 0) > 0xffff);
+    if (isOne && !/[\uFFFD\uE000-\uF8FF]/.test(text) && !table.has(text)) table.set(text, code);
+  };
+  for (let byte = 0; byte < 0x80; byte++) table.set(String.fromCharCode(byte), byte);
+  for (let byte = 0x80; byte < 0x100; byte++) add(Uint8Array.of(byte), byte);
+  for (let lead = 0x81; lead < 0xff; lead++)
+    for (let trail = 0x40; trail < 0xff; trail++) add(Uint8Array.of(lead, trail), lead * 256 + trail);
+  return table;
 }
 
 const tables = new Map<string, ReadonlyMap<number, number> | undefined>();

@@ -6,6 +6,7 @@ import { count, kB, someNames } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import {
   filesOfChooser,
+  filesOfDrop,
   LeftOutList,
   packFiles,
   usePutInMutation,
@@ -47,7 +48,14 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
   const chosen = view.scoped ? view.scope : [];
   return (
     <Box open onClose={onClose} title={`What ${site.name} holds`}>
-      <div className="grid gap-4 text-table text-ink-2">
+      <div
+        className="grid gap-4 text-table text-ink-2"
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          void filesOfDrop(event.dataTransfer).then(put);
+        }}
+      >
         <p>
           {kinds(site)} as of <b className="text-ink">r{base}</b>. Handing it off gives back the same bytes for all that
           no operation changed.
@@ -66,7 +74,10 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
         )}
         <section>
           <h3 className="font-bold text-ink">Put files in, or replace them</h3>
-          <p>New pages and sheets, or newer ones of the same name. A folder keeps its name. This makes r{base + 1}.</p>
+          <p>
+            Choose or drop new pages and sheets, or newer ones of the same name. A folder keeps its name. This makes r
+            {base + 1}.
+          </p>
           <div className="mt-2 flex flex-wrap items-center gap-4">
             <button type="button" className="btn" disabled={busy} onClick={() => chooser.current?.click()}>
               Choose files or a zip
