@@ -2,7 +2,7 @@ import type { ElementNode } from '../page/nodes.ts';
 import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
-import { eachSelector, marksOf, namesIn, type MarkedName } from './selectorNames.ts';
+import { eachSelector, marksOf, namesIn, type MarkedName } from '../survey/selectorNames.ts';
 import { code, count, hasBody, pagesInWords, verb } from './words.ts';
 
 /** A page that links a sheet but lacks the container the sheet's rules ask for, which the other pages have. */

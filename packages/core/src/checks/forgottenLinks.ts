@@ -1,4 +1,4 @@
-import { insertLink } from './insertLink.ts';
+import { insertLink } from '../survey/insertLink.ts';
 import type { Check, CheckContext, CheckedPage, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';

@@ -2,7 +2,7 @@ import type { MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import type { CheckedPage } from './check.ts';
-import { selectorsOf } from './selectorNames.ts';
+import { selectorsOf } from '../survey/selectorNames.ts';
 
 /** Whether a selector list may match an element of the page in some state. */
 export function matchesSomewhere(page: CheckedPage, selector: string): boolean {

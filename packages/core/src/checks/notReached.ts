@@ -1,9 +1,9 @@
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
-import { insertLink } from './insertLink.ts';
+import { insertLink } from '../survey/insertLink.ts';
 import { fileMeantBy } from './retarget.ts';
-import { eachSelector, marksOf, namesIn, type MarkedName } from './selectorNames.ts';
+import { eachSelector, marksOf, namesIn, type MarkedName } from '../survey/selectorNames.ts';
 import { openPage } from '../survey/openPage.ts';
 import { folderOf } from '../source/sitePath.ts';
 import { code, nameOf, namesInWords, pagesInWords, verb } from './words.ts';

@@ -5,7 +5,7 @@ import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, Check
 import { eachRuleOfSheet } from './eachRule.ts';
 import { FindingGroup, FindingGroups } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
-import { asciiText } from './scriptText.ts';
+import { asciiText } from '../source/asciiBytes.ts';
 import { resolveReference } from '../values/urls.ts';
 import { code, list, pagesInWords, verb } from './words.ts';
 

@@ -1,4 +1,4 @@
-import { insertLink } from '../checks/insertLink.ts';
+import { insertLink } from '../survey/insertLink.ts';
 import type { ChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';

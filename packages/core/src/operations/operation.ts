@@ -9,13 +9,20 @@ import {
   type GatherRules,
   type LeftRule,
 } from './gatherRules.ts';
+import {
+  describeAttributesProblem,
+  planGatherAttributes,
+  type AttributesProblem,
+  type GatherAttributes,
+} from './gatherAttributes.ts';
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 
 /** One described change of a site. */
-export type Operation = GatherRules | EditSheet | MendFinding | LinkAlike;
+export type Operation = GatherRules | GatherAttributes | EditSheet | MendFinding | LinkAlike;
 
-export type OperationProblem = GatherProblem | EditSheetProblem | MendProblem | LinkAlikeProblem | ChangeProblem;
+export type OperationProblem =
+  GatherProblem | AttributesProblem | EditSheetProblem | MendProblem | LinkAlikeProblem | ChangeProblem;
 
 export interface OperationPlan {
   readonly changes: ChangeSet;
@@ -41,6 +48,15 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const plan = planEditSheet(site, operation);
       return plan.ok ? succeed({ changes: plan.value, left: [], sentence: `Edit ${operation.path}` }) : plan;
     }
+    case 'gather-attributes': {
+      const plan = planGatherAttributes(site, operation);
+      if (!plan.ok) return plan;
+      const { changes, groups, sheet } = plan.value;
+      const elements = groups.reduce((sum, group) => sum + group.elements, 0);
+      const classes = `${groups.length} ${groups.length === 1 ? 'class' : 'classes'}`;
+      const sentence = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
+      return succeed({ changes, left: [], sentence });
+    }
     case 'link-alike': {
       const plan = planLinkAlike(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
@@ -65,6 +81,11 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'sheet-changed':
     case 'page-markup':
       return describeEditSheetProblem(problem);
+    case 'attributes-sheet-path':
+    case 'class-name':
+    case 'class-taken':
+    case 'no-attributes':
+      return describeAttributesProblem(problem);
     case 'page-not-found':
     case 'linked-alike':
       return describeLinkAlikeProblem(problem);

@@ -24,7 +24,7 @@ export function versionKey(rule: StyleRule | DefinitionRule, text: string, base:
  * The declarations in the first order by name among all orders that mean the same: two may change places when they set no
  * common longhand. A property we do not know keeps its place.
  */
-function orderFreeKey(declarations: readonly CompiledDeclaration[]): string {
+export function orderFreeKey(declarations: readonly CompiledDeclaration[]): string {
   const rest = declarations.map((compiled) => ({
     text: `${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`,
     sets: longhandsSetBy(compiled.declaration.property),

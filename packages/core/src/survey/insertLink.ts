@@ -2,17 +2,18 @@ import { pageSyntax, printLink } from '../page/pageSyntax.ts';
 import { relativePath } from '../source/sitePath.ts';
 import { indentationAt } from '../source/removal.ts';
 import type { Edit } from '../source/span.ts';
-import type { OpenPage } from '../survey/openPage.ts';
+import type { OpenPage } from './openPage.ts';
 import { encodePath } from '../values/urls.ts';
 
-/** The edit that links a sheet from a page: before all its sources, or before its first embedded block. */
-export function insertLink(page: OpenPage, sheet: string, place: 'first' | 'before-blocks'): Edit | undefined {
+/** The edit that links a sheet from a page: before all its sources, before its first embedded block, or after all. */
+export function insertLink(page: OpenPage, sheet: string, place: 'first' | 'before-blocks' | 'last'): Edit | undefined {
   const { text, tree, sources } = page;
   if (sources.base.kind !== 'site') return undefined;
   const syntax = pageSyntax(tree);
   const link = printLink(syntax, encodePath(relativePath(sources.base.path, sheet)));
   const written = sources.sheets.filter((s) => s.span.start >= 0);
-  const before = place === 'first' ? written[0] : written.find((s) => s.kind === 'embedded');
+  const before =
+    place === 'first' ? written[0] : place === 'last' ? undefined : written.find((s) => s.kind === 'embedded');
   if (before) {
     const at = before.span.start;
     return { span: { start: at, end: at }, text: link + syntax.lineEnd + indentationAt(text, at) };

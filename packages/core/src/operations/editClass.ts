@@ -1,0 +1,31 @@
+import type { ElementNode } from '../page/nodes.ts';
+import type { Edit } from '../source/span.ts';
+
+/** The edits that put a class in place of an element's style attribute, in the tag's own quoting and case; undefined when the tag is not written. */
+export function styleToClass(text: string, element: ElementNode, name: string): readonly Edit[] | undefined {
+  const style = element.attributeSpans?.['style'];
+  if (!style) return undefined;
+  const written = text.slice(style.startOffset, style.endOffset);
+  const own = element.attributeSpans?.['class'];
+  if (!own) {
+    const quote = /=[\t\n\f\r ]*(["'])/.exec(written)?.[1] ?? '"';
+    const label = /^STYLE/.test(written) ? 'CLASS' : 'class';
+    return [{ span: { start: style.startOffset, end: style.endOffset }, text: `${label}=${quote}${name}${quote}` }];
+  }
+  const gone = { span: withSpaceBefore(text, style.startOffset, style.endOffset), text: '' };
+  const there = text.slice(own.startOffset, own.endOffset);
+  const head = /^[^=]*=[\t\n\f\r ]*(["']?)/.exec(there);
+  // `class` without a value, or quoted: the name goes at its end; bare, quotes come around it
+  if (!head) return [gone, { span: { start: own.endOffset, end: own.endOffset }, text: `="${name}"` }];
+  const quote = head[1]!;
+  const value = there.slice(head[0].length, there.length - quote.length);
+  const joined = value.trim() === '' ? name : `${value.trimEnd()} ${name}`;
+  const span = { start: own.startOffset + head[0].length, end: own.endOffset - quote.length };
+  return [gone, { span, text: quote === '' ? `"${joined}"` : joined }];
+}
+
+function withSpaceBefore(text: string, start: number, end: number): { start: number; end: number } {
+  let from = start;
+  while (/[\t\n\f\r ]/.test(text[from - 1] ?? '')) from--;
+  return { start: from, end };
+}

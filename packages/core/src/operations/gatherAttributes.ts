@@ -1,0 +1,311 @@
+import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
+import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { eachSelector } from '../survey/selectorNames.ts';
+import { compareSpecificity, type Specificity } from '../selectors/selector.ts';
+import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
+import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
+import { lineEndOf } from '../source/lineEnds.ts';
+import { fail, succeed, type Result } from '../source/result.ts';
+import { pagesOf, sheetsOf, type Site } from '../source/site.ts';
+import type { Edit } from '../source/span.ts';
+import { insertLink } from '../survey/insertLink.ts';
+import { openPage, type OpenPage } from '../survey/openPage.ts';
+import { orderFreeKey } from '../survey/versionKey.ts';
+import { isPlainClassName, proposeClassName } from './className.ts';
+import { styleToClass } from './editClass.ts';
+import { asciiText, closingText, rebasedText } from './printRule.ts';
+import { raisedSelector } from './raisedSelector.ts';
+import { scriptedProperties } from './scriptedProperties.ts';
+import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
+
+/** Style attributes of equal declarations become class rules in a sheet, which the pages then link last. */
+export interface GatherAttributes {
+  readonly kind: 'gather-attributes';
+  readonly sheet: string;
+  /** All pages when absent. */
+  readonly pages?: readonly string[];
+  /** Names for groups by their key; the others get a proposed one. */
+  readonly names?: Readonly<Record<string, string>>;
+  /** Groups left as they are, by key. */
+  readonly except?: readonly string[];
+}
+
+export type AttributesProblem =
+  | { readonly kind: 'attributes-sheet-path'; readonly path: SheetPathProblem }
+  | { readonly kind: 'class-name'; readonly name: string }
+  | { readonly kind: 'class-taken'; readonly name: string }
+  | { readonly kind: 'no-attributes' };
+
+/** Why a style attribute stays on its element. */
+export type AttributeStays = 'script' | 'template' | 'not-written' | 'unclosed' | 'reference';
+
+/** Style attributes that say the same, and the class that takes their place. */
+export interface AttributeGroup {
+  readonly key: string;
+  readonly name: string;
+  readonly selector: string;
+  readonly elements: number;
+  readonly pages: readonly string[];
+}
+
+export interface AttributesPlan {
+  readonly changes: ChangeSet;
+  readonly sheet: string;
+  readonly groups: readonly AttributeGroup[];
+  /** Each element that gets a class, by the line its tag starts on. */
+  readonly places: readonly { readonly page: string; readonly key: string; readonly line: number }[];
+  readonly left: readonly { readonly page: string; readonly line: number; readonly reason: AttributeStays }[];
+}
+
+interface Found {
+  readonly page: OpenPage;
+  readonly element: ElementNode;
+}
+
+interface Group {
+  readonly text: string;
+  readonly found: Found[];
+  needed: Specificity;
+  /** Some page has sources after the sheet that may be as strong. */
+  strictly: boolean;
+}
+
+/** Plans the move. What it cannot see (attribute selectors that ask for `style` or for the class as a whole) the proof does. */
+export function planGatherAttributes(
+  site: Site,
+  operation: GatherAttributes,
+): Result<AttributesPlan, AttributesProblem> {
+  const path = parseSheetPath(operation.sheet, site);
+  if (!path.ok) return fail({ kind: 'attributes-sheet-path', path: path.problem });
+  const bad = Object.values(operation.names ?? {}).find((name) => !isPlainClassName(name));
+  if (bad !== undefined) return fail({ kind: 'class-name', name: bad });
+  const collector = new Collector(site, path.value, operation);
+  for (const file of pagesOf(site)) {
+    const wanted = operation.pages === undefined || operation.pages.includes(file.path);
+    const page = openPage(file);
+    if (page) collector.add(page, wanted);
+  }
+  return collector.plan();
+}
+
+class Collector {
+  private readonly groups = new Map<string, Group>();
+  private readonly left: { page: string; line: number; reason: AttributeStays }[] = [];
+  private readonly taken = new Set<string>();
+  private readonly session = new CascadeSession();
+  private readonly site: Site;
+  private readonly sheet: string;
+  private readonly operation: GatherAttributes;
+
+  constructor(site: Site, sheet: string, operation: GatherAttributes) {
+    this.site = site;
+    this.sheet = sheet;
+    this.operation = operation;
+    for (const file of sheetsOf(site)) this.takeNames(parseSheet(file.text ?? '').rules);
+  }
+
+  private takeNames(rules: ReturnType<typeof parseSheet>['rules']): void {
+    eachSelector(rules, (selector) => {
+      for (const compound of selector.compounds)
+        for (const simple of compound.simples) if (simple.kind === 'class') this.taken.add(simple.name.toLowerCase());
+    });
+  }
+
+  add(page: OpenPage, wanted: boolean): void {
+    for (const block of page.blocks) this.takeNames(block.sheet.rules);
+    for (const element of page.tree.elements) for (const name of element.classes) this.taken.add(name.toLowerCase());
+    if (!wanted || !page.tree.elements.some((e) => attributeOf(e, 'style') !== undefined)) return;
+    const cascade = this.session.openTree(this.site, page.file, page.tree);
+    const scripted = scriptedProperties(page, this.site);
+    for (const element of page.tree.elements) {
+      const value = attributeOf(element, 'style');
+      if (value === undefined) continue;
+      const compiled = this.session.sheets.styleAttribute(value, page.sources.base).declarations;
+      const stays = this.stays(page, element, value, compiled, scripted);
+      if (stays !== undefined) {
+        this.left.push({ page: page.path, line: page.lines.placeOf(Math.max(element.start, 0)).line, reason: stays });
+        continue;
+      }
+      const key = orderFreeKey(compiled);
+      if (this.operation.except?.includes(key)) continue;
+      let group = this.groups.get(key);
+      if (!group)
+        this.groups.set(
+          key,
+          (group = {
+            text: rebasedText(value, page.sources.base, this.sheet)!,
+            found: [],
+            needed: [0, 1, 0],
+            strictly: false,
+          }),
+        );
+      group.found.push({ page, element });
+      this.raise(group, page, cascade, element, compiled);
+    }
+  }
+
+  private stays(
+    page: OpenPage,
+    element: ElementNode,
+    value: string,
+    compiled: readonly CompiledDeclaration[],
+    scripted: ReadonlySet<string> | 'any',
+  ): AttributeStays | undefined {
+    if (!element.attributeSpans?.['style'] || element.namespace !== 'html') return 'not-written';
+    if (/<\?|<%|\{\{|\{%|\$\{/.test(value)) return 'template';
+    if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
+    if (rebasedText(value, page.sources.base, this.sheet) === undefined) return 'reference';
+    if (
+      scripted === 'any' ||
+      compiled.some((c) => scripted.has(c.declaration.property) || c.longhands.some((name) => scripted.has(name)))
+    )
+      return 'script';
+    return undefined;
+  }
+
+  /** As strong as every rule that says something of the same longhands with the same importance. */
+  private raise(
+    group: Group,
+    page: OpenPage,
+    cascade: PageCascade,
+    element: ElementNode,
+    compiled: readonly CompiledDeclaration[],
+  ): void {
+    const index = page.sources.sheets.findLastIndex(
+      (s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet,
+    );
+    for (const { indexed } of cascade.matched(element)) {
+      if (indexed.pseudoElement !== '') continue;
+      const rival = indexed.rule.compiled.block.declarations.some((theirs) =>
+        compiled.some(
+          (ours) =>
+            ours.declaration.important === theirs.declaration.important &&
+            ours.comparable !== theirs.comparable &&
+            ours.longhands.some((name) => theirs.longhands.includes(name)),
+        ),
+      );
+      if (!rival) continue;
+      if (compareSpecificity(indexed.selector.specificity, group.needed) > 0)
+        group.needed = indexed.selector.specificity;
+      // the sheet is linked already, and something comes after it
+      if (index >= 0 && indexed.rule.source.sourceIndex > index) group.strictly = true;
+    }
+  }
+
+  plan(): Result<AttributesPlan, AttributesProblem> {
+    if (this.groups.size === 0) return fail({ kind: 'no-attributes' });
+    const named: { key: string; group: Group; name: string; selector: string }[] = [];
+    for (const [key, group] of this.groups) {
+      const given = this.operation.names?.[key];
+      if (given !== undefined && this.taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
+      const tags = [...new Set(group.found.map(({ element }) => element.tag))];
+      const name = given ?? proposeClassName(tags, parseDeclarations(group.text), this.taken);
+      this.taken.add(name.toLowerCase());
+      const selector = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
+      named.push({ key, group, name, selector });
+    }
+    const target = this.site.files.get(this.sheet);
+    const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n') }];
+    const edited: FileEdits[] = [
+      ...(target ? [appended(target.path, target.hash, target.text ?? '', named)] : []),
+      ...this.pageEdits(named),
+    ];
+    const groups = named.map(({ key, group, name, selector }) => ({
+      key,
+      name,
+      selector,
+      elements: group.found.length,
+      pages: [...new Set(group.found.map(({ page }) => page.path))],
+    }));
+    return succeed({
+      changes: { created, edited, deleted: [] },
+      sheet: this.sheet,
+      groups,
+      places: this.places(named),
+      left: this.left,
+    });
+  }
+
+  private places(named: readonly { readonly key: string; readonly group: Group }[]): AttributesPlan['places'] {
+    return named.flatMap(({ key, group }) =>
+      group.found.map(({ page, element }) => ({ page: page.path, key, line: page.lines.placeOf(element.start).line })),
+    );
+  }
+
+  private pageEdits(named: readonly { readonly group: Group; readonly name: string }[]): readonly FileEdits[] {
+    const byPage = new Map<OpenPage, Edit[]>();
+    for (const { group, name } of named)
+      for (const { page, element } of group.found) {
+        const edits = byPage.get(page) ?? [];
+        byPage.set(page, edits);
+        edits.push(...styleToClass(page.text, element, name)!);
+      }
+    return [...byPage].map(([page, edits]) => {
+      const linked = page.sources.sheets.some(
+        (s) =>
+          s.kind === 'linked' &&
+          s.idle === undefined &&
+          s.media.trim() === '' &&
+          s.title === '' &&
+          s.target.kind === 'site' &&
+          s.target.path === this.sheet,
+      );
+      const link = linked ? undefined : insertLink(page, this.sheet, 'last');
+      return { path: page.path, hash: page.file.hash, edits: link ? [...edits, link] : edits };
+    });
+  }
+}
+
+type Named = readonly { readonly group: { readonly text: string }; readonly selector: string }[];
+
+/** One rule a group, a declaration a line; only ASCII, so that it reads the same in every encoding. */
+function printRules(named: Named, lineEnd: string): string {
+  return named
+    .map(({ group, selector }) => {
+      const lines = parseDeclarations(group.text).map(
+        ({ property, value, important }) => `  ${property}: ${value}${important ? ' !important' : ''};`,
+      );
+      return asciiText([`${selector} {`, ...lines, '}', ''].join(lineEnd));
+    })
+    .join('');
+}
+
+function appended(path: string, hash: string, text: string, named: Named): FileEdits {
+  const lineEnd = lineEndOf(text);
+  const open = closingText(text) ?? '';
+  const gap = text.trim() === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;
+  return {
+    path,
+    hash,
+    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + printRules(named, lineEnd) }],
+  };
+}
+
+export function describeAttributesProblem(problem: AttributesProblem): string {
+  switch (problem.kind) {
+    case 'attributes-sheet-path':
+      return describeSheetPathProblem(problem.path);
+    case 'class-name':
+      return `${problem.name} cannot be a class here. Letters, digits, hyphens and underscores are allowed, a letter first.`;
+    case 'class-taken':
+      return `The class ${problem.name} is in use on the site already. Choose a name that no page and no sheet has.`;
+    case 'no-attributes':
+      return 'No style attribute on these pages can be gathered.';
+  }
+}
+
+export function describeAttributeStays(reason: AttributeStays): string {
+  switch (reason) {
+    case 'script':
+      return 'a script on this page sets or reads such a style';
+    case 'template':
+      return 'a server or template writes into it';
+    case 'not-written':
+      return 'it is not written in a tag of this page, or stands in a drawing';
+    case 'unclosed':
+      return 'a bracket or string in it is never closed';
+    case 'reference':
+      return 'a url() in it cannot be counted from the sheet';
+  }
+}

@@ -1,0 +1,34 @@
+import { attributeOf } from '../page/nodes.ts';
+import { textContent } from '../page/parsePage.ts';
+import { asciiText } from '../source/asciiBytes.ts';
+import type { Site } from '../source/site.ts';
+import type { OpenPage } from '../survey/openPage.ts';
+import { resolveReference } from '../values/urls.ts';
+
+/** What the scripts of a page may set or read through the `style` of elements: properties by name, or anything. */
+export function scriptedProperties({ tree, sources }: OpenPage, site: Site): ReadonlySet<string> | 'any' {
+  const names = new Set<string>();
+  for (const element of tree.elements) {
+    if (element.tag !== 'script') {
+      for (const { name, value } of element.attributes)
+        if (name.startsWith('on') && collect(value, names)) return 'any';
+      continue;
+    }
+    const reference = attributeOf(element, 'src');
+    const target = reference === undefined ? undefined : resolveReference(reference, sources.base);
+    const file = target?.kind === 'site' ? site.files.get(target.path) : undefined;
+    if (collect(file ? asciiText(file.bytes) : textContent(element), names)) return 'any';
+  }
+  return names;
+}
+
+/** True when the script may touch any property: by a computed name, the whole text, or the attribute. */
+function collect(script: string, names: Set<string>): boolean {
+  if (/\.style\s*\[|cssText|\.style\s*=[^=]|["'](?:style|\[style)|Object\.assign\([^)]*\.style/.test(script))
+    return true;
+  for (const [, name] of script.matchAll(/\.style\s*\.\s*([A-Za-z]+)/g)) {
+    if (/^(setProperty|removeProperty|getPropertyValue)$/.test(name!)) return true;
+    names.add(name!.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`));
+  }
+  return /\.style\b(?!\s*\.)/.test(script);
+}
