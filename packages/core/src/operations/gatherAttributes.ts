@@ -1,6 +1,7 @@
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { elementPath } from '../page/parsePage.ts';
 import { eachSelector } from '../survey/selectorNames.ts';
 import { compareSpecificity, type Specificity } from '../selectors/selector.ts';
 import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
@@ -27,8 +28,8 @@ export interface GatherAttributes {
   readonly pages?: readonly string[];
   /** Names for groups by their key; the others get a proposed one. */
   readonly names?: Readonly<Record<string, string>>;
-  /** Groups left as they are, by key. */
-  readonly except?: readonly string[];
+  /** Groups left as they are: everywhere, or on one page. */
+  readonly except?: readonly { readonly key: string; readonly page?: string }[];
 }
 
 export type AttributesProblem =
@@ -53,8 +54,8 @@ export interface AttributesPlan {
   readonly changes: ChangeSet;
   readonly sheet: string;
   readonly groups: readonly AttributeGroup[];
-  /** Each element that gets a class, by the line its tag starts on. */
-  readonly places: readonly { readonly page: string; readonly key: string; readonly line: number }[];
+  /** Each element that gets a class, by its path in the page. */
+  readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
   readonly left: readonly { readonly page: string; readonly line: number; readonly reason: AttributeStays }[];
 }
 
@@ -128,7 +129,7 @@ class Collector {
         continue;
       }
       const key = orderFreeKey(compiled);
-      if (this.operation.except?.includes(key)) continue;
+      if (this.operation.except?.some((one) => one.key === key && (one.page ?? page.path) === page.path)) continue;
       let group = this.groups.get(key);
       if (!group)
         this.groups.set(
@@ -229,7 +230,7 @@ class Collector {
 
   private places(named: readonly { readonly key: string; readonly group: Group }[]): AttributesPlan['places'] {
     return named.flatMap(({ key, group }) =>
-      group.found.map(({ page, element }) => ({ page: page.path, key, line: page.lines.placeOf(element.start).line })),
+      group.found.map(({ page, element }) => ({ page: page.path, key, element: elementPath(element) })),
     );
   }
 
