@@ -1,4 +1,5 @@
 import {
+  describeAttributeStays,
   describeOperationProblem,
   describeStayReason,
   embeddedBlocks,
@@ -7,6 +8,7 @@ import {
   parsePage,
   planGatherRules,
   applyChangeSet,
+  planLookKeepingAttributes,
   planLookKeepingGather,
   proveSites,
   type GatherPlan,
@@ -23,12 +25,20 @@ export interface GatherOptions {
   readonly sheet: string | undefined;
   readonly json: boolean;
   readonly allowDifferences: boolean;
+  /** Style attributes stay on their elements. */
+  readonly keepAttributes: boolean;
+}
+
+interface WrittenSheet {
+  readonly path: string;
+  readonly rules: number;
+  readonly pages: readonly string[];
 }
 
 interface Outcome {
   readonly site: Site;
   readonly proof: Proof;
-  readonly sheets: readonly GatherPlan[];
+  readonly sheets: readonly WrittenSheet[];
   readonly stayed: readonly { readonly page: string | null; readonly rule: string | null; readonly reason: string }[];
 }
 
@@ -41,7 +51,8 @@ export async function runGather(
   await checkTarget(options.out);
   const before = await readSiteFolder(folder);
   const sheet = options.sheet ?? freeSheetName(before.files.keys());
-  const outcome = options.allowDifferences ? gatherAll(before, sheet) : gatherSafely(before, sheet);
+  const blocks = options.allowDifferences ? gatherAll(before, sheet) : gatherSafely(before, sheet);
+  const outcome = options.keepAttributes ? blocks : withAttributes(before, blocks, sheet);
   const same = outcome.proof.verdict === 'same';
   const written = same || options.allowDifferences;
   if (written) await writeSiteFolder(outcome.site, options.out);
@@ -54,8 +65,58 @@ function gatherSafely(site: Site, sheet: string): Outcome {
   const planned = planLookKeepingGather(site, sheet);
   if (!planned.ok) throw new UsageProblem(describeOperationProblem(planned.problem));
   const { value } = planned;
-  const plans = value.sheets.map((s) => s.plan);
-  return { site: value.site, proof: value.proof, sheets: plans, stayed: staying(value.site) };
+  return {
+    site: value.site,
+    proof: value.proof,
+    sheets: value.sheets.map((s) => sheetOf(s.plan)),
+    stayed: staying(value.site),
+  };
+}
+
+const sheetOf = ({ sheet, moved, pages }: GatherPlan): WrittenSheet => ({ path: sheet, rules: moved.length, pages });
+
+/** Style attributes as well, as classes of a sheet beside the shared one that every such page links last. */
+function withAttributes(before: Site, blocks: Outcome, sheet: string): Outcome {
+  const beside = `${sheet.slice(0, sheet.lastIndexOf('/') + 1)}attributes.css`;
+  const planned = planLookKeepingAttributes(blocks.site, {
+    kind: 'gather-attributes',
+    sheet: freeName(beside, blocks.site),
+  });
+  const left = (
+    stayed: readonly {
+      readonly page: string;
+      readonly line: number;
+      readonly reason: Parameters<typeof describeAttributeStays>[0];
+    }[],
+  ): Outcome['stayed'] =>
+    stayed.map(({ page, line, reason }) => ({
+      page,
+      rule: `style attribute, line ${line}`,
+      reason: describeAttributeStays(reason),
+    }));
+  if (!planned.ok) return blocks;
+  const { site, plan, stayed } = planned.value;
+  return {
+    site,
+    proof: proveSites(before, site),
+    sheets: [
+      ...blocks.sheets,
+      { path: plan.sheet, rules: plan.groups.length, pages: [...new Set(plan.groups.flatMap((group) => group.pages))] },
+    ],
+    stayed: [
+      ...blocks.stayed,
+      ...left(plan.left),
+      ...stayed.map(({ key, page, reason }) => ({ page, rule: `style="${key}"`, reason })),
+    ],
+  };
+}
+
+/** A new sheet of its own: what a site has under that name is the author's. */
+function freeName(path: string, site: Site): string {
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? path : path.replace(/\.css$/, `-${n}.css`);
+    if (![...site.files.keys()].some((other) => other.toLowerCase() === name.toLowerCase())) return name;
+  }
 }
 
 function gatherAll(site: Site, sheet: string): Outcome {
@@ -70,7 +131,7 @@ function gatherAll(site: Site, sheet: string): Outcome {
   return {
     site: applied.value,
     proof: proveSites(site, applied.value),
-    sheets: [plan.value],
+    sheets: [sheetOf(plan.value)],
     stayed: leftRules(plan.value.left),
   };
 }
@@ -107,25 +168,29 @@ function makeReport(before: Site, outcome: Outcome, written: boolean): GatherRep
     path,
     blocksBefore: count(before, path),
     blocksAfter: count(outcome.site, path),
+    attributesBefore: attributesOn(before, path),
+    attributesAfter: attributesOn(outcome.site, path),
     bytesBefore: bytes.length,
     bytesAfter: outcome.site.files.get(path)?.bytes.length ?? 0,
   }));
   const sum = (read: (page: (typeof pages)[number]) => number): number =>
     pages.reduce((total, page) => total + read(page), 0);
   return {
-    sheets: outcome.sheets.map((plan) => ({
-      path: plan.sheet,
-      rules: plan.moved.length,
-      bytes: outcome.site.files.get(plan.sheet)?.bytes.length ?? 0,
-      pages: [...plan.pages],
+    sheets: outcome.sheets.map(({ path, rules, pages }) => ({
+      path,
+      rules,
+      bytes: outcome.site.files.get(path)?.bytes.length ?? 0,
+      pages: [...pages],
     })),
     written,
-    rules: outcome.sheets.reduce((total, plan) => total + plan.moved.length, 0),
+    rules: outcome.sheets.reduce((total, sheet) => total + sheet.rules, 0),
     pages,
     totals: {
       pages: pages.length,
       blocksBefore: sum((p) => p.blocksBefore),
       blocksAfter: sum((p) => p.blocksAfter),
+      attributesBefore: sum((p) => p.attributesBefore),
+      attributesAfter: sum((p) => p.attributesAfter),
       bytesBefore: sum((p) => p.bytesBefore),
       bytesAfter: sum((p) => p.bytesAfter),
     },
@@ -133,6 +198,10 @@ function makeReport(before: Site, outcome: Outcome, written: boolean): GatherRep
     proof: outcome.proof as GatherReportReply['proof'],
   };
 }
+
+const attributesOn = (site: Site, path: string): number =>
+  parsePage(site.files.get(path)?.text ?? '').elements.filter((e) => e.attributes.some((a) => a.name === 'style'))
+    .length;
 
 function printGather(report: GatherReportReply, out: string): string {
   const { totals } = report;
@@ -143,10 +212,10 @@ function printGather(report: GatherReportReply, out: string): string {
     );
   lines.push(
     '',
-    `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`,
+    `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Style attributes: ${totals.attributesBefore} → ${totals.attributesAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`,
   );
   if (report.stayed.length > 0) {
-    lines.push('', `${plural(report.stayed.length, 'block')} stayed:`);
+    lines.push('', `Stayed (${report.stayed.length}):`);
     for (const { page, rule, reason } of report.stayed.slice(0, 40))
       lines.push(`  ${rule ?? 'all blocks'}${page === null ? '' : ` (${page})`}: ${reason}`);
     if (report.stayed.length > 40) lines.push(`  and ${report.stayed.length - 40} more (--json lists all)`);

@@ -40,13 +40,21 @@ export async function main(
     });
   program
     .command('gather <dir>')
-    .description('takes every embedded block out that can go with no visible change, and writes the resulting site')
+    .description(
+      'takes embedded blocks and style attributes out where that changes no look, and writes the resulting site',
+    )
     .requiredOption('--out <out>', 'empty or new folder for the whole resulting site')
     .option('--sheet <path>', 'the shared sheet to gather into (css/site.css unless the site has one)')
     .option('--json', 'as JSON')
+    .option('--keep <what>', 'what stays in the pages: attributes')
     .option('--allow-differences', 'gather everything and write it even where pages look different')
     .action(
-      async (dir: string, options: { out: string; sheet?: string; json?: boolean; allowDifferences?: boolean }) => {
+      async (
+        dir: string,
+        options: { out: string; sheet?: string; keep?: string; json?: boolean; allowDifferences?: boolean },
+      ) => {
+        if (options.keep !== undefined && options.keep !== 'attributes')
+          throw new UsageProblem(`--keep ${options.keep} is not known. attributes is allowed.`);
         code = await runGather(
           dir,
           {
@@ -54,6 +62,7 @@ export async function main(
             sheet: options.sheet,
             json: options.json ?? false,
             allowDifferences: options.allowDifferences ?? false,
+            keepAttributes: options.keep === 'attributes',
           },
           print,
         );

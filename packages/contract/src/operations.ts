@@ -42,7 +42,32 @@ export const LinkAlikeOperation = Type.Object(
   { additionalProperties: false },
 );
 
-export const Operation = Type.Union([GatherRulesOperation, EditSheetOperation, MendOperation, LinkAlikeOperation]);
+export const GatherAttributesOperation = Type.Object(
+  {
+    kind: Type.Literal('gather-attributes'),
+    sheet: Type.String({ minLength: 1, maxLength: 400 }),
+    pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    /** Class names for groups of equal attributes, by the group's key. */
+    names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 100 }))),
+    except: Type.Optional(
+      Type.Array(
+        Type.Object({ key: Type.String(), page: Type.Optional(Type.String()) }, { additionalProperties: false }),
+        {
+          maxItems: 50_000,
+        },
+      ),
+    ),
+  },
+  { additionalProperties: false },
+);
+
+export const Operation = Type.Union([
+  GatherAttributesOperation,
+  GatherRulesOperation,
+  EditSheetOperation,
+  MendOperation,
+  LinkAlikeOperation,
+]);
 
 export const Operations = Type.Array(Operation, { maxItems: 500 });
 
