@@ -116,3 +116,19 @@ test.each([
   expect(err).toMatch(message);
   expect(fs.existsSync(at('out'))).toBe(false);
 });
+
+test('gather: style attributes become classes; --keep attributes leaves them; anything else is bad input', async () => {
+  const site = write({ 'a.html': page('<p style="top:0">x</p><p style="TOP: 0px">y</p>') });
+  const { code, out } = await run('gather', site, '--out', at('out'), '--json');
+  expect(code).toBe(0);
+  const report = JSON.parse(out) as GatherReportReply;
+  expect(report.totals).toMatchObject({ attributesBefore: 2, attributesAfter: 0 });
+  expect(report.sheets.map((sheet) => [sheet.path, sheet.rules])).toEqual([['css/attributes.css', 1]]);
+  expect(fs.readFileSync(at('out', 'a.html'), 'utf8')).toContain('<p class="text-own">x</p><p class="text-own">y</p>');
+  const kept = await run('gather', site, '--out', at('kept'), '--json', '--keep', 'attributes');
+  expect((JSON.parse(kept.out) as GatherReportReply).totals).toMatchObject({ attributesAfter: 2 });
+  expect(await run('gather', site, '--out', at('bad'), '--keep', 'blocks')).toMatchObject({
+    code: 2,
+    err: expect.stringContaining('attributes is allowed'),
+  });
+});

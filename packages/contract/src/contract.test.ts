@@ -7,6 +7,13 @@ test.each([
   ['gather without a sheet', { kind: 'gather-rules' }, false],
   ['an edit', { kind: 'edit-sheet', path: 'a.css', hash: 'x', text: '' }, true],
   ['an edit with a number for text', { kind: 'edit-sheet', path: 'a.css', hash: 'x', text: 1 }, false],
+  [
+    'attributes with names',
+    { kind: 'gather-attributes', sheet: 'a.css', names: { 'top:0': 'first' }, except: [{ key: 'x' }] },
+    true,
+  ],
+  ['a mend', { kind: 'mend', finding: 'drift p' }, true],
+  ['links alike for no page', { kind: 'link-alike', pages: [] }, false],
   ['another kind', { kind: 'drop-all' }, false],
   ['a field nobody knows', { kind: 'gather-rules', sheet: 'a.css', force: true }, false],
 ])('%s', (_shows, operation, valid) => {
