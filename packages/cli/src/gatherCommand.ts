@@ -8,6 +8,7 @@ import {
   parsePage,
   planGatherRules,
   applyChangeSet,
+  attributesSheetBeside,
   planLookKeepingAttributes,
   planLookKeepingGather,
   proveSites,
@@ -77,10 +78,9 @@ const sheetOf = ({ sheet, moved, pages }: GatherPlan): WrittenSheet => ({ path: 
 
 /** Style attributes as well, as classes of a sheet beside the shared one that every such page links last. */
 function withAttributes(before: Site, blocks: Outcome, sheet: string): Outcome {
-  const beside = `${sheet.slice(0, sheet.lastIndexOf('/') + 1)}attributes.css`;
   const planned = planLookKeepingAttributes(blocks.site, {
     kind: 'gather-attributes',
-    sheet: freeName(beside, blocks.site),
+    sheet: attributesSheetBeside(sheet, blocks.site.files.keys()),
   });
   const left = (
     stayed: readonly {
@@ -109,14 +109,6 @@ function withAttributes(before: Site, blocks: Outcome, sheet: string): Outcome {
       ...stayed.map(({ key, page, reason }) => ({ page, rule: `style="${key}"`, reason })),
     ],
   };
-}
-
-/** A new sheet of its own: what a site has under that name is the author's. */
-function freeName(path: string, site: Site): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? path : path.replace(/\.css$/, `-${n}.css`);
-    if (![...site.files.keys()].some((other) => other.toLowerCase() === name.toLowerCase())) return name;
-  }
 }
 
 function gatherAll(site: Site, sheet: string): Outcome {

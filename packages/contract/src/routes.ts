@@ -171,7 +171,7 @@ export const routes: readonly Route[] = [
   {
     method: 'post',
     path: '/api/sites/:id/proposal',
-    summary: 'The largest gathering into one sheet that looks the same everywhere',
+    summary: 'Gathers embedded rules and style attributes as far as every page looks the same',
     body: ProposalBody,
     replies: { 200: Proposal, 400: Problem, 409: Problem },
   },
@@ -213,7 +213,12 @@ function operationOf(route: Route): object {
       schema: {
         type: 'object',
         required: ['archive'],
-        properties: { archive: { type: 'string', format: 'binary' }, name: { type: 'string' } },
+        properties: {
+          archive: { type: 'string', format: 'binary' },
+          name: { type: 'string' },
+          base: { type: 'integer', description: 'the newest revision, when files are put into a site' },
+          folder: { type: 'string', description: 'where files put into a site go' },
+        },
       },
     },
   };

@@ -87,4 +87,4 @@ export {
   type PlanExclusion,
   type PlannedSheet,
 } from './plan/planGather.ts';
-export { freeSheetName } from './plan/freeSheetName.ts';
+export { attributesSheetBeside, freeSheetName } from './plan/freeSheetName.ts';

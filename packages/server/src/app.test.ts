@@ -1,6 +1,4 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
-import { Ajv2020 } from 'ajv/dist/2020.js';
-import addFormats from 'ajv-formats';
 import request, { type Response } from 'supertest';
 import {
   Draft,
@@ -14,17 +12,11 @@ import {
   type DraftReply,
 } from '@syndeton/contract';
 import { readArchive } from './archive/readArchive.ts';
+import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
 import { useApp } from './testing/useApp.ts';
 
 const app = useApp();
-
-const ajv = new Ajv2020({ strict: false });
-(addFormats as unknown as { default: (a: Ajv2020) => void }).default(ajv);
-function expectSchema(schema: object, body: unknown): void {
-  ajv.validate(schema, body);
-  expect(ajv.errors).toBeNull();
-}
 
 const html = (style: string): string =>
   `<!DOCTYPE html>\r\n<title>t</title>\r\n<style>${style}</style>\r\n<h1>h</h1><p>é</p>`;

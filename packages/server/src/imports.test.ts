@@ -1,6 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import { Ajv2020 } from 'ajv/dist/2020.js';
-import addFormats from 'ajv-formats';
 import request from 'supertest';
 import {
   ChangedSite,
@@ -13,17 +11,11 @@ import {
   type SiteSummaryReply,
   type SurveyReply,
 } from '@syndeton/contract';
+import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip, withName } from './testing/makeZip.ts';
 import { useApp } from './testing/useApp.ts';
 
 const app = useApp();
-const ajv = new Ajv2020({ strict: false });
-(addFormats as unknown as { default: (a: Ajv2020) => void }).default(ajv);
-function expectSchema(schema: object, body: unknown): void {
-  ajv.validate(schema, body);
-  expect(ajv.errors).toBeNull();
-}
-
 const page = (head: string): string => `<!DOCTYPE html>\n<title>t</title>\n${head}\n<p>x</p>\n`;
 const link = (href: string): string => `<link rel="stylesheet" href="${href}">`;
 const site = [

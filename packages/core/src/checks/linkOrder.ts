@@ -41,7 +41,7 @@ class LinkOrder implements Check {
   }
 
   page(page: CheckedPage): void {
-    this.pending = [];
+    this.keep();
     const sources = page.sources.sheets.map((source, index) => ({ source, index, name: nameOfSource(source) }));
     const known = sources.filter((s) => s.name !== undefined && s.source.idle === undefined);
     for (const [i, b] of known.entries())
@@ -63,17 +63,23 @@ class LinkOrder implements Check {
         };
         this.pending.push({ late, from: a.index, to: b.index });
       }
-    this.late.push(...this.pending.map((p) => p.late));
   }
 
   element(_page: CheckedPage, _element: ElementNode, matched: readonly MatchedSelector[]): void {
     for (const { late, from, to } of this.pending) orderFlips(matched, from, to, late.flips as Set<number>);
   }
 
+  /** Of the page looked at last, what flips a rule. */
+  private keep(): void {
+    this.late.push(...this.pending.map((p) => p.late).filter((late) => late.flips.size > 0));
+    this.pending = [];
+  }
+
   findings(_site: CheckedSite): readonly FoundFinding[] {
+    this.keep();
     const told = new Set<string>();
     return this.late.flatMap((late) => {
-      if (late.flips.size === 0 || told.has(late.group.subject)) return [];
+      if (told.has(late.group.subject)) return [];
       const [there, here] = [`${late.sheet}\n${late.after ?? ''}`, `${late.after ?? ''}\n${late.sheet}`].map(
         (key) => this.orders.get(key) ?? 0,
       );

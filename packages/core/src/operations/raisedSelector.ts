@@ -14,7 +14,6 @@ export function raisedSelector(name: string, tag: string | undefined, needed: Sp
   for (let ids = 0; ids <= needed[0] + 1; ids++)
     for (let classes = 1; classes <= 4; classes++)
       for (const types of tag === undefined ? [0] : [0, 1]) {
-        if (ids > 0 && (classes > 1 || types > 0) && !enough([ids, classes, types])) continue;
         if (enough([ids, classes, types]))
           return `${types === 1 ? tag! : ''}${`.${name}`.repeat(classes)}${':not(#_)'.repeat(ids)}`;
       }

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { freeSheetName } from './freeSheetName.ts';
+import { attributesSheetBeside, freeSheetName } from './freeSheetName.ts';
 
 test.each([
   [[], 'css/site.css'],
@@ -7,4 +7,9 @@ test.each([
   [['css/site.css', 'css/shared.css', 'css/gathered.css', 'css/site-2.css'], 'css/site-3.css'],
 ])('beside %j: %s', (paths, name) => {
   expect(freeSheetName(paths)).toBe(name);
+});
+
+test('the sheet for attributes lies beside the shared one, under a free name', () => {
+  expect(attributesSheetBeside('css/site.css', [])).toBe('css/attributes.css');
+  expect(attributesSheetBeside('site.css', ['Attributes.css', 'attributes-2.css'])).toBe('attributes-3.css');
 });

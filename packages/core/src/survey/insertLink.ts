@@ -11,7 +11,7 @@ export function insertLink(page: OpenPage, sheet: string, place: 'first' | 'befo
   if (sources.base.kind !== 'site') return undefined;
   const syntax = pageSyntax(tree);
   const link = printLink(syntax, encodePath(relativePath(sources.base.path, sheet)));
-  const written = sources.sheets.filter((s) => s.span.start >= 0);
+  const written = sources.sheets.filter((s) => s.span.start >= 0 && !(s.kind === 'embedded' && s.foreign));
   const before =
     place === 'first' ? written[0] : place === 'last' ? undefined : written.find((s) => s.kind === 'embedded');
   if (before) {

@@ -1,6 +1,7 @@
 import { workerData, type MessagePort } from 'node:worker_threads';
 import {
   applyOperations,
+  attributesSheetBeside,
   changedFiles,
   describeOperationProblem,
   describeStayReason,
@@ -9,6 +10,7 @@ import {
   makeSite,
   makeSiteFile,
   pageBands,
+  planLookKeepingAttributes,
   planLookKeepingGather,
   proveSites,
   surveySite,
@@ -134,11 +136,19 @@ const tasks: AnalysisTasks = {
       ...(label === undefined ? {} : { label }),
       reason,
     }));
+    const beside = attributesSheetBeside(sheet, planned.value.site.files.keys());
+    const wanted = { kind: 'gather-attributes', sheet: beside, ...(pages ? { pages } : {}) } as const;
+    const attributes = planLookKeepingAttributes(planned.value.site, wanted);
+    const also = attributes.ok ? [attributes.value] : [];
     return {
-      operations: sheets.map((s) => s.operation) as ProposalReply['operations'],
+      operations: [...sheets.map((s) => s.operation), ...also.map((a) => a.operation)] as ProposalReply['operations'],
       rules: sheets.reduce((sum, s) => sum + s.plan.moved.length, 0),
-      sheets: sheets.map((s) => s.plan.sheet),
-      notes: [...notes, ...sheets.flatMap((s) => s.plan.left.map(describeLeft))],
+      sheets: [...sheets.map((s) => s.plan.sheet), ...also.map((a) => a.plan.sheet)],
+      notes: [
+        ...notes,
+        ...sheets.flatMap((s) => s.plan.left.map(describeLeft)),
+        ...also.flatMap((a) => a.stayed.map(({ key, page, reason }) => ({ page, label: `style="${key}"`, reason }))),
+      ],
     };
   },
   async file({ state, path }) {

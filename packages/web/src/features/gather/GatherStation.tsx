@@ -66,7 +66,8 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const location = useLocation();
   const navigate = useNavigate();
   const asked = (location.state as Asked | null)?.propose === true;
-  const ready = families.length > 0 && !proposing.isLoading;
+  const attributes = view.survey!.pages.some((page) => page.styleAttributes > 0 && inScope.has(page.path));
+  const ready = (families.length > 0 || attributes) && !proposing.isLoading;
   const proposeOnce = useEffectEvent(() => {
     void navigate({ pathname: location.pathname, search: location.search }, { replace: true, state: null });
     if (ready) queueMicrotask(() => void proposeAll());
@@ -76,7 +77,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   }, [asked, data]);
   useKeys({
     m: () => standing.length > 0 && setSending(''),
-    p: () => void (families.length > 0 && !proposing.isLoading && proposeAll()),
+    p: () => void (ready && proposeAll()),
   });
   return (
     <>

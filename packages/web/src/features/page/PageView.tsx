@@ -57,7 +57,7 @@ export function PageView({
           <b>{path}</b> takes its look from <b>{count(bands.length, 'source')}</b>
           {bytes > 0 ? (
             <>
-              ; <b>{kB(bytes)}</b> {local.length === 0 ? '' : 'stands in the page.'}
+              ; <b>{kB(bytes)}</b> stands in the page.
             </>
           ) : (
             '; nothing stands in the page.'

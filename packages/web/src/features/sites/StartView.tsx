@@ -174,7 +174,7 @@ export function StartView(props: Props) {
           </div>
           <h3 className="mt-6 font-bold">No site at hand</h3>
           <p className="text-table text-ink-2">
-            Brindle Sound Ferry: 26 pages by several hands over ten years, with every mistake Syndeton looks for.
+            Brindle Sound Ferry: 26 pages by several hands over ten years, with the mistakes people make most.
           </p>
           <button type="button" className={sites?.length === 0 ? 'btn next mt-2' : 'btn mt-2'} onClick={onDemo}>
             Load the demo
