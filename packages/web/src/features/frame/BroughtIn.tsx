@@ -45,6 +45,16 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
     if (files.length > 0)
       void attempt(async () => putIn({ id: site.id, base, archive: (await packFiles(files)).archive }).unwrap());
   };
+  const link = async ({ number, lacking }: ChangedSiteReply): Promise<void> => {
+    setProblem(undefined);
+    try {
+      // nothing was lined up, or the files had not been taken; the draft at hand may still be of the revision before
+      await inHand.replace([{ kind: 'link-alike', pages: lacking.map((one) => one.page) }], number);
+      onClose();
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
   const chosen = view.scoped ? view.scope : [];
   return (
     <Box open onClose={onClose} title={`What ${site.name} holds`}>
@@ -132,14 +142,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
             {problem}
           </p>
         )}
-        {done && !busy && (
-          <Done
-            done={done}
-            onLink={() =>
-              void inHand.lineUp([{ kind: 'link-alike', pages: done.lacking.map((one) => one.page) }]).then(onClose)
-            }
-          />
-        )}
+        {done && !busy && <Done done={done} onLink={() => void link(done)} />}
       </div>
     </Box>
   );
