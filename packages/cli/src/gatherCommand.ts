@@ -13,6 +13,7 @@ import {
   planLookKeepingGather,
   proveSites,
   type GatherPlan,
+  type PlannedSheet,
   type LeftRule,
   type Proof,
   type Site,
@@ -30,11 +31,7 @@ export interface GatherOptions {
   readonly keepAttributes: boolean;
 }
 
-interface WrittenSheet {
-  readonly path: string;
-  readonly rules: number;
-  readonly pages: readonly string[];
-}
+type WrittenSheet = Omit<PlannedSheet, 'why'> & { readonly why?: string | undefined };
 
 interface Outcome {
   readonly site: Site;
@@ -69,7 +66,7 @@ function gatherSafely(site: Site, sheet: string): Outcome {
   return {
     site: value.site,
     proof: value.proof,
-    sheets: value.sheets.map((s) => sheetOf(s.plan)),
+    sheets: value.sheets,
     stayed: staying(value.site),
   };
 }

@@ -81,10 +81,6 @@ export {
   type OperationPlan,
   type OperationProblem,
 } from './operations/operation.ts';
-export {
-  planLookKeepingGather,
-  type LookKeepingPlan,
-  type PlanExclusion,
-  type PlannedSheet,
-} from './plan/planGather.ts';
+export { planLookKeepingGather, type LookKeepingPlan, type PlannedSheet, type PlanOptions } from './plan/planGather.ts';
+export type { SinglePage } from './plan/partition.ts';
 export { attributesSheetBeside, freeSheetName } from './plan/freeSheetName.ts';

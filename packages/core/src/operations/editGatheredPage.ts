@@ -1,54 +1,83 @@
-import { styleSources } from '../page/styleSources.ts';
+import { styleSources, type StyleSources } from '../page/styleSources.ts';
 import type { FileEdits } from '../source/changeSet.ts';
 import { relativePath } from '../source/sitePath.ts';
-import { textOf, type Edit } from '../source/span.ts';
+import { textOf, type Edit, type Span } from '../source/span.ts';
 import type { BlockUnit, EmbeddedBlock } from '../survey/blockUnits.ts';
 import { encodePath } from '../values/urls.ts';
 import type { PagePlan } from './gatherPlan.ts';
 import { pageSyntax, printLink } from '../page/pageSyntax.ts';
 import { indentationAt, wholeLines, wholeLinesAndGap } from '../source/removal.ts';
 
-/** The page without the taken rules, with a link to the sheet where the first block stood. */
+/**
+ * The page without the taken rules, with a link to the sheet where the first block taken from stood. With `after`, the link
+ * stands ahead of all blocks that follow the same sources, behind the links to these sheets.
+ */
 export function editGatheredPage(
   page: PagePlan,
   sheetPath: string,
   keepEmpty: boolean,
+  after?: readonly string[],
 ): { readonly edits: FileEdits; readonly blocksEmptied: number } {
   const { file, text, tree } = page;
+  const syntax = pageSyntax(tree);
+  const sources = styleSources(tree, file.path);
+  const linked = sources.sheets.some((source) => linksPlainly(source, [sheetPath]));
+  const base = sources.base.kind === 'site' ? sources.base.path : file.path;
+  const link = printLink(syntax, encodePath(relativePath(base, sheetPath)));
+  const place = linked || page.taken.length === 0 ? undefined : linkPlace(page, sources, after);
   const edits: Edit[] = [];
   let blocksEmptied = 0;
-  const linked = linksSheet(tree, file.path, sheetPath);
-  const link = linked ? '' : printLink(pageSyntax(tree), encodePath(relativePath(file.path, sheetPath)));
-  let pending = page.taken.length === 0 ? '' : link;
+  if (place?.kind === 'behind') {
+    const { start, end } = place.span;
+    edits.push({ span: { start: end, end }, text: syntax.lineEnd + indentationAt(text, start) + link });
+  }
   for (const block of page.blocks) {
+    const here = place?.kind === 'block' && place.block === block;
     const taken = new Set(page.taken.filter((t) => t.block === block).map((t) => t.unit));
-    if (taken.size === 0 && !page.empty.includes(block)) continue;
+    const touched = taken.size > 0 || page.empty.includes(block);
     const { span } = block.source;
-    const emptied = isEmptied(block, taken, text);
+    const emptied = touched && isEmptied(block, taken, text);
     if (emptied) blocksEmptied++;
     if (emptied && !keepEmpty) {
-      edits.push(pending === '' ? { span: wholeLines(text, span), text: '' } : { span, text: pending });
-    } else {
-      if (pending !== '') {
-        const indentation = indentationAt(text, span.start);
-        edits.push({
-          span: { start: span.start, end: span.start },
-          text: pending + pageSyntax(tree).lineEnd + indentation,
-        });
-      }
-      edits.push(...(emptied ? [{ span: block.source.contents, text: '' }] : removeUnits(block, taken, text)));
+      edits.push(here ? { span, text: link } : { span: wholeLines(text, span), text: '' });
+      continue;
     }
-    pending = '';
+    if (here) {
+      const indentation = indentationAt(text, span.start);
+      edits.push({ span: { start: span.start, end: span.start }, text: link + syntax.lineEnd + indentation });
+    }
+    if (touched)
+      edits.push(...(emptied ? [{ span: block.source.contents, text: '' }] : removeUnits(block, taken, text)));
   }
   return { edits: { path: file.path, hash: file.hash, edits }, blocksEmptied };
 }
 
-function linksSheet(tree: PagePlan['tree'], path: string, sheetPath: string): boolean {
-  return styleSources(tree, path).sheets.some((s) => {
-    if (s.kind !== 'linked' || s.idle !== undefined || s.media.trim() !== '' || s.title !== '') return false;
-    return s.target.kind === 'site' && s.target.path === sheetPath;
-  });
+type LinkPlace =
+  { readonly kind: 'block'; readonly block: EmbeddedBlock } | { readonly kind: 'behind'; readonly span: Span };
+
+function linkPlace(page: PagePlan, sources: StyleSources, after: readonly string[] | undefined): LinkPlace {
+  const first = page.blocks.find((block) => page.taken.some((one) => one.block === block))!;
+  if (after === undefined) return { kind: 'block', block: first };
+  const movable = new Map(page.blocks.filter((b) => b.stays === undefined).map((b) => [b.sourceIndex, b]));
+  const passable = (index: number): boolean => {
+    const source = sources.sheets[index];
+    return source !== undefined && (movable.has(index) || linksPlainly(source, after));
+  };
+  let start = first.sourceIndex;
+  while (passable(start - 1)) start--;
+  let end = first.sourceIndex;
+  while (passable(end + 1)) end++;
+  for (let i = end; i >= start; i--) if (!movable.has(i)) return { kind: 'behind', span: sources.sheets[i]!.span };
+  return { kind: 'block', block: movable.get(start)! };
 }
+
+const linksPlainly = (source: StyleSources['sheets'][number], paths: readonly string[]): boolean =>
+  source.kind === 'linked' &&
+  source.idle === undefined &&
+  source.media.trim() === '' &&
+  source.title === '' &&
+  source.target.kind === 'site' &&
+  paths.includes(source.target.path);
 
 function removeUnits(block: EmbeddedBlock, taken: ReadonlySet<BlockUnit>, text: string): Edit[] {
   const edits: Edit[] = [];

@@ -163,6 +163,12 @@ describe('sheets', () => {
   });
 });
 
+test('a page that counts its addresses from another site gets no link', () => {
+  const site = siteOf({ 'a.html': head('<base href="http://h/"><style>p{color:red}</style>') });
+  const plan = planGatherRules(site, { kind: 'gather-rules', sheet: 'site.css' });
+  expect(plan).toMatchObject({ ok: false, problem: { kind: 'nothing-to-gather' } });
+});
+
 test.each([
   ['a title', '<style title=x>p{color:red}</style>', 'titled'],
   ['another type', '<style type=text/less>p{color:red}</style>', 'not-css'],
@@ -170,7 +176,7 @@ test.each([
   ['a namespace', '<style>@namespace url(x); p{color:red}</style>', 'has-namespace'],
   ['a string left open', '<style>p{content:"x</style>', 'unclosed-string'],
   ['an address that climbs out', '<style>p{background:url(../../x.png)}</style>', 'reference-cannot-move'],
-  ['an absolute base', '<base href="http://h/"><style>p{background:url(x.png)}</style>', 'reference-cannot-move'],
+  ['an order of layers', '<style>@layer b, a; p{color:red}</style>', 'has-layer-order'],
 ])('%s stays, with its reason', (_shows, style, reason) => {
   const site = siteOf({ 'a.html': head(`${style}\n<style>h1{top:0}</style>`) });
   const plan = planGatherRules(site, { kind: 'gather-rules', sheet: 'site.css' });

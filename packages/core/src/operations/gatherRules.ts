@@ -7,7 +7,8 @@ import { textOf } from '../source/span.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from '../survey/blockUnits.ts';
 import { editGatheredPage, isEmptied } from './editGatheredPage.ts';
 import type { PagePlan } from './gatherPlan.ts';
-import { mergeOrder, type Orderable } from './mergeOrder.ts';
+import type { Orderable } from './compete.ts';
+import { mergeOrder } from './mergeOrder.ts';
 import { closingText, rebasedText } from './printRule.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
 import { writeGatheredSheet } from './writeGatheredSheet.ts';
@@ -21,8 +22,10 @@ export interface GatherRules {
   readonly pages?: readonly string[];
   /** Which rules; all when absent. Without `version`, every version of the family. */
   readonly rules?: readonly RuleChoice[];
-  /** Rules to leave where they are, though `rules` names them. */
-  readonly except?: readonly RuleChoice[];
+  /** Rules to leave where they are, though `rules` names them: everywhere, or on one page. */
+  readonly except?: readonly (RuleChoice & { readonly page?: string })[];
+  /** The link stands ahead of the blocks that follow the same sources, behind links to these sheets. */
+  readonly after?: readonly string[];
   /** Leave emptied `style` elements in the pages. */
   readonly keepEmptyBlocks?: boolean;
 }
@@ -73,7 +76,9 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   if (planned.length === 0) return fail({ kind: 'nothing-to-gather' });
   const kept = order.filter((key) => !conflicts.has(key));
   const sheetChange = writeGatheredSheet(target, sheetPath, kept, planned);
-  const edited = planned.map((page) => editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false));
+  const edited = planned.map((page) =>
+    editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false, operation.after),
+  );
   const changes: ChangeSet = {
     created: sheetChange.kind === 'created' ? [{ path: sheetPath, text: sheetChange.text }] : [],
     edited: [...(sheetChange.kind === 'edited' ? [sheetChange.edits] : []), ...edited.map((e) => e.edits)],
@@ -93,7 +98,7 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
 function takePages(site: Site, operation: GatherRules, sheetPath: string, left: LeftRule[]): PagePlan[] {
   const wanted = operation.pages && new Set(operation.pages);
   const chosen = chooser(operation.rules);
-  const excepted = operation.except === undefined ? () => false : chooser(operation.except);
+  const excepted = exceptions(operation.except ?? []);
   const plans: PagePlan[] = [];
   for (const file of pagesOf(site)) {
     if (file.text === undefined || (wanted && !wanted.has(file.path))) continue;
@@ -105,20 +110,16 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
         ? blocks.filter((b) => b.stays === undefined && b.units.length === 0 && isEmptied(b, new Set(), file.text!))
         : [];
     const plan: PagePlan = { file, text: file.text, tree, blocks, empty, taken: [] };
-    const seen = new Map<string, number>();
     for (const block of blocks)
       for (const unit of block.units) {
-        if (!chosen(unit) || excepted(unit)) continue;
+        if (!chosen(unit) || excepted(unit, file.path)) continue;
         const text = movableText(unit, block, file.text, sheetPath);
         const reason = block.stays ?? (typeof text === 'string' ? undefined : text.reason);
         if (reason !== undefined) {
           left.push({ page: file.path, label: unit.label, family: unit.family, reason });
           continue;
         }
-        const plain = `${unit.family}\n${unit.version}`;
-        const copies = (seen.get(plain) ?? 0) + 1;
-        seen.set(plain, copies);
-        plan.taken.push({ block, unit, key: copies === 1 ? plain : `${plain}\n#${copies}`, text: text as string });
+        plan.taken.push({ block, unit, key: `${unit.family}\n${unit.version}`, text: text as string });
       }
     if (plan.taken.length > 0 || empty.length > 0) plans.push(plan);
   }
@@ -131,6 +132,22 @@ function chooser(choices: readonly RuleChoice[] | undefined): (unit: BlockUnit) 
   const versions = new Set(choices.filter((c) => c.version !== undefined).map((c) => `${c.family}\n${c.version}`));
   return (unit) => families.has(unit.family) || versions.has(`${unit.family}\n${unit.version}`);
 }
+
+function exceptions(choices: NonNullable<GatherRules['except']>): (unit: BlockUnit, page: string) => boolean {
+  const everywhere = chooser(choices.filter((choice) => choice.page === undefined));
+  const byPage = new Map<string, RuleChoice[]>();
+  for (const choice of choices) {
+    if (choice.page === undefined) continue;
+    const list = byPage.get(choice.page);
+    if (list) list.push(choice);
+    else byPage.set(choice.page, [choice]);
+  }
+  const onPage = new Map([...byPage].map(([page, list]) => [page, chooser(list)]));
+  return (unit, page) => everywhere(unit) || (onPage.get(page)?.(unit) ?? false);
+}
+
+/** A rule that a page says twice counts where it stands last: the earlier copy decides nothing. */
+const lastOfEach = (keys: readonly string[]): readonly string[] => keys.filter((key, i) => keys.lastIndexOf(key) === i);
 
 function movableText(
   unit: BlockUnit,
@@ -150,11 +167,11 @@ function orderUnits(pages: readonly PagePlan[]): { order: readonly string[]; con
     for (const { key, unit, block } of page.taken) {
       if (rules.has(key)) continue;
       const { declarations } = compileBlock(unit.declarations, { base: block.base, fingerprint: undefined });
-      rules.set(key, { key, kind: unit.kind, label: unit.label, declarations });
+      rules.set(key, { key, kind: unit.kind, label: unit.label, declarations, nests: unit.nests });
     }
   const { order, left } = mergeOrder(
     rules,
-    pages.map((page) => page.taken.map((t) => t.key)),
+    pages.map((page) => lastOfEach(page.taken.map((t) => t.key))),
   );
   return { order, conflicts: new Set(left) };
 }

@@ -1,14 +1,4 @@
-import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
-import { parseSelectorList } from '../selectors/parseSelector.ts';
-import { physicalCounterparts } from '../values/longhands.ts';
-
-/** What ordering needs to know of a rule: may two of them decide the same longhand of the same element by their order? */
-export interface Orderable {
-  readonly key: string;
-  readonly kind: 'rule' | 'definition';
-  readonly label: string;
-  readonly declarations: readonly CompiledDeclaration[];
-}
+import { mayCompete, traitsOf, type Orderable, type Traits } from './compete.ts';
 
 /**
  * One order for rules that many pages hold in orders of their own, such that on every page the rules that compete stand as they
@@ -61,40 +51,6 @@ function collectEdges(
       }
   }
   return later;
-}
-
-interface Traits {
-  readonly definition: string | undefined;
-  readonly specificities: readonly string[];
-  readonly values: ReadonlyMap<string, string>;
-  readonly everything: boolean;
-}
-
-function traitsOf(rule: Orderable): Traits {
-  if (rule.kind === 'definition')
-    return { definition: rule.label, specificities: [], values: new Map(), everything: false };
-  const selectors = parseSelectorList(rule.label) ?? [];
-  const specificities = selectors.map((s) => `${s.specificity.join()}${s.compounds.at(-1)!.pseudoElement ?? ''}`);
-  const values = new Map<string, string>();
-  for (const compiled of rule.declarations)
-    for (const longhand of compiled.longhands)
-      for (const slot of [longhand, ...physicalCounterparts(longhand)])
-        values.set(
-          slot,
-          `${values.get(slot) ?? ''};${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`,
-        );
-  return { definition: undefined, specificities, values, everything: values.has('all') };
-}
-
-function mayCompete(a: Traits, b: Traits): boolean {
-  if (a.definition !== undefined || b.definition !== undefined) return a.definition === b.definition;
-  if (!a.specificities.some((s) => b.specificities.includes(s))) return false;
-  if (a.everything || b.everything) return true;
-  for (const [slot, value] of a.values) {
-    const other = b.values.get(slot);
-    if (other !== undefined && other !== value) return true;
-  }
-  return false;
 }
 
 /** Kahn's algorithm; among free rules the one that appeared first goes first. */

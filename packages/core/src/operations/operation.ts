@@ -15,14 +15,26 @@ import {
   type AttributesProblem,
   type GatherAttributes,
 } from './gatherAttributes.ts';
+import {
+  describeGatherBlocksProblem,
+  planGatherBlocks,
+  type GatherBlocks,
+  type GatherBlocksProblem,
+} from './gatherBlocks.ts';
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 
 /** One described change of a site. */
-export type Operation = GatherRules | GatherAttributes | EditSheet | MendFinding | LinkAlike;
+export type Operation = GatherRules | GatherBlocks | GatherAttributes | EditSheet | MendFinding | LinkAlike;
 
 export type OperationProblem =
-  GatherProblem | AttributesProblem | EditSheetProblem | MendProblem | LinkAlikeProblem | ChangeProblem;
+  | GatherProblem
+  | GatherBlocksProblem
+  | AttributesProblem
+  | EditSheetProblem
+  | MendProblem
+  | LinkAlikeProblem
+  | ChangeProblem;
 
 export interface OperationPlan {
   readonly changes: ChangeSet;
@@ -43,6 +55,15 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
         left,
         sentence: `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}`,
       });
+    }
+    case 'gather-blocks': {
+      const plan = planGatherBlocks(site, operation);
+      if (!plan.ok) return plan;
+      const { changes, sheets } = plan.value;
+      const pages = new Set(sheets.flatMap((sheet) => sheet.pages)).size;
+      const into = sheets.length === 1 ? sheets[0]!.path : `${sheets.length} sheets of their own`;
+      const sentence = `Turn the blocks left on ${count(pages, 'page')} into ${into}`;
+      return succeed({ changes, left: [], sentence });
     }
     case 'edit-sheet': {
       const plan = planEditSheet(site, operation);
@@ -76,6 +97,10 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'no-such-page':
     case 'nothing-to-gather':
       return describeGatherProblem(problem);
+    case 'block-sheet-path':
+    case 'block-sheet-taken':
+    case 'no-blocks':
+      return describeGatherBlocksProblem(problem);
     case 'sheet-opaque':
     case 'no-such-sheet':
     case 'sheet-changed':

@@ -31,10 +31,17 @@ export function pageSyntax(page: PageTree): PageSyntax {
 }
 
 /** The tag that links a sheet, in the page's own syntax. `reference` is already percent-encoded. */
-export function printLink(syntax: PageSyntax, reference: string): string {
+export function printLink(
+  syntax: PageSyntax,
+  reference: string,
+  also: { readonly media: string; readonly title: string } = { media: '', title: '' },
+): string {
   const { quote } = syntax;
-  const safe = reference.replaceAll('&', '&amp;').replaceAll(quote, quote === '"' ? '&quot;' : '&#39;');
+  const safe = (value: string): string =>
+    value.replaceAll('&', '&amp;').replaceAll(quote, quote === '"' ? '&quot;' : '&#39;');
   const name = (text: string): string => (syntax.upperCase ? text.toUpperCase() : text);
   const type = syntax.typed ? ` ${name('type')}=${quote}text/css${quote}` : '';
-  return `<${name('link')} ${name('rel')}=${quote}stylesheet${quote}${type} ${name('href')}=${quote}${safe}${quote}${syntax.slashed ? ' />' : '>'}`;
+  const attribute = (key: string, value: string): string => ` ${name(key)}=${quote}${safe(value)}${quote}`;
+  const more = (['media', 'title'] as const).map((key) => (also[key] === '' ? '' : attribute(key, also[key]))).join('');
+  return `<${name('link')} ${name('rel')}=${quote}stylesheet${quote}${type}${attribute('href', reference)}${more}${syntax.slashed ? ' />' : '>'}`;
 }

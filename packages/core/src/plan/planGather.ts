@@ -1,49 +1,60 @@
+import { planGatherBlocks, type GatherBlocks } from '../operations/gatherBlocks.ts';
+import { planGatherRules, type GatherRules } from '../operations/gatherRules.ts';
+import type { OperationProblem } from '../operations/operation.ts';
+import { parseSheetPath } from '../operations/sheetPath.ts';
+import { SheetNames } from '../operations/sheetNames.ts';
+import type { Proof } from '../proof/proof.ts';
+import { proveSites } from '../proof/proveSites.ts';
+import { applyChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
-import { applyChangeSet } from '../source/changeSet.ts';
-import { parseSheetPath } from '../operations/sheetPath.ts';
-import { planGatherRules, type GatherPlan, type GatherRules, type RuleChoice } from '../operations/gatherRules.ts';
-import type { OperationProblem } from '../operations/operation.ts';
-import { proveSites } from '../proof/proveSites.ts';
-import type { Proof } from '../proof/proof.ts';
-import { blame } from './blame.ts';
-import { leftoverGroups, widestLeftover } from './leftovers.ts';
+import { folderOf } from '../source/sitePath.ts';
+import { describeApart } from './describeApart.ts';
+import { mostSingles, partition, type Partition, type SheetPart, type SinglePage } from './partition.ts';
+import { makeRuleGraph, type RuleGraph } from './ruleGraph.ts';
+import { reachOfRules } from './ruleReach.ts';
+import { readRuleTable, type RuleTable } from './ruleTable.ts';
 
-/** Why a rule or a page was left out of a sheet, in words. */
-export interface PlanExclusion {
-  readonly page: string | undefined;
-  readonly label: string | undefined;
-  readonly reason: string;
+export interface PlanOptions {
+  /** Pages to take from; all when absent. */
+  readonly pages?: readonly string[];
+  /**
+   * What one page has and no other: to a shared sheet where it reaches nothing else, and otherwise to its own (`shared`, the
+   * default); to its own sheet; or it stays.
+   */
+  readonly singlePage?: SinglePage;
+  /** At most so many sheets; what would need more stays in its pages. */
+  readonly maxSheets?: number;
+  readonly onRound?: (round: number, proof: Proof) => void;
 }
 
-/** One sheet of the plan, with what it takes. */
+/** One sheet of the plan. */
 export interface PlannedSheet {
-  readonly operation: GatherRules;
-  readonly plan: GatherPlan;
+  readonly path: string;
+  readonly rules: number;
+  readonly pages: readonly string[];
+  /** Why it is a sheet of its own, in words; undefined for the widest. */
+  readonly why: string | undefined;
 }
 
 export interface LookKeepingPlan {
   /** In order; each is planned on what the ones before it leave. Empty when nothing can be gathered. */
+  readonly operations: readonly (GatherRules | GatherBlocks)[];
   readonly sheets: readonly PlannedSheet[];
   readonly site: Site;
   /** Of the site as it was against the site after all operations, by their bytes. Always `same`. */
   readonly proof: Proof;
-  /** What went to a sheet of its own instead of the shared one, or stayed, and why. */
-  readonly exclusions: readonly PlanExclusion[];
+  /** Pages that could not take part, and why. */
+  readonly exclusions: readonly { readonly page: string; readonly reason: string }[];
 }
 
-export interface PlanOptions {
-  readonly pages?: readonly string[];
-  /** Give what cannot be shared by all a sheet for its group of pages, or for its page. */
-  readonly groupSheets?: boolean;
-  readonly onRound?: (round: number, differing: number) => void;
-}
+const mostRounds = 5;
 
 /**
- * Takes embedded rules out of pages with no visible change: as many as possible into one shared sheet, and, with `groupSheets`,
- * the rest into sheets for the groups of pages that hold the same rest.
+ * Takes embedded rules out of pages with no visible change, into as few sheets as keep the look.
  *
- * Nothing is believed: every step is proved on the bytes it would write, and what the proof finds different is taken back.
+ * The partition reasons about orders, leaks and what stays between; the proof, on the bytes that would be written, does not
+ * believe it: a page that differs leaves the shared plan and gets its blocks as sheets of their own, in their place.
  */
 export function planLookKeepingGather(
   site: Site,
@@ -52,96 +63,141 @@ export function planLookKeepingGather(
 ): Result<LookKeepingPlan, OperationProblem> {
   const path = parseSheetPath(sheet, site);
   if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
-  const pages = options.pages ?? pagesOf(site).map((page) => page.path);
-  const exclusions: PlanExclusion[] = [];
-  const sheets: PlannedSheet[] = [];
-  let at = site;
-  const take = (step: Step): void => {
-    sheets.push(step.planned);
-    at = step.site;
-  };
-  const shared = planShared(site, path.value, pages, exclusions, options.onRound);
-  if (shared) take(shared);
-  if (options.groupSheets ?? true) {
-    const tried = new Set<string>();
-    for (let attempt = 0; attempt < mostAttempts && sheets.length < mostSharedSheets; attempt++) {
-      const group = widestLeftover(at, pages, path.value, tried);
-      if (!group) break;
-      const next = planShared(at, group.sheet, group.pages, [], options.onRound);
-      if (next && next.planned.plan.pages.length > 1) take(next);
+  const all = options.pages ?? pagesOf(site).map((page) => page.path);
+  const apart = new Map<string, string>();
+  const untouched = new Map<string, string>();
+  for (let round = 1; round <= mostRounds; round++) {
+    const sharing = all.filter((page) => !apart.has(page) && !untouched.has(page));
+    const whole = all.filter((page) => !untouched.has(page));
+    const tried = attempt(site, path.value, sharing, whole, options);
+    const proof = proveSites(site, tried.site, site.files.has(path.value) ? {} : { paths: new Set(all) });
+    const differing = proof.pages.filter((page) => page.verdict !== 'same');
+    options.onRound?.(round, proof);
+    if (differing.length === 0) {
+      const exclusions = [...apart, ...untouched].map(([page, reason]) => ({ page, reason }));
+      return succeed({ ...tried, proof, exclusions });
     }
-    for (const group of leftoverGroups(at, pages, path.value)) {
-      const own = tryOperation(site, at, { kind: 'gather-rules', sheet: group.sheet, pages: group.pages });
-      if (!own)
-        exclusions.push({
-          page: group.pages[0],
-          label: undefined,
-          reason: 'Its blocks stay: a sheet of their own would change the look.',
-        });
-      else take(own);
+    for (const page of differing) {
+      const reason = page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
+      (apart.has(page.path) || round >= mostRounds - 1 ? untouched : apart).set(page.path, reason);
     }
   }
-  const proof = proveSites(site, at);
-  if (proof.verdict !== 'same') return succeed({ sheets: [], site, proof: proveSites(site, site), exclusions });
-  return succeed({ sheets, site: at, proof, exclusions });
+  return succeed({ operations: [], sheets: [], site, proof: proveSites(site, site), exclusions: [] });
 }
 
-interface Step {
-  readonly planned: PlannedSheet;
-  readonly site: Site;
-}
+type Attempt = Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'>;
 
-/** Plans an operation on `at` and keeps it only when the pages it touches look as they did in `original`. */
-function tryOperation(original: Site, at: Site, operation: GatherRules): Step | undefined {
-  const plan = planGatherRules(at, operation);
-  if (!plan.ok) return undefined;
-  const applied = applyChangeSet(at, plan.value.changes);
-  if (!applied.ok) return undefined;
-  const proof = proveSites(original, applied.value, { paths: new Set(plan.value.pages) });
-  return proof.verdict === 'same' ? { planned: { operation, plan: plan.value }, site: applied.value } : undefined;
-}
-
-const mostRounds = 20;
-/** Sheets for many pages; beyond, what is left goes to the sheets of single pages and of pages with one and the same rest. */
-const mostSharedSheets = 8;
-/** Tries for such sheets: each is proved anew, and on a large site a proof takes its time. */
-const mostAttempts = 12;
-
-/** The shared sheet: all rules first; where the proof finds a difference, what is to blame is left out, and it is tried again. */
-function planShared(
+function attempt(
   site: Site,
-  sheet: string,
-  allPages: readonly string[],
-  exclusions: PlanExclusion[],
-  onRound: PlanOptions['onRound'],
-): Step | undefined {
-  const except = new Map<string, Required<RuleChoice>>();
-  let pages = allPages;
-  for (let round = 1; round <= mostRounds; round++) {
+  shared: string,
+  sharing: readonly string[],
+  whole: readonly string[],
+  options: PlanOptions,
+): Attempt {
+  const single = options.singlePage ?? 'shared';
+  const operations: (GatherRules | GatherBlocks)[] = [];
+  const sheets: PlannedSheet[] = [];
+  let at = site;
+  for (const { operation, why } of ruleOperations(site, shared, sharing, single, options.maxSheets)) {
+    const plan = planGatherRules(at, operation);
+    if (!plan.ok) continue;
+    const next = applyChangeSet(at, plan.value.changes);
+    if (!next.ok) continue;
+    at = next.value;
+    operations.push(operation);
+    sheets.push({ path: plan.value.sheet, rules: plan.value.moved.length, pages: plan.value.pages, why });
+  }
+  if (options.maxSheets !== undefined) return { operations, sheets, site: at };
+  const least = single === 'stay' ? { least: 2 } : {};
+  const rest: GatherBlocks = { kind: 'gather-blocks', folder: folderOf(shared), pages: whole, ...least };
+  const plan = planGatherBlocks(at, rest);
+  const next = plan.ok ? applyChangeSet(at, plan.value.changes) : undefined;
+  if (!plan.ok || !next?.ok) return { operations, sheets, site: at };
+  operations.push(rest);
+  for (const { path, rules, pages } of plan.value.sheets)
+    sheets.push({ path, rules, pages, why: 'These blocks keep their place among the sources of their pages.' });
+  return { operations, sheets, site: next.value };
+}
+
+interface SheetOperation {
+  readonly operation: GatherRules;
+  readonly why: string | undefined;
+}
+
+function ruleOperations(
+  site: Site,
+  shared: string,
+  pages: readonly string[],
+  single: SinglePage,
+  maxSheets: number | undefined,
+): readonly SheetOperation[] {
+  const table = readRuleTable(site, pages);
+  if (table.rules.length === 0) return [];
+  const graph = makeRuleGraph(table);
+  const singles = table.rules.filter((rule) => rule.holders.size === 1).length;
+  const merging = single === 'shared' && singles > mostSingles ? 'own' : single;
+  const asked = table.rules.filter((rule) => merging === 'shared' || rule.holders.size > 1);
+  const parts = partition(table, graph, reachOfRules(site, table, asked), merging);
+  return operationsOf(site, shared, table, graph, parts, maxSheets);
+}
+
+function operationsOf(
+  site: Site,
+  shared: string,
+  table: RuleTable,
+  graph: RuleGraph,
+  parts: Partition,
+  maxSheets: number | undefined,
+): readonly SheetOperation[] {
+  const weight = (part: SheetPart): number => part.nodes.reduce((sum, n) => sum + graph.nodes[n]!.holders.size, 0);
+  const kept = new Set([...parts.sheets].sort((a, b) => weight(b) - weight(a)).slice(0, maxSheets));
+  const left = new Set(parts.staying);
+  for (const part of parts.sheets) if (!kept.has(part)) for (const node of part.nodes) left.add(node);
+  const sheets = parts.sheets.filter((part) => kept.has(part));
+  const alsoStaying = mustFollow(graph, parts.after, left);
+  const names = new SheetNames(site, folderOf(shared));
+  names.take(shared);
+  const widest = [...sheets].sort((a, b) => b.pages.size - a.pages.size || weight(b) - weight(a))[0];
+  const before: string[] = [];
+  return sheets.map((part) => {
+    const paths = [...part.pages].map((page) => table.pages[page]!.path);
+    const rules = part.nodes.map((node) => table.rules[graph.nodes[node]!.rule]!);
+    const sheet = part === widest ? shared : names.propose(paths, rules.map((rule) => rule.family)); // prettier-ignore
+    const except = part.nodes.flatMap((node, i) => {
+      const { family, version, holders } = rules[i]!;
+      const away = [...holders].filter(
+        (page) => part.pages.has(page) && (!graph.nodes[node]!.holders.has(page) || alsoStaying.has(`${node} ${page}`)),
+      );
+      return away.map((page) => ({ family, version, page: table.pages[page]!.path }));
+    });
     const operation: GatherRules = {
       kind: 'gather-rules',
       sheet,
-      pages,
-      ...(except.size > 0 ? { except: [...except.values()] } : {}),
+      pages: paths,
+      rules: rules.map(({ family, version }) => ({ family, version })),
+      ...(except.length > 0 ? { except } : {}),
+      after: [...before],
     };
-    const plan = planGatherRules(site, operation);
-    if (!plan.ok) return undefined;
-    const applied = applyChangeSet(site, plan.value.changes);
-    if (!applied.ok) return undefined;
-    // a new sheet reaches only the pages that are given a link to it
-    const proof = proveSites(site, applied.value, site.files.has(sheet) ? {} : { paths: new Set(plan.value.pages) });
-    const differing = proof.pages.filter((page) => page.verdict !== 'same');
-    onRound?.(round, differing.length);
-    if (differing.length === 0) return { planned: { operation, plan: plan.value }, site: applied.value };
-    const verdict = blame(differing, plan.value, site, round > mostRounds / 2);
-    for (const { choice, page, label, reason } of verdict.rules) {
-      except.set(`${choice.family}\n${choice.version}`, choice);
-      exclusions.push({ page, label, reason });
+    before.push(sheet);
+    return { operation, why: part === widest ? undefined : part.apart && describeApart(part.apart, table, sheet) };
+  });
+}
+
+/**
+ * What stays in a block comes after all sheets; a rule that competes with it and stood after it has to stay as well, on that
+ * page. As `node page`.
+ */
+function mustFollow({ nodes }: RuleGraph, after: Partition['after'], left: ReadonlySet<number>): ReadonlySet<string> {
+  const out = new Set<string>();
+  const work = [...left].flatMap((node) => [...nodes[node]!.holders].map((page) => [node, page] as const));
+  while (work.length > 0) {
+    const [node, page] = work.pop()!;
+    for (const next of after[node]!) {
+      const key = `${next} ${page}`;
+      if (left.has(next) || out.has(key) || !nodes[next]!.holders.has(page)) continue;
+      out.add(key);
+      work.push([next, page]);
     }
-    const shrunk = pages.filter((page) => !verdict.pages.has(page));
-    for (const [page, reason] of verdict.pages) exclusions.push({ page, label: undefined, reason });
-    if (verdict.rules.length === 0 && shrunk.length === pages.length) return undefined;
-    pages = shrunk;
   }
-  return undefined;
+  return out;
 }

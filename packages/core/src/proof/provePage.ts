@@ -6,6 +6,7 @@ import { placeOf } from '../source/span.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
 import { explainDifference, type PageState } from './explainDifference.ts';
 import { pairElements, type ElementPair, type MarkupDifference } from './pairElements.ts';
+import { compareShownSources } from './shownSources.ts';
 import type { Cause, ElementRef, PageProof } from './proof.ts';
 
 /** How many elements of a page are explained one by one; beyond, a page that differs is only counted. */
@@ -24,7 +25,7 @@ export function provePage(before: PageState, after: PageState, environment: Envi
     return { path, verdict: 'same', elements, differingElements: 0, causes: [], notes: [] };
   const { pairs, differences, spacing } = pairElements(left.tree, right.tree);
   const notes = differences.map((d) => describeMarkupDifference(d, left.tree.text));
-  notes.push(...compareUnread(before, after));
+  notes.push(...compareUnread(before, after), ...compareShownSources(before, after));
   notes.push(...compareDefinitions(left.rules, right.rules, (name) => saysName(before, name) || saysName(after, name)));
   const kept = spacing.find((pair) => keepsSpace(before, pair.before) || keepsSpace(after, pair.after));
   if (kept) notes.push(`The white space in ${elementName(kept.before)} is not the same, and it may be kept there.`);

@@ -24,6 +24,29 @@ const row = (
 ): Row => ({ shows, verdict, before, after, ...(visible === undefined ? {} : { visible }) });
 
 const rows: readonly Row[] = [
+  row(
+    'a block whose text the page shows becomes a link',
+    'differs',
+    page('<style>head, style { display: block } p { color: red }</style>'),
+    { ...page('<link rel=stylesheet href=s.css>'), 's.css': 'head, style { display: block } p { color: red }' },
+    true,
+  ),
+  row(
+    'one link more, where links make boxes',
+    'differs',
+    page('', '<style>link { display: block; height: 9px }</style><p>a'),
+    {
+      ...page('', '<link rel=stylesheet href=s.css><p>a'),
+      's.css': 'link { display: block; height: 9px }',
+    },
+    true,
+  ),
+  row(
+    'a block that a rule hides once more becomes a link',
+    'same',
+    page('<style>style { display: none } p { color: red }</style>'),
+    { ...page('<link rel=stylesheet href=s.css>'), 's.css': 'style { display: none } p { color: red }' },
+  ),
   row('a block replaced by a link', 'same', page('<style>p{color:red}</style>'), {
     ...page('<link rel=stylesheet href=s.css>'),
     's.css': 'p{color:red}',

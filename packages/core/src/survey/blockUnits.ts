@@ -11,7 +11,18 @@ import { versionKey } from './versionKey.ts';
 
 /** Why a block or a rule stays in its page. */
 export type StayReason =
-  'svg-block' | 'not-css' | 'titled' | 'has-import' | 'has-namespace' | 'unclosed-string' | 'reference-cannot-move';
+  | 'svg-block'
+  | 'not-css'
+  | 'base-elsewhere'
+  | 'titled'
+  | 'has-import'
+  | 'has-namespace'
+  | 'has-layer-order'
+  | 'unclosed-string'
+  | 'reference-cannot-move';
+
+/** Why a block is not taken apart, though it can go as a whole. */
+export const wholeOnly: ReadonlySet<StayReason> = new Set(['titled', 'has-import', 'has-namespace', 'has-layer-order']);
 
 /** A conditional group around a rule, outermost first: `{ name: 'media', prelude: 'print' }`. */
 export interface Group {
@@ -33,6 +44,8 @@ export interface BlockUnit {
   /** Equal for the same declarations by meaning. */
   readonly version: string;
   readonly declarations: readonly Declaration[];
+  /** Holds nested rules. */
+  readonly nests: boolean;
   readonly span: Span;
   /** From the first comment that belongs to it. */
   readonly lead: number;
@@ -74,18 +87,27 @@ function readBlock(text: string, source: EmbeddedSource, sourceIndex: number, ba
   const media: Group[] = isAllMedia(source.media) ? [] : [{ name: 'media', prelude: mediaText(source.media) }];
   const reader = new UnitReader(sheet, base);
   reader.read(sheet.rules, media, undefined, start);
-  const stays = blockStays(source, sheet);
+  const stays = blockStays(source, sheet, base);
   const lastEnd = sheet.rules.at(-1)?.span.end ?? start;
   const trailingComments = sheet.comments.filter((c) => c.start >= lastEnd);
   return { sourceIndex, source, units: reader.units, sheet, base, stays, trailingComments };
 }
 
-function blockStays(source: EmbeddedSource, sheet: Sheet): StayReason | undefined {
+/** The units of a sheet, read as if it were one block. */
+export function blockUnitsOf(sheet: Sheet, base: Base): readonly BlockUnit[] {
+  const reader = new UnitReader(sheet, base);
+  reader.read(sheet.rules, [], undefined, 0);
+  return reader.units;
+}
+
+function blockStays(source: EmbeddedSource, sheet: Sheet, base: Base): StayReason | undefined {
   if (source.foreign) return 'svg-block';
   if (source.idle !== undefined) return 'not-css';
+  if (base.kind !== 'site') return 'base-elsewhere';
   if (source.title !== '') return 'titled';
   if (sheet.rules.some((rule) => rule.kind === 'import')) return 'has-import';
   if (sheet.rules.some((rule) => rule.kind === 'statement' && rule.name === 'namespace')) return 'has-namespace';
+  if (sheet.rules.some((rule) => rule.kind === 'statement' && rule.name === 'layer')) return 'has-layer-order';
   return undefined;
 }
 
@@ -131,6 +153,7 @@ class UnitReader {
       family: familyKey(groups, label),
       version: versionKey(rule, text, this.base),
       declarations,
+      nests: rule.kind === 'style' && rule.nested.length > 0,
       span: rule.span,
       lead: comments[0]?.start ?? rule.span.start,
       comments: comments.map((c) => text.slice(c.start, c.end)),
@@ -161,6 +184,10 @@ export function describeStayReason(reason: StayReason): string {
       return 'it holds an @import, which would have to come first in the sheet';
     case 'has-namespace':
       return 'it holds an @namespace, which would change what other rules of the sheet match';
+    case 'base-elsewhere':
+      return 'the page counts its addresses from another site (its base element says so)';
+    case 'has-layer-order':
+      return 'it says the order of cascade layers, for all rules after it';
     case 'unclosed-string':
       return 'a string or comment in it is never closed';
     case 'reference-cannot-move':

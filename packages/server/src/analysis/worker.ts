@@ -130,23 +130,17 @@ const tasks: AnalysisTasks = {
     const { site } = await draftOf(state);
     const planned = planLookKeepingGather(site, sheet, pages ? { pages } : {});
     if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
-    const { sheets, exclusions } = planned.value;
-    const notes = exclusions.map(({ page, label, reason }) => ({
-      ...(page === undefined ? {} : { page }),
-      ...(label === undefined ? {} : { label }),
-      reason,
-    }));
+    const { operations, sheets, exclusions } = planned.value;
     const beside = attributesSheetBeside(sheet, planned.value.site.files.keys());
     const wanted = { kind: 'gather-attributes', sheet: beside, ...(pages ? { pages } : {}) } as const;
     const attributes = planLookKeepingAttributes(planned.value.site, wanted);
     const also = attributes.ok ? [attributes.value] : [];
     return {
-      operations: [...sheets.map((s) => s.operation), ...also.map((a) => a.operation)] as ProposalReply['operations'],
-      rules: sheets.reduce((sum, s) => sum + s.plan.moved.length, 0),
-      sheets: [...sheets.map((s) => s.plan.sheet), ...also.map((a) => a.plan.sheet)],
+      operations: [...operations, ...also.map((a) => a.operation)] as ProposalReply['operations'],
+      rules: sheets.reduce((sum, s) => sum + s.rules, 0),
+      sheets: [...sheets.map((s) => s.path), ...also.map((a) => a.plan.sheet)],
       notes: [
-        ...notes,
-        ...sheets.flatMap((s) => s.plan.left.map(describeLeft)),
+        ...exclusions,
         ...also.flatMap((a) => a.stayed.map(({ key, page, reason }) => ({ page, label: `style="${key}"`, reason }))),
       ],
     };

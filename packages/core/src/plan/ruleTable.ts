@@ -1,0 +1,140 @@
+import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
+import { compileBlock } from '../cascade/compileBlock.ts';
+import { mayCompete, traitsOf, type Traits } from '../operations/compete.ts';
+import { parseSheet } from '../sheet/parseSheet.ts';
+import type { Site } from '../source/site.ts';
+import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';
+import { openPage, type OpenPage } from '../survey/openPage.ts';
+import { siteBase, type Base } from '../values/urls.ts';
+import { PageSet } from './pageSet.ts';
+
+/** One version of a family, wherever it stands in blocks. */
+export interface PlannedRule {
+  readonly number: number;
+  readonly family: string;
+  readonly version: string;
+  readonly label: string;
+  readonly kind: BlockUnit['kind'];
+  readonly traits: Traits;
+  readonly declarations: readonly CompiledDeclaration[];
+  /** What it selects cannot be told from its selector alone: nested rules, `@scope`. */
+  readonly opaque: boolean;
+  readonly holders: PageSet;
+}
+
+export interface PlannedPage {
+  readonly path: string;
+  /** Rules in page order, each where it stands last. */
+  readonly sequence: readonly number[];
+  /** For each of these, how many sources that may decide something with the page's rules stand before it. */
+  readonly segments: readonly number[];
+}
+
+/** All rules that can be taken out of blocks, with their places on pages. */
+export interface RuleTable {
+  readonly rules: readonly PlannedRule[];
+  readonly pages: readonly PlannedPage[];
+  readonly hasSegments: boolean;
+}
+
+export function readRuleTable(site: Site, paths: readonly string[]): RuleTable {
+  return new TableReader(site, paths).read();
+}
+
+class TableReader {
+  private readonly rules: PlannedRule[] = [];
+  private readonly numbers = new Map<string, number>();
+  private readonly sheetTraits = new Map<string, readonly Traits[] | undefined>();
+  private readonly competing = new Map<string, boolean>();
+  private readonly site: Site;
+  private readonly paths: readonly string[];
+
+  constructor(site: Site, paths: readonly string[]) {
+    this.site = site;
+    this.paths = paths;
+  }
+
+  read(): RuleTable {
+    const pages = this.paths.map((path, number): PlannedPage => {
+      const file = this.site.files.get(path);
+      const page = file && /<style/i.test(file.text ?? '') ? openPage(file) : undefined;
+      return page ? this.page(page, number) : { path, sequence: [], segments: [] };
+    });
+    return { rules: this.rules, pages, hasSegments: pages.some((page) => page.segments.some((s) => s > 0)) };
+  }
+
+  private page(page: OpenPage, number: number): PlannedPage {
+    const placed: { readonly rule: number; readonly sourceIndex: number }[] = [];
+    const last = new Map<number, number>();
+    for (const block of page.blocks) {
+      if (block.stays !== undefined) continue;
+      for (const unit of block.units) {
+        const rule = this.numberOf(unit, block.base);
+        this.rules[rule]!.holders.add(number);
+        last.set(rule, placed.length);
+        placed.push({ rule, sourceIndex: block.sourceIndex });
+      }
+    }
+    const kept = placed.filter(({ rule }, i) => last.get(rule) === i);
+    const anchors = this.anchorsOf(page, [...last.keys()]);
+    return {
+      path: page.path,
+      sequence: kept.map(({ rule }) => rule),
+      segments: kept.map(({ sourceIndex }) => anchors.filter((anchor) => anchor < sourceIndex).length),
+    };
+  }
+
+  private numberOf(unit: BlockUnit, base: Base): number {
+    const key = `${unit.family}\n${unit.version}`;
+    let number = this.numbers.get(key);
+    if (number !== undefined) return number;
+    number = this.rules.length;
+    this.numbers.set(key, number);
+    const { family, version, label, kind } = unit;
+    const opaque = unit.nests || unit.groups.some((group) => group.name === 'scope');
+    const { declarations } = compileBlock(unit.declarations, { base, fingerprint: undefined });
+    const traits = traitsOf({ key: '', kind, label, declarations, nests: unit.nests });
+    const holders = PageSet.empty(this.paths.length);
+    this.rules.push({ number, family, version, label, kind, traits, declarations, opaque, holders });
+    return number;
+  }
+
+  /** The sources that stay between the page's rules and may decide something with them, by their index. */
+  private anchorsOf({ blocks, sources }: OpenPage, rules: readonly number[]): readonly number[] {
+    const movable = new Set(blocks.filter((b) => b.stays === undefined).map((b) => b.sourceIndex));
+    return sources.sheets.flatMap((source, index) => {
+      if (movable.has(index) || source.idle !== undefined) return [];
+      if (source.kind === 'embedded' || source.target.kind !== 'site') return [index];
+      const { path } = source.target;
+      return rules.some((rule) => this.competes(path, rule)) ? [index] : [];
+    });
+  }
+
+  private competes(path: string, rule: number): boolean {
+    const key = `${rule} ${path}`;
+    let known = this.competing.get(key);
+    if (known === undefined) {
+      const theirs = this.traitsOfSheet(path);
+      known = theirs === undefined || theirs.some((traits) => mayCompete(traits, this.rules[rule]!.traits));
+      this.competing.set(key, known);
+    }
+    return known;
+  }
+
+  /** Undefined where the sheet cannot be read or brings in others. */
+  private traitsOfSheet(path: string): readonly Traits[] | undefined {
+    if (this.sheetTraits.has(path)) return this.sheetTraits.get(path);
+    const text = this.site.files.get(path)?.text;
+    const sheet = text === undefined ? undefined : parseSheet(text);
+    const plain = sheet?.rules.every((rule) => rule.kind !== 'import' && rule.kind !== 'statement') ?? false;
+    const base = siteBase(path);
+    const traits = plain ? blockUnitsOf(sheet!, base).map((unit) => traitsOfUnit(unit, base)) : undefined;
+    this.sheetTraits.set(path, traits);
+    return traits;
+  }
+}
+
+function traitsOfUnit(unit: BlockUnit, base: Base): Traits {
+  const { declarations } = compileBlock(unit.declarations, { base, fingerprint: undefined });
+  return traitsOf({ key: '', kind: unit.kind, label: unit.label, declarations, nests: unit.nests });
+}
