@@ -1,5 +1,5 @@
-// An independent check, by the browser alone: computed style of every element, ::before and ::after, on every page of two folders.
-//   node scripts/compareSites.mjs BEFORE AFTER [--width 1280] [--limit N]
+// An independent check, by the browser alone: computed style and box of every element, ::before and ::after, on every page of two folders.
+//   node scripts/compareSites.mjs BEFORE AFTER [--width 1280,480] [--limit N]
 import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
@@ -34,6 +34,10 @@ export async function serveFolder(given) {
  * origin. With `wanted`, the values themselves of those boxes instead.
  */
 function readStyles(wanted) {
+  for (const animation of document.getAnimations()) {
+    animation.pause();
+    animation.currentTime = 300;
+  }
   const names = [...getComputedStyle(document.documentElement)];
   const elements = [...document.querySelectorAll('*')].filter(
     (e) => e.localName !== 'style' && !(e.localName === 'link' && /\bstylesheet\b/i.test(e.rel)),
@@ -45,6 +49,10 @@ function readStyles(wanted) {
       const style = getComputedStyle(element, pseudo);
       if (pseudo && style.content === 'none') continue;
       const list = names.map((name) => style.getPropertyValue(name).replaceAll(location.origin, ''));
+      if (!pseudo) {
+        const { x, y, width, height } = element.getBoundingClientRect();
+        list.push(`${x} ${y} ${width} ${height}`);
+      }
       if (wanted?.includes(boxes.length)) values[boxes.length] = list;
       let a = 0x811c9dc5;
       let b = 7;
@@ -56,7 +64,7 @@ function readStyles(wanted) {
       boxes.push(`${element.localName}${pseudo ?? ''} ${a} ${b}`);
     }
   }
-  return { names, boxes, values };
+  return { names: [...names, 'box'], boxes, values };
 }
 
 /** The differences of one page: `element property: before → after`, at most ten. */
@@ -83,6 +91,9 @@ async function readPage(tab, url) {
   }
 }
 
+/** Media and window widths a page is looked at in. */
+const viewsOf = ({ media = ['screen', 'print'], widths = [1280] }) => media.flatMap((medium) => widths.map((width) => [medium, width])); // prettier-ignore
+
 export async function compareSites(beforeFolder, afterFolder, options = {}) {
   const servers = await Promise.all([serveFolder(beforeFolder), serveFolder(afterFolder)]);
   const browser = await launchChromium();
@@ -97,10 +108,10 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
   const skipped = new Set();
   let boxes = 0;
   try {
-    for (const medium of options.media ?? ['screen', 'print']) {
+    for (const [medium, width] of viewsOf(options)) {
       // scripts off: what they do is no part of the pages' own styling
       const context = await browser.newContext({
-        viewport: { width: options.width ?? 1280, height: 800 },
+        viewport: { width, height: 800 },
         javaScriptEnabled: true,
         reducedMotion: 'reduce',
       });
@@ -120,7 +131,7 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
         }
         boxes += read[0].boxes.length;
         const found = await differences(tabs, read[0], read[1]);
-        if (found.length) results.push({ page, medium, found });
+        if (found.length) results.push({ page, medium: `${medium}, ${width} px`, found });
       }
       await context.close();
     }
@@ -137,7 +148,7 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
     options: { width: { type: 'string' }, limit: { type: 'string' } },
   });
   const result = await compareSites(positionals[0], positionals[1], {
-    width: values.width ? Number(values.width) : undefined,
+    ...(values.width ? { widths: values.width.split(',').map(Number) } : {}),
     limit: values.limit ? Number(values.limit) : undefined,
   });
   for (const { page, medium, found } of result.differing) console.log(`${page} (${medium})\n  ${found.join('\n  ')}`);

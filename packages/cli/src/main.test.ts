@@ -132,3 +132,53 @@ test('gather: style attributes become classes; --keep attributes leaves them; an
     err: expect.stringContaining('attributes is allowed'),
   });
 });
+
+test('gather --plan writes the plan it made, and follows it the next time', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'b.html': page('<style>p{color:red}</style>') });
+  const plan = at('plan.json');
+  expect((await run('gather', site, '--out', at('out'), '--plan', plan)).code).toBe(0);
+  const operations = JSON.parse(fs.readFileSync(plan, 'utf8')) as { sheet: string }[];
+  expect(operations.map(({ sheet }) => sheet)).toEqual(['css/site.css']);
+  fs.writeFileSync(plan, JSON.stringify([{ ...operations[0], sheet: 'look.css' }]));
+  const { code, out } = await run('gather', site, '--out', at('again'), '--plan', plan, '--json');
+  expect(code).toBe(0);
+  expectSchema(GatherReport, out);
+  expect((JSON.parse(out) as GatherReportReply).sheets).toMatchObject([
+    { path: 'look.css', rules: 1, pages: ['a.html', 'b.html'] },
+  ]);
+});
+
+test('gather: what stays is said by page, line and code', async () => {
+  const site = write({
+    'a.html': page('<style>p{color:red}</style>'),
+    'b.html': page('<style>p{color:red} #only{top:0}</style><style type="text/less">p{}</style>'),
+  });
+  const { out } = await run('gather', site, '--out', at('out'), '--json', '--single-page', 'stay', '--folder', 'look');
+  const report = JSON.parse(out) as GatherReportReply;
+  expect(report.sheets.map((sheet) => sheet.path)).toEqual(['look/site.css']);
+  expect(report.pages.map(({ path, stayed }) => [path, stayed.map(({ kind, code }) => `${kind} ${code}`)])).toEqual([
+    ['a.html', []],
+    ['b.html', ['block single-page', 'block not-css']],
+  ]);
+});
+
+test.each([
+  ['a number of sheets', ['--max-sheets', 'few'], /whole number from 1/],
+  ['what becomes of single pages', ['--single-page', 'gone'], /shared, own and stay are allowed/],
+])('gather refuses %s it does not know', async (_shows, flags, message) => {
+  const site = write({ 'a.html': page('') });
+  const { code, err } = await run('gather', site, '--out', at('out'), ...flags);
+  expect([code, err]).toEqual([2, expect.stringMatching(message)]);
+});
+
+test.each([
+  ['no JSON', '{', /is not JSON/],
+  ['no operation', '[{"kind":"paint"}]', /is not a list of operations/],
+  ['a step that does not fit', '[{"kind":"gather-rules","sheet":"x.css"}]', /None of the chosen pages/],
+])('gather --plan with %s is bad input and writes nothing', async (_shows, text, message) => {
+  const site = write({ 'a.html': page('') });
+  fs.writeFileSync(at('plan.json'), text);
+  const { code, err } = await run('gather', site, '--out', at('out'), '--plan', at('plan.json'));
+  expect([code, err]).toEqual([2, expect.stringMatching(message)]);
+  expect(fs.existsSync(at('out'))).toBe(false);
+});

@@ -2,6 +2,7 @@ import { checkSite, proveSites } from '@syndeton/core';
 import { Command, CommanderError } from 'commander';
 import { runCheck, type CheckOptions } from './checkCommand.ts';
 import { runGather } from './gatherCommand.ts';
+import { gatherOptions, type GatherFlags } from './gatherFlags.ts';
 import { runPrecedence, type PrecedenceOptions } from './precedenceCommand.ts';
 import { printProof, printSurvey, printWholeSurvey } from './printReport.ts';
 import { readSiteFolder, UsageProblem } from './siteFolder.ts';
@@ -45,29 +46,20 @@ export async function main(
     )
     .requiredOption('--out <out>', 'empty or new folder for the whole resulting site')
     .option('--sheet <path>', 'the shared sheet to gather into (css/site.css unless the site has one)')
-    .option('--json', 'as JSON')
+    .option('--folder <folder>', 'where new sheets go, when no sheet is named', 'css')
     .option('--keep <what>', 'what stays in the pages: attributes')
+    .option(
+      '--single-page <what>',
+      'rules that only one page has: shared where they reach nothing else, own, or stay',
+      'shared',
+    )
+    .option('--max-sheets <n>', 'at most so many sheets; what would need more stays in its pages')
+    .option('--plan <file>', 'follow the plan in this file, or write the plan made to it when there is no such file')
+    .option('--json', 'as JSON')
     .option('--allow-differences', 'gather everything and write it even where pages look different')
-    .action(
-      async (
-        dir: string,
-        options: { out: string; sheet?: string; keep?: string; json?: boolean; allowDifferences?: boolean },
-      ) => {
-        if (options.keep !== undefined && options.keep !== 'attributes')
-          throw new UsageProblem(`--keep ${options.keep} is not known. attributes is allowed.`);
-        code = await runGather(
-          dir,
-          {
-            out: options.out,
-            sheet: options.sheet,
-            json: options.json ?? false,
-            allowDifferences: options.allowDifferences ?? false,
-            keepAttributes: options.keep === 'attributes',
-          },
-          print,
-        );
-      },
-    );
+    .action(async (dir: string, options: GatherFlags) => {
+      code = await runGather(dir, gatherOptions(options), print);
+    });
   program
     .command('proof <before> <after>')
     .description('compares two states of a site, element by element')

@@ -119,9 +119,24 @@ export const Proposal = Type.Object(
     /** What to line up, in order; empty when nothing can be gathered. */
     operations: Operations,
     rules: Count,
-    sheets: Type.Array(Type.String()),
-    notes: Type.Array(
-      Type.Object({ page: Type.Optional(Type.String()), label: Type.Optional(Type.String()), reason: Type.String() }),
+    sheets: Type.Array(
+      Type.Object({
+        path: Type.String(),
+        rules: Count,
+        pages: Type.Array(Type.String()),
+        /** Why it is a sheet of its own. */
+        why: Type.Optional(Type.String()),
+      }),
+    ),
+    /** What stays in the pages, and why. */
+    stays: Type.Array(
+      Type.Object({
+        page: Type.String(),
+        line: Count,
+        kind: Type.Union([Type.Literal('block'), Type.Literal('attribute')]),
+        code: Type.String(),
+        reason: Type.String(),
+      }),
     ),
   },
   { $id: 'Proposal' },

@@ -10,6 +10,8 @@ export const GatherReport = Type.Object(
         rules: Type.Integer(),
         bytes: Type.Integer(),
         pages: Type.Array(Type.String()),
+        /** Why it is a sheet of its own. */
+        why: Type.Optional(Type.String()),
       }),
     ),
     written: Type.Boolean(),
@@ -23,6 +25,15 @@ export const GatherReport = Type.Object(
         attributesAfter: Type.Integer(),
         bytesBefore: Type.Integer(),
         bytesAfter: Type.Integer(),
+        stayed: Type.Array(
+          Type.Object({
+            kind: Type.Union([Type.Literal('block'), Type.Literal('attribute')]),
+            line: Type.Integer(),
+            /** The reason, for programs. */
+            code: Type.String(),
+            reason: Type.String(),
+          }),
+        ),
       }),
     ),
     totals: Type.Object({
@@ -34,13 +45,6 @@ export const GatherReport = Type.Object(
       bytesBefore: Type.Integer(),
       bytesAfter: Type.Integer(),
     }),
-    stayed: Type.Array(
-      Type.Object({
-        page: Type.Union([Type.String(), Type.Null()]),
-        rule: Type.Union([Type.String(), Type.Null()]),
-        reason: Type.String(),
-      }),
-    ),
     proof: Proof,
   },
   { $id: 'GatherReport' },

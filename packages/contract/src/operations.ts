@@ -5,14 +5,34 @@ const RuleChoice = Type.Object(
   { additionalProperties: false },
 );
 
+const RuleException = Type.Object(
+  { family: Type.String(), version: Type.Optional(Type.String()), page: Type.Optional(Type.String()) },
+  { additionalProperties: false },
+);
+
 export const GatherRulesOperation = Type.Object(
   {
     kind: Type.Literal('gather-rules'),
     sheet: Type.String({ minLength: 1, maxLength: 400 }),
     pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
     rules: Type.Optional(Type.Array(RuleChoice, { maxItems: 50_000 })),
-    except: Type.Optional(Type.Array(RuleChoice, { maxItems: 50_000 })),
+    except: Type.Optional(Type.Array(RuleException, { maxItems: 200_000 })),
+    /** The link stands ahead of the blocks that follow the same sources, behind links to these sheets. */
+    after: Type.Optional(Type.Array(Type.String(), { maxItems: 500 })),
     keepEmptyBlocks: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+
+/** Blocks become sheets as they stand, each linked where its block was. */
+export const GatherBlocksOperation = Type.Object(
+  {
+    kind: Type.Literal('gather-blocks'),
+    folder: Type.String({ maxLength: 400 }),
+    pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    least: Type.Optional(Type.Integer({ minimum: 1 })),
+    /** Paths for sheets, by the block's key. */
+    names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 400 }))),
   },
   { additionalProperties: false },
 );
@@ -64,6 +84,7 @@ export const GatherAttributesOperation = Type.Object(
 export const Operation = Type.Union([
   GatherAttributesOperation,
   GatherRulesOperation,
+  GatherBlocksOperation,
   EditSheetOperation,
   MendOperation,
   LinkAlikeOperation,

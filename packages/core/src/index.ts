@@ -62,13 +62,14 @@ export {
   type RuleChoice,
 } from './operations/gatherRules.ts';
 export {
-  describeAttributeStays,
   planGatherAttributes,
   type AttributeGroup,
   type AttributesPlan,
   type GatherAttributes,
 } from './operations/gatherAttributes.ts';
 export { planLookKeepingAttributes, type LookKeepingAttributes } from './plan/planAttributes.ts';
+export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
+export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/linkAlike.ts';
 export type { MendFinding } from './operations/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';

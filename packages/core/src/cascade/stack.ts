@@ -62,7 +62,8 @@ export function slotKeys(sources: readonly StackSource[]): ReadonlyMap<string, s
       open.set(slot.slot, { text: '', closed: false, covered: new Set() });
   for (let i = ordered.length - 1; i >= 0; i--) {
     const { source, compiled } = ordered[i]!;
-    const { pseudoElement, condition, mark } = sources[source]!;
+    const { pseudoElement, condition, layerRank } = sources[source]!;
+    const mark = sources[source]!.mark + rollsBackTo(compiled, layerRank);
     const sure = compiled.validity === 'valid' && !compiled.yields;
     if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, mark, sure);
     else
@@ -71,6 +72,13 @@ export function slotKeys(sources: readonly StackSource[]): ReadonlyMap<string, s
   }
   return new Map([...open].map(([slot, { text }]) => [slot, text]));
 }
+
+/**
+ * `revert-layer` in a style attribute rolls back to the rules, in a rule to the layers below it. CSS Cascading and Inheritance
+ * Level 5, "Rolling Back Cascade Layers: the revert-layer keyword".
+ */
+const rollsBackTo = ({ comparable }: CompiledDeclaration, layerRank: number): string =>
+  layerRank === attributeRank && comparable.includes('revert-layer') ? ' to the rules' : '';
 
 /** `covered`: conditions under which something stronger surely applies, so that weaker declarations under the same one never do. */
 interface Stack {

@@ -13,6 +13,7 @@ import type { Edit } from '../source/span.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
 import { orderFreeKey } from '../survey/versionKey.ts';
+import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, proposeClassName } from './className.ts';
 import { styleToClass } from './editClass.ts';
 import { asciiText, closingText, rebasedText } from './printRule.ts';
@@ -38,9 +39,6 @@ export type AttributesProblem =
   | { readonly kind: 'class-taken'; readonly name: string }
   | { readonly kind: 'no-attributes' };
 
-/** Why a style attribute stays on its element. */
-export type AttributeStays = 'script' | 'template' | 'not-written' | 'unclosed' | 'reference';
-
 /** Style attributes that say the same, and the class that takes their place. */
 export interface AttributeGroup {
   readonly key: string;
@@ -56,7 +54,8 @@ export interface AttributesPlan {
   readonly groups: readonly AttributeGroup[];
   /** Each element that gets a class, by its path in the page. */
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
-  readonly left: readonly { readonly page: string; readonly line: number; readonly reason: AttributeStays }[];
+  /** Each element whose attribute stays, by its path in the page. */
+  readonly left: readonly { readonly page: string; readonly element: string; readonly reason: AttributeStays }[];
 }
 
 interface Found {
@@ -92,7 +91,7 @@ export function planGatherAttributes(
 
 class Collector {
   private readonly groups = new Map<string, Group>();
-  private readonly left: { page: string; line: number; reason: AttributeStays }[] = [];
+  private readonly left: { page: string; element: string; reason: AttributeStays }[] = [];
   private readonly taken = new Set<string>();
   private readonly session = new CascadeSession();
   private readonly site: Site;
@@ -125,7 +124,7 @@ class Collector {
       const compiled = this.session.sheets.styleAttribute(value, page.sources.base).declarations;
       const stays = this.stays(page, element, value, compiled, scripted);
       if (stays !== undefined) {
-        this.left.push({ page: page.path, line: page.lines.placeOf(Math.max(element.start, 0)).line, reason: stays });
+        this.left.push({ page: page.path, element: elementPath(element), reason: stays });
         continue;
       }
       const key = orderFreeKey(compiled);
@@ -182,8 +181,10 @@ class Collector {
         compiled.some(
           (ours) =>
             ours.declaration.important === theirs.declaration.important &&
-            ours.comparable !== theirs.comparable &&
-            ours.longhands.some((name) => theirs.longhands.includes(name)),
+            (setsAll(ours) ||
+              setsAll(theirs) ||
+              (ours.comparable !== theirs.comparable &&
+                ours.longhands.some((name) => theirs.longhands.includes(name)))),
         ),
       );
       if (!rival) continue;
@@ -258,6 +259,8 @@ class Collector {
   }
 }
 
+const setsAll = ({ declaration }: CompiledDeclaration): boolean => declaration.property === 'all';
+
 type Named = readonly { readonly group: { readonly text: string }; readonly selector: string }[];
 
 /** One rule a group, a declaration a line; only ASCII, so that it reads the same in every encoding. */
@@ -293,20 +296,5 @@ export function describeAttributesProblem(problem: AttributesProblem): string {
       return `The class ${problem.name} is in use on the site already. Choose a name that no page and no sheet has.`;
     case 'no-attributes':
       return 'No style attribute on these pages can be gathered.';
-  }
-}
-
-export function describeAttributeStays(reason: AttributeStays): string {
-  switch (reason) {
-    case 'script':
-      return 'a script on this page sets or reads such a style';
-    case 'template':
-      return 'a server or template writes into it';
-    case 'not-written':
-      return 'it is not written in a tag of this page, or stands in a drawing';
-    case 'unclosed':
-      return 'a bracket or string in it is never closed';
-    case 'reference':
-      return 'a url() in it cannot be counted from the sheet';
   }
 }

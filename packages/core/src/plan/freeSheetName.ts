@@ -1,11 +1,19 @@
 /**
- * `css/site.css` for a new shared sheet, or the next name no file of the site has in any case: an existing sheet's own rules
+ * `css/site.css` for a new shared sheet (`folder` may be another, or empty for the root), or the next name no file of the site has in any case: an existing sheet's own rules
  * would reach pages they did not reach.
  */
-export function freeSheetName(paths: Iterable<string>): string {
+export function freeSheetName(paths: Iterable<string>, folder = 'css'): string {
   const taken = new Set([...paths].map((path) => path.toLowerCase()));
-  for (const name of ['site', 'shared', 'gathered']) if (!taken.has(`css/${name}.css`)) return `css/${name}.css`;
-  for (let n = 2; ; n++) if (!taken.has(`css/site-${n}.css`)) return `css/site-${n}.css`;
+  const at = folder.replace(/^\/+|\/+$/g, '');
+  const free = (name: string): string | undefined => {
+    const path = at === '' ? name : `${at}/${name}`;
+    return taken.has(path.toLowerCase()) ? undefined : path;
+  };
+  const plain = free('site.css') ?? free('shared.css') ?? free('gathered.css');
+  for (let n = 2; ; n++) {
+    const found = plain ?? free(`site-${n}.css`);
+    if (found !== undefined) return found;
+  }
 }
 
 /** The sheet for style attributes in the folder of a shared sheet, under a name no file of the site has in any case. */

@@ -30,10 +30,14 @@ const mostRounds = 12;
 /** After so many rounds all groups of a page that differs stay. */
 const patientRounds = 4;
 
-/** Gathers the style attributes that can go with no visible change: what the proof finds different is taken back, and proved again. */
+/**
+ * Gathers the style attributes that can go with no visible change: what the proof finds different is taken back, and proved
+ * again. `original`: the site to look like, when `site` was changed before.
+ */
 export function planLookKeepingAttributes(
   site: Site,
   operation: GatherAttributes,
+  original = site,
 ): Result<LookKeepingAttributes, AttributesProblem> {
   const stayed = new Map<string, Stayed>();
   for (let round = 0; round < mostRounds; round++) {
@@ -45,7 +49,7 @@ export function planLookKeepingAttributes(
     if (!plan.ok) return plan;
     const applied = applyChangeSet(site, plan.value.changes);
     if (!applied.ok) throw new Error(`the plan does not fit the site it was made on: ${applied.problem.kind}`);
-    const proof = proveSites(site, applied.value);
+    const proof = proveSites(original, applied.value);
     if (proof.verdict === 'same')
       return succeed({ operation: tried, plan: plan.value, site: applied.value, proof, stayed: [...stayed.values()] });
     for (const one of blamed(plan.value, proof, round >= patientRounds)) stayed.set(`${one.page}\n${one.key}`, one);

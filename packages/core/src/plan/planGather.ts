@@ -115,7 +115,15 @@ function attempt(
   if (!plan.ok || !next?.ok) return { operations, sheets, site: at };
   operations.push(rest);
   for (const { path, rules, pages } of plan.value.sheets)
-    sheets.push({ path, rules, pages, why: 'These blocks keep their place among the sources of their pages.' });
+    sheets.push({
+      path,
+      rules,
+      pages,
+      why:
+        pages.length === 1
+          ? `Only ${pages[0]!} has these rules, or has them where no shared sheet could take them.`
+          : 'These blocks move as a whole, each in its place among the sources of its page.',
+    });
   return { operations, sheets, site: next.value };
 }
 

@@ -25,6 +25,20 @@ const row = (
 
 const rows: readonly Row[] = [
   row(
+    'revert-layer moves from an attribute to a rule',
+    'differs',
+    page('<style>p { color: red }</style>', '<p style="color: revert-layer">a'),
+    page('<style>p { color: red } .c { color: revert-layer }</style>', '<p class=c>a'),
+    true,
+  ),
+  row(
+    'revert-layer as a fallback moves from an attribute to a rule',
+    'differs',
+    page('<style>p { color: red }</style>', '<p style="color: var(--none, revert-layer)">a'),
+    page('<style>p { color: red } .c { color: var(--none, revert-layer) }</style>', '<p class=c>a'),
+    true,
+  ),
+  row(
     'a block whose text the page shows becomes a link',
     'differs',
     page('<style>head, style { display: block } p { color: red }</style>'),

@@ -8,7 +8,10 @@ const questions = JSON.parse(input);
 let current = questions[0];
 const server = http.createServer((request, response) => {
   const path = new URL(request.url, 'http://x').pathname.slice(1);
-  if (path === '') response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(current.html);
+  if (current.bytes !== undefined && path === current.path)
+    response.writeHead(200, { 'content-type': 'text/html' }).end(Buffer.from(current.bytes, 'base64'));
+  else if (path === (current.path ?? ''))
+    response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(current.html);
   else if (current.files?.[path] !== undefined)
     response.writeHead(200, { 'content-type': 'text/css' }).end(current.files[path]);
   else response.writeHead(404).end();
@@ -21,7 +24,7 @@ for (const question of questions) {
   current = question;
   await page.setViewportSize({ width: question.width ?? 1280, height: 800 });
   await page.emulateMedia({ media: question.media ?? 'screen' });
-  await page.goto(`http://127.0.0.1:${server.address().port}/`, { waitUntil: 'load' });
+  await page.goto(`http://127.0.0.1:${server.address().port}/${question.path ?? ''}`, { waitUntil: 'load' });
   answers.push((await page.evaluate(question.ask)) ?? null);
 }
 await browser.close();

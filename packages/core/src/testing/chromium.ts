@@ -5,8 +5,12 @@ import { promisify } from 'node:util';
 const script = fileURLToPath(new URL('./askChromium.mjs', import.meta.url));
 
 export interface Question {
-  /** The page's HTML; `files` are served beside it. */
-  readonly html: string;
+  /** The page's text; `files` are served beside it. */
+  readonly html?: string;
+  /** The page as bytes in Base64, in its own encoding, in place of `html`. */
+  readonly bytes?: string;
+  /** Where the page stands; the root when absent. */
+  readonly path?: string;
   readonly files?: Readonly<Record<string, string>>;
   readonly width?: number;
   readonly media?: 'screen' | 'print';

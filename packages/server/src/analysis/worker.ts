@@ -1,7 +1,6 @@
 import { workerData, type MessagePort } from 'node:worker_threads';
 import {
   applyOperations,
-  attributesSheetBeside,
   changedFiles,
   describeOperationProblem,
   describeStayReason,
@@ -10,8 +9,7 @@ import {
   makeSite,
   makeSiteFile,
   pageBands,
-  planLookKeepingAttributes,
-  planLookKeepingGather,
+  planWhole,
   proveSites,
   surveySite,
   type DraftSite,
@@ -128,21 +126,19 @@ const tasks: AnalysisTasks = {
   },
   async proposal({ state, sheet, pages }) {
     const { site } = await draftOf(state);
-    const planned = planLookKeepingGather(site, sheet, pages ? { pages } : {});
+    const planned = planWhole(site, sheet, pages ? { pages } : {});
     if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
-    const { operations, sheets, exclusions } = planned.value;
-    const beside = attributesSheetBeside(sheet, planned.value.site.files.keys());
-    const wanted = { kind: 'gather-attributes', sheet: beside, ...(pages ? { pages } : {}) } as const;
-    const attributes = planLookKeepingAttributes(planned.value.site, wanted);
-    const also = attributes.ok ? [attributes.value] : [];
+    const { operations, sheets, stays } = planned.value;
     return {
-      operations: [...operations, ...also.map((a) => a.operation)] as ProposalReply['operations'],
+      operations: [...operations] as ProposalReply['operations'],
       rules: sheets.reduce((sum, s) => sum + s.rules, 0),
-      sheets: [...sheets.map((s) => s.path), ...also.map((a) => a.plan.sheet)],
-      notes: [
-        ...exclusions,
-        ...also.flatMap((a) => a.stayed.map(({ key, page, reason }) => ({ page, label: `style="${key}"`, reason }))),
-      ],
+      sheets: sheets.map(({ path, rules, pages, why }) => ({
+        path,
+        rules,
+        pages: [...pages],
+        ...(why === undefined ? {} : { why }),
+      })),
+      stays: [...stays],
     };
   },
   async file({ state, path }) {

@@ -1,0 +1,39 @@
+import type { GatherOptions } from './gatherCommand.ts';
+import { UsageProblem } from './siteFolder.ts';
+
+/** The flags of `syndeton gather` as written. */
+export interface GatherFlags {
+  readonly out: string;
+  readonly sheet?: string;
+  readonly folder: string;
+  readonly keep?: string;
+  readonly singlePage: string;
+  readonly maxSheets?: string;
+  readonly plan?: string;
+  readonly json?: boolean;
+  readonly allowDifferences?: boolean;
+}
+
+/** What the flags ask for, or what is wrong with them. */
+export function gatherOptions(flags: GatherFlags): GatherOptions {
+  const { keep, singlePage, maxSheets } = flags;
+  if (keep !== undefined && keep !== 'attributes')
+    throw new UsageProblem(`--keep ${keep} is not known. attributes is allowed.`);
+  if (singlePage !== 'shared' && singlePage !== 'own' && singlePage !== 'stay')
+    throw new UsageProblem(`--single-page ${singlePage} is not known. shared, own and stay are allowed.`);
+  if (maxSheets !== undefined && !/^[1-9]\d{0,3}$/.test(maxSheets))
+    throw new UsageProblem(
+      `--max-sheets ${maxSheets} is not a number of sheets. A whole number from 1 to 9999 is allowed.`,
+    );
+  return {
+    out: flags.out,
+    sheet: flags.sheet,
+    folder: flags.folder,
+    json: flags.json ?? false,
+    allowDifferences: flags.allowDifferences ?? false,
+    keepAttributes: keep === 'attributes',
+    singlePage,
+    maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),
+    plan: flags.plan,
+  };
+}

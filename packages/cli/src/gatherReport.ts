@@ -1,0 +1,86 @@
+import { embeddedBlocks, pagesOf, parsePage, type Proof, type Site } from '@syndeton/core';
+import type { GatherReportReply } from '@syndeton/contract';
+import type { Outcome } from './gatherCommand.ts';
+import { plural, printProof } from './printReport.ts';
+
+type ReportPage = GatherReportReply['pages'][number];
+
+/** What `syndeton gather --json` prints. */
+export function makeGatherReport(before: Site, outcome: Outcome, written: boolean): GatherReportReply {
+  const staying = new Map<string, ReportPage['stayed']>();
+  for (const { page, kind, line, code, reason } of outcome.stays)
+    staying.set(page, [...(staying.get(page) ?? []), { kind, line, code, reason }]);
+  const pages = pagesOf(before).map(({ path, bytes }): ReportPage => {
+    const [old, now] = [countIn(before, path), countIn(outcome.site, path)];
+    return {
+      path,
+      blocksBefore: old.blocks,
+      blocksAfter: now.blocks,
+      attributesBefore: old.attributes,
+      attributesAfter: now.attributes,
+      bytesBefore: bytes.length,
+      bytesAfter: outcome.site.files.get(path)?.bytes.length ?? 0,
+      stayed: staying.get(path) ?? [],
+    };
+  });
+  const sum = (read: (page: ReportPage) => number): number => pages.reduce((total, page) => total + read(page), 0);
+  return {
+    sheets: outcome.sheets.map(({ path, rules, pages, why }) => ({
+      path,
+      rules,
+      bytes: outcome.site.files.get(path)?.bytes.length ?? 0,
+      pages: [...pages],
+      ...(why === undefined ? {} : { why }),
+    })),
+    written,
+    rules: outcome.sheets.reduce((total, sheet) => total + sheet.rules, 0),
+    pages,
+    totals: {
+      pages: pages.length,
+      blocksBefore: sum((p) => p.blocksBefore),
+      blocksAfter: sum((p) => p.blocksAfter),
+      attributesBefore: sum((p) => p.attributesBefore),
+      attributesAfter: sum((p) => p.attributesAfter),
+      bytesBefore: sum((p) => p.bytesBefore),
+      bytesAfter: sum((p) => p.bytesAfter),
+    },
+    proof: outcome.proof as GatherReportReply['proof'],
+  };
+}
+
+function countIn(site: Site, path: string): { readonly blocks: number; readonly attributes: number } {
+  const text = site.files.get(path)?.text;
+  if (text === undefined || !/<style|style\s*=/i.test(text)) return { blocks: 0, attributes: 0 };
+  const tree = parsePage(text);
+  const attributes = tree.elements.filter((e) => e.attributes.some((a) => a.name === 'style')).length;
+  return { blocks: embeddedBlocks(tree, path).length, attributes };
+}
+
+export function printGather(report: GatherReportReply, out: string): string {
+  const { totals } = report;
+  const lines = report.sheets.length === 0 ? ['Nothing was gathered.'] : [];
+  for (const { path, rules, bytes, pages, why } of report.sheets) {
+    const linked = pages.length === 1 ? pages[0]! : plural(pages.length, 'page');
+    lines.push(`${path}: ${plural(rules, 'rule')}, ${bytes.toLocaleString('en')} bytes, linked by ${linked}`);
+    if (why !== undefined) lines.push(`  ${why}`);
+  }
+  lines.push(
+    '',
+    `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Style attributes: ${totals.attributesBefore} → ${totals.attributesAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`,
+  );
+  const stayed = report.pages.flatMap(({ path, stayed }) => stayed.map((one) => ({ path, ...one })));
+  if (stayed.length > 0) {
+    lines.push('', `Stayed (${stayed.length}):`);
+    for (const { path, line, kind, reason } of stayed.slice(0, 40))
+      lines.push(`  ${path}:${line} ${kind === 'block' ? 'block' : 'style attribute'}: ${reason}`);
+    if (stayed.length > 40) lines.push(`  and ${stayed.length - 40} more (--json lists all)`);
+  }
+  lines.push('', printProof(report.proof as unknown as Proof));
+  lines.push(
+    '',
+    report.written
+      ? `The whole site is in ${out}.`
+      : 'Nothing was written. --allow-differences writes it all the same.',
+  );
+  return lines.join('\n');
+}

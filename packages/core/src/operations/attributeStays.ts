@@ -1,0 +1,17 @@
+/** Why a style attribute stays on its element. */
+export type AttributeStays = 'script' | 'template' | 'not-written' | 'unclosed' | 'reference';
+
+export function describeAttributeStays(reason: AttributeStays): string {
+  switch (reason) {
+    case 'script':
+      return 'a script on this page sets or reads such a style';
+    case 'template':
+      return 'a server or template writes into it';
+    case 'not-written':
+      return 'it is not written in a tag of this page, or stands in a drawing';
+    case 'unclosed':
+      return 'a bracket or string in it is never closed';
+    case 'reference':
+      return 'a url() in it cannot be counted from the sheet';
+  }
+}

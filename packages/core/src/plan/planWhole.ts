@@ -1,0 +1,70 @@
+import type { Operation, OperationProblem } from '../operations/operation.ts';
+import type { Proof } from '../proof/proof.ts';
+import { proveSites } from '../proof/proveSites.ts';
+import { succeed, type Result } from '../source/result.ts';
+import type { Site } from '../source/site.ts';
+import { attributesSheetBeside } from './freeSheetName.ts';
+import { planLookKeepingAttributes } from './planAttributes.ts';
+import { planLookKeepingGather, type PlannedSheet, type PlanOptions } from './planGather.ts';
+import { attributesStaying, blocksStaying, type Staying } from './staying.ts';
+
+export interface WholePlanOptions extends PlanOptions {
+  /** Style attributes stay on their elements. */
+  readonly keepAttributes?: boolean;
+}
+
+export interface WholePlan {
+  /** In order; each is planned on what the ones before it leave. */
+  readonly operations: readonly Operation[];
+  readonly sheets: readonly PlannedSheet[];
+  readonly site: Site;
+  /** Of the site as it was against the site after all operations, by their bytes. Always `same`. */
+  readonly proof: Proof;
+  /** What stays in the pages, and why. */
+  readonly stays: readonly Staying[];
+}
+
+/** Everything out of every page, as far as the look stays: embedded blocks first, then style attributes. */
+export function planWhole(
+  site: Site,
+  sheet: string,
+  options: WholePlanOptions = {},
+): Result<WholePlan, OperationProblem> {
+  // style attributes take a sheet of their own
+  const most = options.maxSheets;
+  const forBlocks =
+    most === undefined || options.keepAttributes ? options : { ...options, maxSheets: Math.max(1, most - 1) };
+  const blocks = planLookKeepingGather(site, sheet, forBlocks);
+  if (!blocks.ok) return blocks;
+  const { value } = blocks;
+  const pages = options.pages === undefined ? {} : { pages: options.pages };
+  const attributes = options.keepAttributes
+    ? undefined
+    : planLookKeepingAttributes(
+        value.site,
+        { kind: 'gather-attributes', sheet: attributesSheetBeside(sheet, value.site.files.keys()), ...pages },
+        site,
+      );
+  const taken = attributes?.ok ? attributes.value : undefined;
+  const after = taken?.site ?? value.site;
+  return succeed({
+    operations: [...value.operations, ...(taken ? [taken.operation] : [])],
+    sheets: [...value.sheets, ...(taken ? [attributesSheet(taken.plan)] : [])],
+    site: after,
+    proof: taken?.proof ?? (value.operations.length > 0 ? value.proof : proveSites(site, after)),
+    stays: [
+      ...blocksStaying(after, options, new Map(value.exclusions.map(({ page, reason }) => [page, reason]))),
+      ...(options.keepAttributes ? [] : attributesStaying(after, options.pages, taken)),
+    ],
+  });
+}
+
+const attributesSheet = (plan: {
+  readonly sheet: string;
+  readonly groups: readonly { readonly pages: readonly string[] }[];
+}): PlannedSheet => ({
+  path: plan.sheet,
+  rules: plan.groups.length,
+  pages: [...new Set(plan.groups.flatMap((group) => group.pages))],
+  why: 'What style attributes said, as classes; linked after all other sheets.',
+});

@@ -1,0 +1,132 @@
+import { describeAttributeStays, type AttributeStays } from '../operations/attributeStays.ts';
+import { attributeOf } from '../page/nodes.ts';
+import { elementPath, textContent } from '../page/parsePage.ts';
+import { pagesOf, type Site } from '../source/site.ts';
+import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
+import { openPage, type OpenPage } from '../survey/openPage.ts';
+import type { LookKeepingAttributes } from './planAttributes.ts';
+import type { PlanOptions } from './planGather.ts';
+
+/** Why something stays in a page, for programs. */
+export type StayingCode =
+  | StayReason
+  | AttributeStays
+  | 'looks-different'
+  | 'unread-sheet'
+  | 'no-rule'
+  | 'max-sheets'
+  | 'single-page'
+  | 'in-noscript'
+  | 'in-template'
+  | 'in-comment';
+
+/** A block or a style attribute that stays in its page. */
+export interface Staying {
+  readonly page: string;
+  readonly line: number;
+  readonly kind: 'block' | 'attribute';
+  readonly code: StayingCode;
+  readonly reason: string;
+}
+
+/** All that stays in the pages of a site, as far as the site alone tells. */
+export const whatStays = (site: Site): readonly Staying[] => [
+  ...blocksStaying(site, {}, new Map()),
+  ...attributesStaying(site, undefined, undefined),
+];
+
+/** The embedded blocks still in pages. `excluded`: pages whose look would have changed, with how. */
+export function blocksStaying(
+  site: Site,
+  options: PlanOptions,
+  excluded: ReadonlyMap<string, string>,
+): readonly Staying[] {
+  return chosenPages(site, options.pages).flatMap((page) => {
+    const at = (offset: number): number => page.lines.placeOf(Math.max(offset, 0)).line;
+    const block = (offset: number, code: StayingCode, reason: string): Staying =>
+      ({ page: page.path, line: at(offset), kind: 'block', code, reason }); // prettier-ignore
+    const blocks = page.blocks.map(({ stays, units, source }) => {
+      const { start } = source.span;
+      if (stays !== undefined) return block(start, stays, describeStayReason(stays));
+      const reason = excluded.get(page.path);
+      if (reason !== undefined) return block(start, 'looks-different', reason);
+      if (units.length === 0) return block(start, 'no-rule', 'it holds no rule');
+      if (options.maxSheets !== undefined)
+        return block(start, 'max-sheets', `it would need more than ${options.maxSheets} sheets`);
+      if (options.singlePage === 'stay') return block(start, 'single-page', 'no other page has these rules');
+      return block(start, 'looks-different', 'it could not be moved with the same look');
+    });
+    return [...blocks, ...hiddenBlocks(page).map(({ offset, code, reason }) => block(offset, code, reason))];
+  });
+}
+
+/** Blocks that are no part of the document: left, and named. */
+function hiddenBlocks({ tree, text }: OpenPage): readonly { offset: number; code: StayingCode; reason: string }[] {
+  const inside = tree.elements.flatMap((element): { offset: number; code: StayingCode; reason: string }[] => {
+    if (element.tag === 'noscript' && /<style/i.test(textContent(element)))
+      return [{ offset: element.start, code: 'in-noscript', reason: 'it stands in a noscript element, for browsers without scripts' }]; // prettier-ignore
+    if (element.tag === 'template' && element.start >= 0 && /<style/i.test(text.slice(element.start, element.end)))
+      return [{ offset: element.start, code: 'in-template', reason: 'it stands in a template, which scripts copy' }];
+    return [];
+  });
+  const comments = [...text.matchAll(/<!--(?:(?!-->)[^])*?<style\b[^>]*>(?:(?!-->)[^])*-->/gi)];
+  // `<style><!-- … -->` is a block, not a comment
+  const outside = comments.filter((found) => !tree.elements.some((e) => e.start <= found.index && found.index < e.end && /^(style|script)$/.test(e.tag))); // prettier-ignore
+  return [
+    ...inside,
+    ...outside.map((found) => ({
+      offset: found.index,
+      code: 'in-comment' as const,
+      reason: 'it stands in a comment, so browsers take no rules from it',
+    })),
+  ];
+}
+
+/** The style attributes still on elements, with what the plan says of them. */
+export function attributesStaying(
+  site: Site,
+  pages: readonly string[] | undefined,
+  plan: LookKeepingAttributes | undefined,
+): readonly Staying[] {
+  const reasons = new Map((plan?.plan.left ?? []).map((left) => [`${left.page} ${left.element}`, left.reason]));
+  const differing = new Map((plan?.stayed ?? []).map(({ page, reason }) => [page, reason]));
+  return chosenPages(site, pages).flatMap((page) => {
+    const unread = unreadSheet(page, site);
+    return page.tree.elements.flatMap((element): Staying[] => {
+      if (attributeOf(element, 'style') === undefined) return [];
+      const known = reasons.get(`${page.path} ${elementPath(element)}`);
+      const code = known ?? (unread === undefined ? 'looks-different' : 'unread-sheet');
+      const reason = known
+        ? describeAttributeStays(known)
+        : unread === undefined
+          ? (differing.get(page.path) ?? 'the element would look different')
+          : `the page asks for ${unread}, which cannot be read here and might beat a class`;
+      return [
+        {
+          page: page.path,
+          line: page.lines.placeOf(Math.max(element.start, 0)).line,
+          kind: 'attribute',
+          code,
+          reason,
+        },
+      ];
+    });
+  });
+}
+
+/** A sheet the page asks for that is not in the site. */
+function unreadSheet({ sources }: OpenPage, site: Site): string | undefined {
+  for (const source of sources.sheets) {
+    if (source.kind !== 'linked' || source.idle !== undefined) continue;
+    const file = source.target.kind === 'site' ? site.files.get(source.target.path) : undefined;
+    if (file?.text === undefined) return source.reference;
+  }
+  return undefined;
+}
+
+const chosenPages = (site: Site, pages: readonly string[] | undefined): readonly OpenPage[] => {
+  const wanted = pages && new Set(pages);
+  return pagesOf(site)
+    .filter((file) => (wanted?.has(file.path) ?? true) && /<style|style\s*=/i.test(file.text ?? ''))
+    .flatMap((file) => openPage(file) ?? []);
+};

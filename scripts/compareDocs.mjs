@@ -1,0 +1,57 @@
+// Gathers documentation sets nobody here wrote by the command line and lets Chromium alone compare every sampled page:
+//   node scripts/compareDocs.mjs DIR [--limit 24] [PACKAGE…]      (packages fetched by scripts/fetchDocs.sh into DIR)
+// Prints a line a set and writes the table of docs/debianSets.md.
+import { execFileSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { compareSites } from './compareSites.mjs';
+
+const { values, positionals } = parseArgs({ allowPositionals: true, options: { limit: { type: 'string' } } });
+const [dir, ...packages] = positionals;
+const limit = Number(values.limit ?? 24);
+const table = 'docs/debianSets.md';
+
+const rows = [];
+for (const name of packages) rows.push(await askSet(name, path.join(dir, name)));
+rows.push(await askSet('demo (Brindle Sound Ferry)', 'demo'));
+writeTable(rows);
+process.exitCode = rows.some((row) => row.differing > 0) ? 1 : 0;
+
+async function askSet(name, before) {
+  const after = path.join(dir, 'gathered', name.split(' ')[0]);
+  fs.rmSync(after, { recursive: true, force: true });
+  const report = gather(before, after);
+  const { totals } = report;
+  const result = await compareSites(before, after, { limit, widths: [1280, 480] });
+  for (const { page, medium, found } of result.differing.slice(0, 6)) console.log(`  ${page} (${medium}): ${found[0]}`);
+  const reasons = {};
+  for (const page of report.pages) for (const { code } of page.stayed) reasons[code] = (reasons[code] ?? 0) + 1;
+  const row = {
+    name, pages: totals.pages,
+    blocks: `${totals.blocksBefore} → ${totals.blocksAfter}`,
+    attributes: `${totals.attributesBefore} → ${totals.attributesAfter}`,
+    sheets: report.sheets.length,
+    bytes: `${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}`,
+    proof: report.proof.verdict,
+    asked: result.pages, boxes: result.boxes, differing: result.differing.length,
+    stays: Object.entries(reasons).map(([code, count]) => `${count} ${code}`).join(', '),
+  }; // prettier-ignore
+  console.log(JSON.stringify(row));
+  return row;
+}
+
+function gather(before, after) {
+  const args = ['packages/cli/bin/syndeton.mjs', 'gather', before, '--out', after, '--json'];
+  return JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 1e9 }));
+}
+
+function writeTable(list) {
+  const lines = list.map((row) => `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.bytes, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`); // prettier-ignore
+  const text = fs.readFileSync(table, 'utf8');
+  const head = text.slice(0, text.indexOf('| set |'));
+  fs.writeFileSync(
+    table,
+    `${head}| set | pages | embedded blocks | style attributes | sheets | bytes in pages | core's proof | pages asked | boxes compared | differences | what stays |\n| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |\n${lines.join('\n')}\n`,
+  );
+}
