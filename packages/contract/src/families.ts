@@ -28,5 +28,27 @@ export const Family = Type.Object({
 
 export const Families = Type.Object({ families: Type.Array(Family) }, { $id: 'Families' });
 
+/** Style attributes that say the same, and the class proposed for them. */
+export const AttributeGroup = Type.Object({
+  key: Type.String(),
+  name: Type.String(),
+  selector: Type.String(),
+  tags: Type.Array(Type.String()),
+  declarations: Type.Array(Type.Object({ property: Type.String(), value: Type.String(), important: Type.Boolean() })),
+  elements: Count,
+  pages: Type.Array(Type.String()),
+});
+
+export const AttributeGroups = Type.Object(
+  {
+    groups: Type.Array(AttributeGroup),
+    /** Attributes that stay whatever is chosen, by reason. */
+    left: Type.Array(Type.Object({ reason: Type.String(), elements: Count, pages: Type.Array(Type.String()) })),
+  },
+  { $id: 'AttributeGroups' },
+);
+
+export type AttributeGroupReply = Static<typeof AttributeGroup>;
+export type AttributeGroupsReply = Static<typeof AttributeGroups>;
 export type FamilyReply = Static<typeof Family>;
 export type FamiliesReply = Static<typeof Families>;

@@ -14,7 +14,15 @@ export {
   type SurveyReply,
   type WholeSurveyReply,
 } from './survey.ts';
-export { Families, Family, type FamiliesReply, type FamilyReply } from './families.ts';
+export {
+  AttributeGroups,
+  Families,
+  Family,
+  type AttributeGroupReply,
+  type AttributeGroupsReply,
+  type FamiliesReply,
+  type FamilyReply,
+} from './families.ts';
 export { Proof, PageProof, type ProofReply } from './proof.ts';
 export { GatherReport, type GatherReportReply } from './gather.ts';
 export { GatherRulesOperation, EditSheetOperation, Operation, Operations, type OperationBody } from './operations.ts';

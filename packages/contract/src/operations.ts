@@ -37,6 +37,18 @@ export const GatherBlocksOperation = Type.Object(
   { additionalProperties: false },
 );
 
+/** Pages that hold other versions of a rule take this one. */
+export const SettleDriftOperation = Type.Object(
+  {
+    kind: Type.Literal('settle-drift'),
+    family: Type.String(),
+    version: Type.String(),
+    from: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+  },
+  { additionalProperties: false },
+);
+
 export const EditSheetOperation = Type.Object(
   {
     kind: Type.Literal('edit-sheet'),
@@ -85,6 +97,7 @@ export const Operation = Type.Union([
   GatherAttributesOperation,
   GatherRulesOperation,
   GatherBlocksOperation,
+  SettleDriftOperation,
   EditSheetOperation,
   MendOperation,
   LinkAlikeOperation,

@@ -1,6 +1,6 @@
 import { Type, type TSchema } from '@sinclair/typebox';
 import { ChangedSite, CreatedSite, Draft, DraftBody, DraftProof, FileText, Import, Problem, Proposal, ProposalBody, RemoveFilesBody, RenameBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary, TakeInBody } from './api.ts'; // prettier-ignore
-import { Families } from './families.ts';
+import { AttributeGroups, Families } from './families.ts';
 import { PageBands, Survey } from './survey.ts';
 
 interface Route {
@@ -117,6 +117,12 @@ export const routes: readonly Route[] = [
     path: '/api/sites/:id/revisions/:number/families',
     summary: 'Rules of embedded blocks, grouped over the site; ?with=draft as the draft leaves them',
     replies: { 200: Families, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/attributes',
+    summary: 'Style attributes grouped by what they say, with the classes proposed; ?with=draft as the draft leaves it',
+    replies: { 200: AttributeGroups, 404: Problem },
   },
   {
     method: 'get',

@@ -61,6 +61,7 @@ export {
   type LeftRule,
   type RuleChoice,
 } from './operations/gatherRules.ts';
+export { describeAttributeStays } from './operations/attributeStays.ts';
 export {
   planGatherAttributes,
   type AttributeGroup,

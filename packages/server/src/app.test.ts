@@ -3,6 +3,7 @@ import request, { type Response } from 'supertest';
 import {
   Draft,
   DraftProof,
+  AttributeGroups,
   Families,
   Problem,
   Proposal,
@@ -82,6 +83,8 @@ describe('the whole way', () => {
     expectSchema(Survey, survey.body);
     const families = await request(app()).get(`/api/sites/${id}/revisions/1/families`);
     expectSchema(Families, families.body);
+    const attributes = await request(app()).get(`/api/sites/${id}/revisions/1/attributes`);
+    expectSchema(AttributeGroups, attributes.body);
     const draft = await request(app())
       .put(`/api/sites/${id}/draft`)
       .send({ base: 1, operations: [gather] });

@@ -44,6 +44,9 @@ export interface AttributeGroup {
   readonly key: string;
   readonly name: string;
   readonly selector: string;
+  /** Types of the elements that carry it: `p`, `td`. */
+  readonly tags: readonly string[];
+  readonly declarations: readonly { readonly property: string; readonly value: string; readonly important: boolean }[];
   readonly elements: number;
   readonly pages: readonly string[];
 }
@@ -217,6 +220,12 @@ class Collector {
       key,
       name,
       selector,
+      tags: [...new Set(group.found.map(({ element }) => element.tag))],
+      declarations: parseDeclarations(group.text).map(({ property, value, important }) => ({
+        property,
+        value,
+        important,
+      })),
       elements: group.found.length,
       pages: [...new Set(group.found.map(({ page }) => page.path))],
     }));

@@ -23,11 +23,14 @@ import {
 } from './gatherBlocks.ts';
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
+import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './settleDrift.ts';
 
 /** One described change of a site. */
-export type Operation = GatherRules | GatherBlocks | GatherAttributes | EditSheet | MendFinding | LinkAlike;
+export type Operation =
+  GatherRules | GatherBlocks | SettleDrift | GatherAttributes | EditSheet | MendFinding | LinkAlike;
 
 export type OperationProblem =
+  | SettleProblem
   | GatherProblem
   | GatherBlocksProblem
   | AttributesProblem
@@ -65,6 +68,16 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const sentence = `Turn the blocks left on ${count(pages, 'page')} into ${into}`;
       return succeed({ changes, left: [], sentence });
     }
+    case 'settle-drift': {
+      const plan = planSettleDrift(site, operation);
+      if (!plan.ok) return plan;
+      const { changes, label, pages } = plan.value;
+      return succeed({
+        changes,
+        left: [],
+        sentence: `Let ${label} say the same on ${count(pages.length, 'more page')}`,
+      });
+    }
     case 'edit-sheet': {
       const plan = planEditSheet(site, operation);
       return plan.ok ? succeed({ changes: plan.value, left: [], sentence: `Edit ${operation.path}` }) : plan;
@@ -101,6 +114,9 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'block-sheet-taken':
     case 'no-blocks':
       return describeGatherBlocksProblem(problem);
+    case 'no-such-version':
+    case 'nothing-to-settle':
+      return describeSettleProblem(problem);
     case 'sheet-opaque':
     case 'no-such-sheet':
     case 'sheet-changed':

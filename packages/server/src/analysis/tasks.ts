@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import type {
+  AttributeGroupsReply,
   ChangedSiteReply,
   DraftReply,
   FileTextReply,
@@ -38,6 +39,7 @@ export interface AnalysisTasks {
     port?: MessagePort;
   }): Promise<{ inventory: Inventory; lacking: ChangedSiteReply['lacking'] }>;
   page(input: { state: SiteState; path: string }): Promise<PageBandsReply | undefined>;
+  attributes(input: { state: SiteState }): Promise<AttributeGroupsReply>;
   draft(input: { state: SiteState }): Promise<DraftReply>;
   proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
   proposal(input: { state: SiteState; sheet: string; pages: readonly string[] | undefined }): Promise<ProposalReply>;

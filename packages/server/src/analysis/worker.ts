@@ -21,6 +21,7 @@ import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syn
 import { connect } from '../db/connect.ts';
 import { makeSequelizeSiteStore } from '../features/sites/sequelizeSiteStore.ts';
 import { Refusal } from '../http/refusal.ts';
+import { attributeGroups } from './attributeGroups.ts';
 import { makeInventory } from './inventory.ts';
 import type { AnalysisTasks, SiteState } from './tasks.ts';
 
@@ -105,6 +106,10 @@ const tasks: AnalysisTasks = {
       bands &&
       (JSON.parse(JSON.stringify(bands, (_key, one: unknown) => (one === undefined ? null : one))) as PageBandsReply)
     );
+  },
+  async attributes({ state }) {
+    const { site } = await draftOf(state);
+    return attributeGroups(site);
   },
   async draft({ state }) {
     const { site, steps, before, problem } = await draftOf(state);

@@ -29,6 +29,9 @@ export function revisionRoutes({ sites, drafts, revisions, analysis, inventories
   router.get(`${base}/families`, async (request, response) => {
     sendPacked(request, response, (await inventories.get(await stateOf(request))).families);
   });
+  router.get(`${base}/attributes`, async (request, response) => {
+    response.json(await analysis.run('attributes', { state: await stateOf(request) }));
+  });
   router.get(`${base}/page`, async (request, response) => {
     const path = typeof request.query['path'] === 'string' ? request.query['path'] : '';
     const bands = await analysis.run('page', { state: await stateOf(request), path });
