@@ -101,6 +101,7 @@ export async function compareSites(beforeFolder, afterFolder, options = {}) {
     .readdirSync(beforeFolder, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile() && /\.(html?|xhtml|shtml)$/i.test(entry.name))
     .map((entry) => path.relative(beforeFolder, path.join(entry.parentPath, entry.name)))
+    .filter((page) => !/http-equiv=["']?refresh/i.test(fs.readFileSync(path.join(beforeFolder, page), 'latin1')))
     .sort();
   const step = options.limit && pages.length > options.limit ? pages.length / options.limit : 1;
   const sample = step === 1 ? pages : Array.from({ length: options.limit }, (_, i) => pages[Math.floor(i * step)]);

@@ -79,6 +79,8 @@ export const GatherAttributesOperation = Type.Object(
     kind: Type.Literal('gather-attributes'),
     sheet: Type.String({ minLength: 1, maxLength: 400 }),
     pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    /** Only these groups, by their key. */
+    only: Type.Optional(Type.Array(Type.String(), { maxItems: 50_000 })),
     /** Class names for groups of equal attributes, by the group's key. */
     names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 100 }))),
     except: Type.Optional(

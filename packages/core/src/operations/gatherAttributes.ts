@@ -27,6 +27,8 @@ export interface GatherAttributes {
   readonly sheet: string;
   /** All pages when absent. */
   readonly pages?: readonly string[];
+  /** Only these groups, by their key; all when absent. */
+  readonly only?: readonly string[];
   /** Names for groups by their key; the others get a proposed one. */
   readonly names?: Readonly<Record<string, string>>;
   /** Groups left as they are: everywhere, or on one page. */
@@ -131,6 +133,7 @@ class Collector {
         continue;
       }
       const key = orderFreeKey(compiled);
+      if (this.operation.only && !this.operation.only.includes(key)) continue;
       if (this.operation.except?.some((one) => one.key === key && (one.page ?? page.path) === page.path)) continue;
       let group = this.groups.get(key);
       if (!group)

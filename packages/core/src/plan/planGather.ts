@@ -13,7 +13,7 @@ import { describeApart } from './describeApart.ts';
 import { mostSingles, partition, type Partition, type SheetPart, type SinglePage } from './partition.ts';
 import { makeRuleGraph, type RuleGraph } from './ruleGraph.ts';
 import { reachOfRules } from './ruleReach.ts';
-import { readRuleTable, type RuleTable } from './ruleTable.ts';
+import { readRuleTable, type PlannedRule, type RuleTable } from './ruleTable.ts';
 
 export interface PlanOptions {
   /** Pages to take from; all when absent. */
@@ -166,11 +166,18 @@ function operationsOf(
   const names = new SheetNames(site, folderOf(shared));
   names.take(shared);
   const widest = [...sheets].sort((a, b) => b.pages.size - a.pages.size || weight(b) - weight(a))[0];
+  const pathsOf = (part: SheetPart): readonly string[] => [...part.pages].map((page) => table.pages[page]!.path);
+  const rulesOf = (part: SheetPart): readonly PlannedRule[] =>
+    part.nodes.map((node) => table.rules[graph.nodes[node]!.rule]!);
+  // of sheets for the same thing the one of most pages gets the plain name
+  const named = new Map<SheetPart, string>();
+  for (const part of [...sheets].sort((a, b) => b.pages.size - a.pages.size))
+    named.set(part, part === widest ? shared : names.propose(pathsOf(part), rulesOf(part).map((rule) => rule.family))); // prettier-ignore
   const before: string[] = [];
   return sheets.map((part) => {
-    const paths = [...part.pages].map((page) => table.pages[page]!.path);
-    const rules = part.nodes.map((node) => table.rules[graph.nodes[node]!.rule]!);
-    const sheet = part === widest ? shared : names.propose(paths, rules.map((rule) => rule.family)); // prettier-ignore
+    const paths = pathsOf(part);
+    const rules = rulesOf(part);
+    const sheet = named.get(part)!;
     const except = part.nodes.flatMap((node, i) => {
       const { family, version, holders } = rules[i]!;
       const away = [...holders].filter(

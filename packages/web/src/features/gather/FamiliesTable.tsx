@@ -1,10 +1,13 @@
 import { Fragment, useRef, useState } from 'react';
-import type { FamilyReply } from '@syndeton/contract';
+import type { FamilyReply, OperationBody } from '@syndeton/contract';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
+import type { Becomes } from './becomes.ts';
+import { decisionsOf } from './decisions.ts';
 import { versionKeys } from './familyFilters.ts';
+import { GoesTo } from './GoesTo.tsx';
 import { summaryOf } from '../../ui/summaryOf.ts';
 import { VersionsTable } from './VersionsTable.tsx';
 
@@ -15,12 +18,15 @@ interface Props {
   readonly opened: string | undefined;
   readonly onOpen: (family: string | undefined) => void;
   readonly onChoose: (versions: readonly string[], on: boolean) => void;
+  readonly operations: readonly OperationBody[];
+  readonly onSettle: (family: FamilyReply, version: FamilyReply['versions'][number], becomes: Becomes) => void;
 }
 
 const mostRows = 500;
 
 /** One row a family; Shift takes a run, j and k move, x chooses. A row opens its versions side by side. */
-export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoose }: Props) {
+export function FamiliesTable(props: Props) {
+  const { families, pages, chosen, opened, onOpen, onChoose, operations, onSettle } = props;
   const [cursor, setCursor] = useState(-1);
   const anchor = useRef(0);
   const body = useRef<HTMLTableSectionElement>(null);
@@ -52,11 +58,12 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
       <caption className="hidden-table">Families of rules</caption>
       <colgroup>
         <col style={{ width: 26 }} />
-        <col style={{ width: '30%' }} />
-        <col style={{ width: '13%' }} />
-        <col style={{ width: 164 }} />
+        <col style={{ width: '26%' }} />
         <col style={{ width: 62 }} />
+        <col style={{ width: 158 }} />
+        <col style={{ width: 58 }} />
         <col />
+        <col style={{ width: 144 }} />
       </colgroup>
       <thead>
         <tr>
@@ -72,6 +79,7 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
           <th>Copies, of {pages.length} pages</th>
           <th>Versions</th>
           <th>What it does</th>
+          <th>Goes to</th>
         </tr>
       </thead>
       <tbody ref={body}>
@@ -85,6 +93,12 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
                 data-row
                 className={`${isOpen ? 'open' : ''}${cursor === i ? ' cursor' : ''}`}
                 onClick={(event) => event.shiftKey && choose(i, true, true)}
+                draggable
+                onDragStart={(event) => {
+                  event.dataTransfer.setData('text/plain', family.label);
+                  event.dataTransfer.effectAllowed = 'move';
+                  if (on === 0) choose(i, true, false);
+                }}
               >
                 <td>
                   <Tick
@@ -102,7 +116,9 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
                     {family.label}
                   </button>
                 </td>
-                <td className="note">{family.groups.map((group) => `@${group.name} ${group.prelude}`).join(' ')}</td>
+                <td className="note" title={family.groups.map((group) => `@${group.name} ${group.prelude}`).join(' ')}>
+                  {family.groups.map((group) => `@${group.name} ${group.prelude}`).join(' ')}
+                </td>
                 <td>
                   <span className="flex items-center gap-2">
                     <CopiesStrip pages={pages} versions={family.versions} /> {family.pages.length}
@@ -121,11 +137,20 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
                   )}
                   {family.elements === 0 && <span className="note"> no page has it</span>}
                 </td>
+                <td>
+                  <GoesTo decisions={family.versions.flatMap((version) => decisionsOf(operations, family, version))} />
+                </td>
               </tr>
               {isOpen && (
                 <tr className="cmp">
-                  <td colSpan={6}>
-                    <VersionsTable family={family} chosen={chosen} onChoose={onChoose} />
+                  <td colSpan={7}>
+                    <VersionsTable
+                      family={family}
+                      chosen={chosen}
+                      onChoose={onChoose}
+                      operations={operations}
+                      onSettle={(version, becomes) => onSettle(family, version, becomes)}
+                    />
                   </td>
                 </tr>
               )}
@@ -134,7 +159,7 @@ export function FamiliesTable({ families, pages, chosen, opened, onOpen, onChoos
         })}
         {families.length > mostRows && (
           <tr>
-            <td colSpan={6} className="note">
+            <td colSpan={7} className="note">
               and {families.length - mostRows} more; filter or choose pages to see them
             </td>
           </tr>

@@ -1,14 +1,28 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import type { FamilyReply } from '@syndeton/contract';
+import type { FamilyReply, OperationBody } from '@syndeton/contract';
 import { freeSheetName } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useProposeMutation, type DraftInHand } from '../drafts/index.ts';
-import { useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
+import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
+import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
+import type { Becomes } from './becomes.ts';
+import { inOwnSheet, leaving, sending, taking } from './decisions.ts';
 import { filters, versionKeys } from './familyFilters.ts';
-import { choiceCleared, filterChosen, selectChosen, selectFilter, versionsChosen } from './gatherSlice.ts';
+import {
+  choiceCleared,
+  filterChosen,
+  nameGiven,
+  planMade,
+  selectChosen,
+  selectFilter,
+  selectNames,
+  selectPlan,
+  siteLeft,
+  versionsChosen,
+} from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
 import { SendBox } from './SendBox.tsx';
 
@@ -16,58 +30,91 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const dispatch = useAppDispatch();
   const chosen = useAppSelector(selectChosen);
   const filter = useAppSelector(selectFilter);
-  const { data } = useFamiliesQuery({ id: view.siteId, number: view.site!.revision });
+  const names = useAppSelector(selectNames);
+  const plan = useAppSelector(selectPlan);
+  const at = { id: view.siteId, number: view.site!.revision };
+  const { data } = useFamiliesQuery(at);
+  const { data: attributes } = useAttributesQuery(at);
   const [propose, proposing] = useProposeMutation();
-  const [sending, setSending] = useState<string | undefined>(undefined);
+  const [sheetFor, setSheetFor] = useState<string | undefined>(undefined);
   const [notes, setNotes] = useState<readonly string[]>([]);
+  const operations = inHand.draft!.operations;
   const inScope = useMemo(() => new Set(view.scope), [view.scope]);
   const families = useMemo(() => (data ?? []).flatMap((family) => narrowed(family, inScope)), [data, inScope]);
-  const shown = families.filter(filters.find(([name]) => name === filter)![2]);
-  const keys = useMemo(() => new Set(families.flatMap(versionKeys)), [families]);
+  const groups = useMemo(
+    () => (attributes?.groups ?? []).filter((group) => group.pages.some((page) => inScope.has(page))),
+    [attributes, inScope],
+  );
+  const shown = families.filter(filters.find(([name]) => name === filter)?.[2] ?? (() => false));
+  const keys = useMemo(
+    () => new Set([...families.flatMap(versionKeys), ...groups.map((group) => attributeKey(group.key))]),
+    [families, groups],
+  );
   const standing = chosen.filter((key) => keys.has(key));
-  useEffect(() => () => void dispatch(choiceCleared()), [dispatch, view.siteId]);
+  useEffect(() => () => void dispatch(siteLeft()), [dispatch, view.siteId]);
 
-  const proposeAll = async (): Promise<void> => {
-    const base = inHand.draft!.base;
+  /** Replaces what is lined up; a refusal is said here. */
+  const settle = async (next: readonly OperationBody[]): Promise<void> => {
+    setNotes([]);
     try {
-      const reply = await propose({
-        id: view.siteId,
-        base,
-        sheet: proposedName(view),
-        ...(view.scoped ? { pages: view.scope } : {}),
-      }).unwrap();
+      await inHand.replace(next);
+    } catch (error) {
+      setNotes([problemText(error)]);
+    }
+  };
+  const proposeAll = async (): Promise<void> => {
+    try {
+      const pages = view.scoped ? { pages: view.scope } : {};
+      const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet: proposedName(view), ...pages }).unwrap(); // prettier-ignore
+      dispatch(planMade(reply));
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
       else {
         setNotes([]);
-        await inHand.lineUp(reply.operations);
+        await inHand.lineUp(reply.operations.map((operation) => renamed(operation, names)));
       }
     } catch (error) {
       setNotes([problemText(error)]);
     }
   };
-  const send = async (sheet: string, keepEmptyBlocks: boolean): Promise<void> => {
-    const all = standing.length === keys.size;
-    const rules = standing.map((key) => ({
-      family: key.slice(0, key.indexOf('\n')),
-      version: key.slice(key.indexOf('\n') + 1),
-    }));
-    await inHand.lineUp([
-      {
-        kind: 'gather-rules',
-        sheet,
-        ...(view.scoped ? { pages: [...view.scope] } : {}),
-        ...(all ? {} : { rules }),
-        ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}),
-      },
-    ]);
+  const send = async (typed: string, keepEmptyBlocks: boolean): Promise<void> => {
+    const sheet = /\.[a-z]+$/i.test(typed) ? typed : `${typed}.css`;
+    const versions = families.flatMap((family) =>
+      family.versions
+        .filter((version) => standing.includes(`${family.id}\n${version.id}`))
+        .map((version) => ({ family, version })),
+    );
+    const all = operations.length === 0 && versions.length === families.flatMap(versionKeys).length;
+    const pages = view.scoped ? { pages: [...view.scope] } : {};
+    const rules = versions.map(({ family, version }) => ({ family: family.id, version: version.id }));
+    const gather = { sheet, ...pages, ...(all ? {} : { rules }), ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}) };
+    const rest = versions.length === 0 ? operations : sending(operations, versions, gather);
+    const only = groups.filter((group) => standing.includes(attributeKey(group.key))).map((group) => group.key);
+    const gathered: OperationBody = { kind: 'gather-attributes', sheet, ...pages, only };
+    await inHand.replace(only.length === 0 ? rest : [...rest, renamed(gathered, names)]);
     dispatch(choiceCleared());
-    setSending(undefined);
+    setSheetFor(undefined);
+  };
+  const becomes = (family: FamilyReply, version: FamilyReply['versions'][number], choice: Becomes): void => {
+    const free = freeSheetName([...inHand.draft!.sheets.map((sheet) => sheet.path), ...view.pages]);
+    const name = free.replace(/[^/]*$/, `${version.pages[0]!.replace(/^.*\//, '').replace(/\.\w+$/, '')}.css`);
+    const own = inHand.draft!.sheets.some((sheet) => sheet.path === name) ? free : name;
+    if (choice === 'stay') void settle(leaving(operations, family, version));
+    else if (choice === 'own') void settle(inOwnSheet(operations, family, version, own));
+    else void settle(taking(operations, family, version, family.versions[0]!.id));
+  };
+  const nameGroup = (key: string, name: string): string | undefined => {
+    if (!/^[A-Za-z][\w-]*$/.test(name))
+      return 'Letters, digits, hyphens and underscores are allowed, a letter first; a space would part it into two classes.';
+    dispatch(nameGiven({ key, name }));
+    if (goesToSheet(operations, key) !== undefined)
+      void settle(operations.map((operation) => renamed(operation, { ...names, [key]: name })));
+    return undefined;
   };
   const location = useLocation();
   const navigate = useNavigate();
   const asked = (location.state as Asked | null)?.propose === true;
-  const attributes = view.survey!.pages.some((page) => page.styleAttributes > 0 && inScope.has(page.path));
-  const ready = (families.length > 0 || attributes) && !proposing.isLoading;
+  const anyAttribute = view.survey!.pages.some((page) => page.styleAttributes > 0 && inScope.has(page.path));
+  const ready = (families.length > 0 || anyAttribute) && !proposing.isLoading;
   const proposeOnce = useEffectEvent(() => {
     void navigate({ pathname: location.pathname, search: location.search }, { replace: true, state: null });
     if (ready) queueMicrotask(() => void proposeAll());
@@ -76,7 +123,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     if (asked && data !== undefined) proposeOnce();
   }, [asked, data]);
   useKeys({
-    m: () => standing.length > 0 && setSending(''),
+    m: () => standing.length > 0 && setSheetFor(''),
     p: () => void (ready && proposeAll()),
   });
   return (
@@ -94,23 +141,27 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         opened={view.opened}
         proposing={proposing.isLoading}
         notes={notes}
+        plan={operations.length > 0 ? plan : undefined}
+        attributes={{ groups, left: attributes?.left ?? [], names, goesTo: (key) => goesToSheet(operations, key) }}
         onAllPages={() => view.setScope([])}
         onOpen={view.open}
         onFilter={(name) => dispatch(filterChosen(name))}
         onChoose={(versions, on) => dispatch(versionsChosen({ keys: versions, on }))}
         onPropose={() => void proposeAll()}
-        onSend={(sheet) => setSending(sheet)}
+        onSend={(sheet) => setSheetFor(sheet)}
+        onSettle={becomes}
+        onName={nameGroup}
         onSheet={(path) => view.go('sheets', path)}
         onUndo={() => void inHand.replace(inHand.draft!.operations.slice(0, -1))}
       />
-      {sending !== undefined && (
+      {sheetFor !== undefined && (
         <SendBox
           sheets={inHand.draft!.sheets}
-          suggested={sending === '' ? proposedName(view) : sending}
+          suggested={sheetFor === '' ? proposedName(view) : sheetFor}
           rules={standing.length}
           pages={view.scope.length}
           onSend={send}
-          onClose={() => setSending(undefined)}
+          onClose={() => setSheetFor(undefined)}
         />
       )}
     </>

@@ -1,8 +1,13 @@
-import type { DraftReply, FamilyReply } from '@syndeton/contract';
+import type { DraftReply, FamilyReply, ProposalReply } from '@syndeton/contract';
 import { count } from '../../ui/format.ts';
+import { attributeKey } from './attributeGroups.ts';
+import { AttributesTable } from './AttributesTable.tsx';
+import type { Becomes } from './becomes.ts';
+import { isDecided } from './decisions.ts';
 import { FamiliesTable } from './FamiliesTable.tsx';
 import { filters } from './familyFilters.ts';
 import type { FamilyFilter } from './gatherSlice.ts';
+import { PlanStays } from './PlanStays.tsx';
 import { SheetCards } from './SheetCards.tsx';
 
 interface Props {
@@ -18,6 +23,9 @@ interface Props {
   readonly opened: string | undefined;
   readonly proposing: boolean;
   readonly notes: readonly string[];
+  /** What the plan lined up says of itself. */
+  readonly plan: ProposalReply | undefined;
+  readonly attributes: Pick<Parameters<typeof AttributesTable>[0], 'groups' | 'left' | 'names' | 'goesTo'>;
   readonly onAllPages: () => void;
   readonly onOpen: (family: string | undefined) => void;
   readonly onFilter: (filter: FamilyFilter) => void;
@@ -26,11 +34,18 @@ interface Props {
   readonly onSend: (sheet: string) => void;
   readonly onSheet: (path: string) => void;
   readonly onUndo: () => void;
+  readonly onSettle: (family: FamilyReply, version: FamilyReply['versions'][number], becomes: Becomes) => void;
+  readonly onName: (key: string, name: string) => string | undefined;
 }
 
 /** The rules of embedded blocks as families, and the sheets they can go to. */
 export function GatherView(props: Props) {
-  const { families, shown, filter, chosen, draft, scoped, scopeSize, pages } = props;
+  const { families, shown, filter, chosen, draft, scoped, scopeSize, pages, attributes, plan } = props;
+  const lined = draft.operations.length > 0;
+  const undecided = lined ? families.filter((family) => !isDecided(draft.operations, family)).length : 0;
+  const settled = lined && undecided === 0 && attributes.groups.every((g) => attributes.goesTo(g.key) !== undefined);
+  const chosenGroups = attributes.groups.filter((group) => chosen.has(attributeKey(group.key))).length;
+  const reasons = new Map(plan?.sheets.flatMap(({ path, why }) => (why === undefined ? [] : [[path, why] as const])));
   const drifted = families.filter((family) => family.versions.length > 1).length;
   const chosenFamilies = families.filter((family) =>
     family.versions.some((version) => chosen.has(`${family.id}\n${version.id}`)),
@@ -51,7 +66,8 @@ export function GatherView(props: Props) {
               <>
                 <b>{scoped ? `${scopeSize} of ${pages.length} pages` : count(pages.length, 'page')}</b> hold{' '}
                 <b>{families.length === 1 ? '1 family' : `${families.length} families`}</b> of rules
-                {drifted > 0 ? `; ${drifted} ${drifted === 1 ? 'has' : 'have'} drifted.` : '.'}
+                {drifted > 0 ? `; ${drifted} ${drifted === 1 ? 'has' : 'have'} drifted` : ''}
+                {lined ? (undecided === 0 ? '; all decided.' : `; ${undecided} still undecided.`) : '.'}
               </>
             )}
           </h1>
@@ -63,21 +79,31 @@ export function GatherView(props: Props) {
           <span className="ml-auto" />
           {chosen.size > 0 ? (
             <button type="button" className="btn next" onClick={() => props.onSend('')}>
-              Send {count(chosenFamilies, 'rule')} to a sheet <kbd>M</kbd>
+              Send{' '}
+              {[
+                chosenFamilies > 0 ? count(chosenFamilies, 'rule') : '',
+                chosenGroups > 0 ? count(chosenGroups, 'attribute group') : '',
+              ]
+                .filter((x) => x !== '')
+                .join(' and ')}{' '}
+              to a sheet <kbd>M</kbd>
             </button>
-          ) : families.length > 0 ? (
+          ) : !settled && (families.length > 0 || attributes.groups.length > 0) ? (
             <button type="button" className="btn next" onClick={props.onPropose} disabled={props.proposing}>
-              {props.proposing ? 'Proving plans …' : 'Propose a plan'} <kbd>P</kbd>
+              {props.proposing ? 'Proving plans …' : lined ? 'Propose the rest' : 'Propose a plan'} <kbd>P</kbd>
             </button>
           ) : null}
         </div>
-        {families.length > 0 && (
+        {(families.length > 0 || attributes.groups.length > 0) && (
           <div className="filters" role="group" aria-label="Filter families">
             {filters.map(([name, label, test]) => (
               <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
                 {label} <i>{families.filter(test).length}</i>
               </button>
             ))}
+            <button type="button" aria-pressed={filter === 'attributes'} onClick={() => props.onFilter('attributes')}>
+              Style attributes <i>{attributes.groups.length}</i>
+            </button>
           </div>
         )}
         {props.notes.map((note) => (
@@ -85,15 +111,28 @@ export function GatherView(props: Props) {
             {note}
           </p>
         ))}
-        {families.length > 0 && (
-          <FamiliesTable
-            families={shown}
+        {plan !== undefined && plan.stays.length > 0 && <PlanStays stays={plan.stays} />}
+        {filter === 'attributes' ? (
+          <AttributesTable
+            {...attributes}
             pages={pages}
-            chosen={chosen}
-            opened={props.opened}
-            onOpen={props.onOpen}
-            onChoose={props.onChoose}
+            chosen={new Set(attributes.groups.map((g) => g.key).filter((key) => chosen.has(attributeKey(key))))}
+            onChoose={(keys, on) => props.onChoose(keys.map(attributeKey), on)}
+            onName={props.onName}
           />
+        ) : (
+          families.length > 0 && (
+            <FamiliesTable
+              families={shown}
+              pages={pages}
+              chosen={chosen}
+              opened={props.opened}
+              operations={draft.operations}
+              onOpen={props.onOpen}
+              onChoose={props.onChoose}
+              onSettle={props.onSettle}
+            />
+          )
         )}
       </div>
       <SheetCards
@@ -102,6 +141,7 @@ export function GatherView(props: Props) {
         onSend={props.onSend}
         onSheet={props.onSheet}
         onUndo={props.onUndo}
+        reasons={reasons}
       />
     </div>
   );

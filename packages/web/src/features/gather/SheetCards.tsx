@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { DraftReply } from '@syndeton/contract';
 import { Mark } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
@@ -8,10 +9,13 @@ interface Props {
   readonly onSend: (sheet: string) => void;
   readonly onSheet: (path: string) => void;
   readonly onUndo: () => void;
+  /** Why a sheet of the plan is one of its own, by its path. */
+  readonly reasons: ReadonlyMap<string, string>;
 }
 
 /** The sheets as the draft leaves them. With rules chosen, a card sends them there; else it opens the sheet. */
-export function SheetCards({ draft, canSend, onSend, onSheet, onUndo }: Props) {
+export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }: Props) {
+  const [over, setOver] = useState<string | undefined>(undefined);
   const before = new Map(draft.changes.map((change) => [change.path, change]));
   return (
     <aside className="sheets" aria-label="Sheets">
@@ -21,13 +25,23 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo }: Props) {
           New sheet
         </button>
       </div>
-      {draft.sheets.map((sheet) => {
+      {inOrder(draft.sheets).map((sheet) => {
         const change = before.get(sheet.path);
         return (
           <button
             key={sheet.path}
             type="button"
-            className={`sh${sheet.isNew ? ' new' : ''}`}
+            className={`sh${sheet.isNew ? ' new' : ''}${over === sheet.path ? ' over' : ''}`}
+            onDragOver={(event) => {
+              event.preventDefault();
+              setOver(sheet.path);
+            }}
+            onDragLeave={() => setOver(undefined)}
+            onDrop={(event) => {
+              event.preventDefault();
+              setOver(undefined);
+              onSend(sheet.path);
+            }}
             onClick={() => (canSend ? onSend(sheet.path) : onSheet(sheet.path))}
             title={canSend ? `Send the chosen rules to ${sheet.path}` : `Open ${sheet.path}`}
           >
@@ -48,6 +62,7 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo }: Props) {
                 <b>{sheet.pages.length === 1 ? pageName(sheet.pages[0]!) : sheet.pages.length}</b>
               </dd>
             </dl>
+            {reasons.has(sheet.path) && <small className="why">{reasons.get(sheet.path)}</small>}
           </button>
         );
       })}
@@ -62,3 +77,7 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo }: Props) {
     </aside>
   );
 }
+
+/** New sheets first, the widest of them on top. */
+const inOrder = (sheets: DraftReply['sheets']): DraftReply['sheets'] =>
+  [...sheets].sort((a, b) => Number(b.isNew) - Number(a.isNew) || (a.isNew ? b.pages.length - a.pages.length : 0));

@@ -1,20 +1,25 @@
-import type { FamilyReply } from '@syndeton/contract';
+import type { FamilyReply, OperationBody } from '@syndeton/contract';
 import { comparableValue } from '@syndeton/core';
 import { someNames } from '../../ui/format.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
+import { becomesOf, optionsFor, sayDecisions, type Becomes } from './becomes.ts';
+import { decisionsOf } from './decisions.ts';
 import { StyleSample } from './StyleSample.tsx';
 
 interface Props {
   readonly family: FamilyReply;
   readonly chosen: ReadonlySet<string>;
   readonly onChoose: (versions: readonly string[], on: boolean) => void;
+  readonly operations: readonly OperationBody[];
+  readonly onSettle: (version: FamilyReply['versions'][number], becomes: Becomes) => void;
 }
 
 const mostVersions = 6;
 
 /** A family's versions side by side: a rendered sample, properties down, cells that differ lit, the pages, what goes to the sheet. */
-export function VersionsTable({ family, chosen, onChoose }: Props) {
+export function VersionsTable({ family, chosen, onChoose, operations, onSettle }: Props) {
   const versions = family.versions.slice(0, mostVersions);
   const properties = [...new Set(versions.flatMap((version) => version.declarations.map((d) => d.property)))];
   const letter = (i: number): string => String.fromCharCode(65 + i);
@@ -98,20 +103,25 @@ export function VersionsTable({ family, chosen, onChoose }: Props) {
           <th scope="row">becomes</th>
           {versions.map((version, i) => {
             const key = `${family.id}\n${version.id}`;
+            const decisions = decisionsOf(operations, family, version);
             return (
               <td key={version.id}>
                 <label className="flex items-center gap-2">
                   <Tick
                     checked={chosen.has(key)}
                     onChange={(on) => onChoose([key], on)}
-                    label={`Send version ${letter(i)} to a sheet`}
+                    label={`Choose version ${letter(i)}`}
                   />
-                  {chosen.has(key)
-                    ? 'goes to a sheet'
-                    : version.pages.length === 1
-                      ? 'stays on this page'
-                      : `stays on these ${version.pages.length} pages`}
+                  {chosen.has(key) ? 'chosen, to be sent' : sayDecisions(decisions, letter, versions)}
                 </label>
+                {(i > 0 || decisions.every((one) => one.kind !== 'open')) && (
+                  <Choice
+                    label={`What becomes of version ${letter(i)}`}
+                    value={becomesOf(decisions)}
+                    options={optionsFor(i, version.pages.length, family.kind)}
+                    onChange={(becomes) => onSettle(version, becomes)}
+                  />
+                )}
               </td>
             );
           })}

@@ -2,6 +2,7 @@ import { expect, jest, test } from '@jest/globals';
 import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { DraftReply, FamilyReply } from '@syndeton/contract';
+import { AttributesTable } from './AttributesTable.tsx';
 import { FamiliesTable } from './FamiliesTable.tsx';
 import { filters, versionKeys } from './familyFilters.ts';
 import { choiceCleared, gatherSlice, selectChosen, versionsChosen } from './gatherSlice.ts';
@@ -64,7 +65,7 @@ test.each(filters.map(([name, , holds]) => [name, [drifted, plain, third].filter
         'one-page': ['h1'],
         unused: [],
         conditional: [],
-      }[name],
+      }[name as 'all'],
     );
   },
 );
@@ -88,8 +89,11 @@ test('families: choose one, a run with keys, open one', async () => {
       opened={undefined}
       onOpen={onOpen}
       onChoose={(keys, on) => chosen.push([keys, on])}
+      operations={[{ kind: 'gather-rules', sheet: 'css/site.css', rules: [{ family: 'h1' }] }]}
+      onSettle={() => {}}
     />,
   );
+  expect(screen.getAllByRole('row').slice(1).map((row) => within(row).getAllByRole('cell').at(-1)!.textContent?.trim())).toEqual(['undecided', 'site.css', 'undecided']); // prettier-ignore
   await user.click(screen.getByRole('checkbox', { name: 'Choose .notice' }));
   expect(chosen.at(-1)).toEqual([['.notice\na', '.notice\nb'], true]);
   await user.keyboard('{Shift>}{ArrowDown}{/Shift}');
@@ -100,14 +104,56 @@ test('families: choose one, a run with keys, open one', async () => {
   expect(onOpen).toHaveBeenCalledWith('h1');
 });
 
-test('versions side by side: what differs is lit, each can be sent by itself', async () => {
+test('versions side by side: what differs is lit, each can be chosen, and what becomes of it', async () => {
   const onChoose = jest.fn();
-  render(<VersionsTable family={drifted} chosen={new Set(['.notice\na'])} onChoose={onChoose} />);
+  const onSettle = jest.fn();
+  render(
+    <VersionsTable
+      family={drifted}
+      chosen={new Set(['.notice\na'])}
+      onChoose={onChoose}
+      operations={[{ kind: 'gather-blocks', folder: 'css' }]}
+      onSettle={onSettle}
+    />,
+  );
   const cells = screen.getAllByRole('cell').filter((cell) => cell.classList.contains('lit'));
   expect(cells.map((cell) => cell.textContent?.trim())).toEqual(['#00f']);
-  expect(screen.getByText('goes to a sheet')).toBeTruthy();
-  await userEvent.click(screen.getByRole('checkbox', { name: 'Send version B to a sheet' }));
+  expect(screen.getByText('chosen, to be sent')).toBeTruthy();
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Choose version B' }));
   expect(onChoose).toHaveBeenCalledWith(['.notice\nb'], true);
+  const becomes = within(screen.getByRole('radiogroup', { name: 'What becomes of version B' }));
+  expect((becomes.getByRole('radio', { name: 'its own sheet' }) as HTMLButtonElement).ariaChecked).toBe('true');
+  await userEvent.click(becomes.getByText('take A; it looks different'));
+  expect(onSettle).toHaveBeenCalledWith(drifted.versions[1], 'take');
+});
+
+test('style attributes: the class can be named, a bad name says why', async () => {
+  const user = userEvent.setup();
+  const onName = jest.fn((_key: string, name: string) => (name.includes(' ') ? 'No space.' : undefined));
+  const group = { key: 'k', name: 'text-own', selector: '.text-own', tags: ['p'], declarations: [{ property: 'top', value: '0', important: false }], elements: 3, pages: ['1.html'] }; // prettier-ignore
+  render(
+    <AttributesTable
+      groups={[group]}
+      left={[{ reason: 'a script sets it', elements: 2, pages: ['2.html'] }]}
+      pages={pages}
+      chosen={new Set()}
+      names={{}}
+      goesTo={() => 'css/a.css'}
+      onChoose={() => {}}
+      onName={onName}
+    />,
+  );
+  const field = screen.getByRole('textbox');
+  await user.clear(field);
+  await user.type(field, 'two words{Enter}');
+  expect(onName).toHaveBeenCalledWith('k', 'two words');
+  expect(screen.getByRole('alert').textContent).toBe('No space.');
+  await user.clear(field);
+  await user.type(field, 'small{Enter}');
+  expect(onName).toHaveBeenLastCalledWith('k', 'small');
+  expect(screen.queryByRole('alert')).toBeNull();
+  expect(screen.getByText('a.css')).toBeTruthy();
+  expect(screen.getByText(/2 attributes/).closest('p')!.textContent).toBe('2 attributes on 2: a script sets it.');
 });
 
 const sheets: DraftReply['sheets'] = [{ path: 'css/site.css', bytes: 10, rules: 1, pages: ['1.html'], isNew: false }];
@@ -117,7 +163,7 @@ test('the station says what is there and what to do next', () => {
   const props = {
     families: [drifted, plain],
     shown: [drifted, plain],
-    filter: 'all',
+    filter: 'all' as const,
     pages,
     scopeSize: 3,
     scoped: false,
@@ -126,7 +172,9 @@ test('the station says what is there and what to do next', () => {
     proposing: false,
     notes: [],
     loading: false,
-  } as const;
+    plan: undefined,
+    attributes: { groups: [], left: [], names: {}, goesTo: () => undefined },
+  };
   const quiet = {
     onAllPages: () => {},
     onOpen: () => {},
@@ -136,6 +184,8 @@ test('the station says what is there and what to do next', () => {
     onSend: () => {},
     onSheet: () => {},
     onUndo: () => {},
+    onSettle: () => {},
+    onName: () => undefined,
   };
   const { rerender } = render(<GatherView {...props} {...quiet} chosen={new Set()} />);
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(

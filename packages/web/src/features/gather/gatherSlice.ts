@@ -1,14 +1,19 @@
+import type { ProposalReply } from '@syndeton/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-export type FamilyFilter = 'all' | 'identical' | 'drifted' | 'one-page' | 'unused' | 'conditional';
+export type FamilyFilter = 'all' | 'identical' | 'drifted' | 'one-page' | 'unused' | 'conditional' | 'attributes';
 
 export interface GatherState {
   /** What is chosen, as `family newline version`. */
   readonly chosen: readonly string[];
   readonly filter: FamilyFilter;
+  /** Names given to groups of style attributes, by their key. */
+  readonly names: Readonly<Record<string, string>>;
+  /** What the last plan said. */
+  readonly plan: ProposalReply | undefined;
 }
 
-const initialState: GatherState = { chosen: [], filter: 'all' };
+const initialState: GatherState = { chosen: [], filter: 'all', names: {}, plan: undefined };
 
 export const gatherSlice = createSlice({
   name: 'gather',
@@ -25,12 +30,24 @@ export const gatherSlice = createSlice({
     choiceCleared(state) {
       state.chosen = [];
     },
+    siteLeft: () => initialState,
+    nameGiven(state, { payload }: PayloadAction<{ readonly key: string; readonly name: string }>) {
+      state.names = { ...state.names, [payload.key]: payload.name };
+    },
+    planMade(state, { payload }: PayloadAction<ProposalReply | undefined>) {
+      state.plan = payload as typeof state.plan;
+    },
     filterChosen(state, { payload }: PayloadAction<FamilyFilter>) {
       state.filter = payload;
     },
   },
-  selectors: { selectChosen: (state) => state.chosen, selectFilter: (state) => state.filter },
+  selectors: {
+    selectChosen: (state) => state.chosen,
+    selectFilter: (state) => state.filter,
+    selectNames: (state) => state.names,
+    selectPlan: (state) => state.plan,
+  },
 });
 
-export const { versionsChosen, choiceCleared, filterChosen } = gatherSlice.actions;
-export const { selectChosen, selectFilter } = gatherSlice.selectors;
+export const { versionsChosen, choiceCleared, filterChosen, siteLeft, nameGiven, planMade } = gatherSlice.actions;
+export const { selectChosen, selectFilter, selectNames, selectPlan } = gatherSlice.selectors;

@@ -13,7 +13,7 @@ export {
   useTakeInMutation,
   useTakeOutMutation,
 } from './sitesApi.ts';
-export { useFamiliesQuery, usePageBandsQuery, useSurveyQuery } from './surveyApi.ts';
+export { useAttributesQuery, useFamiliesQuery, usePageBandsQuery, useSurveyQuery } from './surveyApi.ts';
 export { stationNames, stationTitle, type StationName } from './stations.ts';
 export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';
 export { LeftOutList } from './LeftOutList.tsx';

@@ -1,4 +1,4 @@
-import type { FamiliesReply, FamilyReply, PageBandsReply, SurveyReply } from '@syndeton/contract';
+import type { AttributeGroupsReply, FamiliesReply, FamilyReply, PageBandsReply, SurveyReply } from '@syndeton/contract';
 import { api } from '../../app/api.ts';
 
 interface At {
@@ -23,14 +23,21 @@ export const surveyApi = api.injectEndpoints({
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
+    /** Of the saved revision: what is lined up is shown beside each. */
     families: build.query<readonly FamilyReply[], At>({
-      query: ({ id, number }) => `/sites/${id}/revisions/${number}/families?with=draft`,
+      query: ({ id, number }) => `/sites/${id}/revisions/${number}/families`,
       transformResponse: (reply: FamiliesReply) => reply.families,
-      providesTags: ['Site', 'Draft'],
+      providesTags: ['Site'],
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
+      structuralSharing: false,
+    }),
+    /** Style attributes of the saved revision, grouped by what they say. */
+    attributes: build.query<AttributeGroupsReply, At>({
+      query: ({ id, number }) => `/sites/${id}/revisions/${number}/attributes`,
+      providesTags: ['Site'],
       structuralSharing: false,
     }),
   }),
 });
 
-export const { useSurveyQuery, useFamiliesQuery, usePageBandsQuery } = surveyApi;
+export const { useAttributesQuery, useSurveyQuery, useFamiliesQuery, usePageBandsQuery } = surveyApi;
