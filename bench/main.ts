@@ -9,6 +9,7 @@ import {
   pagesOf,
   parsePage,
   planGatherRules,
+  planWhole,
   proveSites,
   sheetsOf,
   siteWinners,
@@ -58,6 +59,11 @@ function gathered(site: Site): Site {
   const applied = applyChangeSet(site, plan.value.changes);
   if (!applied.ok) throw new Error(applied.problem.kind);
   return applied.value;
+}
+
+function planned(site: Site): void {
+  const plan = planWhole(site, 'css/gathered.css');
+  if (!plan.ok || plan.value.proof.verdict !== 'same') throw new Error('no plan that keeps the look');
 }
 
 function row(pages: number, step: string, figure: string, note = ''): void {

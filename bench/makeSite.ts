@@ -1,4 +1,4 @@
-/** `shared`: pages that only link sheets. `embedded`: 60 rules pasted into every page, drifting, some of a page's own. */
+/** `shared`: pages that only link sheets. `embedded`: 60 rules and 20 style attributes in every page, drifting, some of a page's own. */
 export type SiteKind = 'shared' | 'embedded';
 
 /** A generated site of templates. Same seed, same site. */
@@ -28,7 +28,9 @@ function page(i: number, kind: SiteKind, random: () => number): string {
   );
   const items = Array.from({ length: 140 }, (_, n) => {
     const one = Math.floor(random() * 60);
-    return `<div class="k${one} b${n % 40}"><p class="s${n % 50}">Line ${n} <a href="#">link</a> <em>word</em></p></div>`;
+    const attribute =
+      kind === 'embedded' && n % 7 === 0 ? ` style="margin-top: ${n % 5}px; color: #${String(n % 3).repeat(3)}"` : '';
+    return `<div class="k${one} b${n % 40}"><p class="s${n % 50}"${attribute}>Line ${n} <a href="#">link</a> <em>word</em></p></div>`;
   });
   return `<!DOCTYPE html>
 <html lang="en"><head><meta charset="utf-8"><title>Page ${i}</title>

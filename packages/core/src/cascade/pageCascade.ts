@@ -135,6 +135,12 @@ export class PageCascade {
     return matchElement(element, this.exact());
   }
 
+  /** The same rules, their places those of the first page with equal ones: quicker where many pages are alike. */
+  matchedAlike(element: ElementNode): readonly MatchedSelector[] {
+    this.index ??= this.session.sharedIndex(this.rules, this.quirks);
+    return matchElement(element, this.index);
+  }
+
   /** Those that do with nothing hovered, focused or visited except the states held on. */
   matchedAtRest(element: ElementNode, forced?: ForcedStates): readonly MatchedSelector[] {
     return matchAtRest(element, this.exact(), forced);

@@ -1,5 +1,5 @@
 /** Why a style attribute stays on its element. */
-export type AttributeStays = 'script' | 'template' | 'not-written' | 'unclosed' | 'reference';
+export type AttributeStays = 'script' | 'template' | 'not-written' | 'drawing' | 'unclosed' | 'reference';
 
 export function describeAttributeStays(reason: AttributeStays): string {
   switch (reason) {
@@ -8,7 +8,9 @@ export function describeAttributeStays(reason: AttributeStays): string {
     case 'template':
       return 'a server or template writes into it';
     case 'not-written':
-      return 'it is not written in a tag of this page, or stands in a drawing';
+      return 'it is not written in a tag of this page, or stands in a formula';
+    case 'drawing':
+      return 'a drawing reads a value in it that a sheet would not';
     case 'unclosed':
       return 'a bracket or string in it is never closed';
     case 'reference':

@@ -95,7 +95,8 @@ test.each<[reason: string, body: string, more: Readonly<Record<string, string>>]
   ['script', '<p style="font-weight:bold"><script>row.style.fontWeight = 1</script>', {}],
   ['template', '<p style="width:{{ w }}px">', {}],
   ['unclosed', '<p style="quotes: \'a">', {}],
-  ['not-written', '<svg><path style="fill:red"/></svg>', {}],
+  ['drawing', '<svg><path style="width:9"/></svg>', {}],
+  ['not-written', '<math><mi style="color:red">x</mi></math>', {}],
 ])('stays: %s', (reason, body, more) => {
   const plan = planGatherAttributes(siteOf({ 'a.html': pageOf('', `${body}<p style="left:0">`), ...more }), gather);
   expect(plan.ok && plan.value.left.map((one) => one.reason)).toEqual([reason]);
@@ -129,6 +130,7 @@ test.each([
   [['h2', 'h3'], 'background: #eee', 'heading-shaded'],
   [['p', 'td'], 'margin: 0', 'any-spaced'],
   [['x-card'], 'zoom: 1', 'x-card-own'],
+  [['path'], 'fill: none; stroke: red', 'shape-drawn'],
 ])('a name for %j with %s', (tags, css, name) => {
   expect(proposeClassName(tags, parseDeclarations(css), new Set())).toBe(name);
   expect(isPlainClassName(name)).toBe(true);
@@ -168,9 +170,10 @@ test('Chromium computes the same before and after, whatever stands against the a
     '<p style="color:red;top:1px">a</p>',
     '<p id=x class="a b c" style="left:7px;margin-left:1px;bottom:5px;right:6px">a</p>',
     '<table><td style="padding:0;text-align:center" align=right width=50>c</td></table>',
+    '<svg fill=red><path style="fill:none;stroke:rgb(0,0,0);stroke-width:2.16" stroke=red d="M0 0h9"/><linearGradient style="color:red"/></svg><p style="top:1px">',
     '<p class=a style="top:2px!important;color:lime!important">a</p><p class=a style="COLOR:lime!important;top:2.0px !important">b</p>',
   ];
-  const ask = `[...document.body.querySelectorAll('p, td')].map((e) => [...getComputedStyle(e)].map((name) => name + ':' + getComputedStyle(e).getPropertyValue(name)).join(';')).join('\\n')`;
+  const ask = `[...document.body.querySelectorAll('p, td, svg, svg *')].map((e) => [...getComputedStyle(e)].map((name) => name + ':' + getComputedStyle(e).getPropertyValue(name)).join(';')).join('\\n')`;
   const cases = bodies.flatMap((body) => {
     const plan = planLookKeepingAttributes(siteOf({ 'a.html': pageOf(rules, body) }), { ...gather, sheet: 'a.css' });
     if (!plan.ok) return [];
@@ -182,7 +185,7 @@ test('Chromium computes the same before and after, whatever stands against the a
       { html: after, ask },
     ];
   });
-  expect(cases.length).toBeGreaterThanOrEqual(6);
+  expect(cases.length).toBeGreaterThanOrEqual(8);
   const answers = await askChromium(cases);
   for (let i = 0; i < answers.length; i += 2) expect(answers[i + 1]).toBe(answers[i]);
 });

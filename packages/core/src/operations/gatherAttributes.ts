@@ -158,7 +158,9 @@ class Collector {
     compiled: readonly CompiledDeclaration[],
     scripted: ReadonlySet<string> | 'any',
   ): AttributeStays | undefined {
-    if (!element.attributeSpans?.['style'] || element.namespace !== 'html') return 'not-written';
+    if (!element.attributeSpans?.['style'] || !/^(html|svg)$/.test(element.namespace)) return 'not-written';
+    // a drawing's style attributes are read as in quirks mode, the rules of a sheet are not
+    if (element.namespace === 'svg' && compiled.some((c) => c.validity !== 'valid')) return 'drawing';
     if (/<\?|<%|\{\{|\{%|\$\{/.test(value)) return 'template';
     if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
     if (rebasedText(value, page.sources.base, this.sheet) === undefined) return 'reference';
@@ -181,7 +183,7 @@ class Collector {
     const index = page.sources.sheets.findLastIndex(
       (s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet,
     );
-    for (const { indexed } of cascade.matched(element)) {
+    for (const { indexed } of cascade.matchedAlike(element)) {
       if (indexed.pseudoElement !== '') continue;
       const rival = indexed.rule.compiled.block.declarations.some((theirs) =>
         compiled.some(

@@ -85,9 +85,10 @@ export function planLookKeepingGather(
   return succeed({ operations: [], sheets: [], site, proof: proveSites(site, site), exclusions: [] });
 }
 
-type Attempt = Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'>;
+export type Attempt = Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'>;
 
-function attempt(
+/** What the partition comes to for pages that share (`sharing`) and pages whose blocks may go as they stand; not proved. */
+export function attempt(
   site: Site,
   shared: string,
   sharing: readonly string[],
@@ -144,7 +145,10 @@ function ruleOperations(
   const graph = makeRuleGraph(table);
   const singles = table.rules.filter((rule) => rule.holders.size === 1).length;
   const merging = single === 'shared' && singles > mostSingles ? 'own' : single;
-  const asked = table.rules.filter((rule) => merging === 'shared' || rule.holders.size > 1);
+  const { length } = table.pages;
+  const asked = table.rules.filter(
+    ({ holders }) => holders.size < length && (merging === 'shared' || holders.size > 1),
+  );
   const parts = partition(table, graph, reachOfRules(site, table, asked), merging);
   return operationsOf(site, shared, table, graph, parts, maxSheets);
 }

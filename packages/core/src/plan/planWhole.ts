@@ -1,11 +1,14 @@
+import { planGatherAttributes, type GatherAttributes } from '../operations/gatherAttributes.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
+import { parseSheetPath } from '../operations/sheetPath.ts';
 import type { Proof } from '../proof/proof.ts';
 import { proveSites } from '../proof/proveSites.ts';
 import { succeed, type Result } from '../source/result.ts';
-import type { Site } from '../source/site.ts';
+import { applyChangeSet } from '../source/changeSet.ts';
+import { pagesOf, type Site } from '../source/site.ts';
 import { attributesSheetBeside } from './freeSheetName.ts';
 import { planLookKeepingAttributes } from './planAttributes.ts';
-import { planLookKeepingGather, type PlannedSheet, type PlanOptions } from './planGather.ts';
+import { attempt, planLookKeepingGather, type PlannedSheet, type PlanOptions } from './planGather.ts';
 import { attributesStaying, blocksStaying, type Staying } from './staying.ts';
 
 export interface WholePlanOptions extends PlanOptions {
@@ -34,6 +37,8 @@ export function planWhole(
   const most = options.maxSheets;
   const forBlocks =
     most === undefined || options.keepAttributes ? options : { ...options, maxSheets: Math.max(1, most - 1) };
+  const quick = options.keepAttributes ? undefined : tryAtOnce(site, sheet, forBlocks);
+  if (quick) return succeed(quick);
   const blocks = planLookKeepingGather(site, sheet, forBlocks);
   if (!blocks.ok) return blocks;
   const { value } = blocks;
@@ -57,6 +62,35 @@ export function planWhole(
       ...(options.keepAttributes ? [] : attributesStaying(after, options.pages, taken)),
     ],
   });
+}
+
+/** Blocks and attributes planned in one go and proved once; undefined when anything would differ. */
+function tryAtOnce(site: Site, sheet: string, options: WholePlanOptions): WholePlan | undefined {
+  const path = parseSheetPath(sheet, site);
+  if (!path.ok) return undefined;
+  const pages = options.pages ?? pagesOf(site).map((page) => page.path);
+  const blocks = attempt(site, path.value, pages, pages, options);
+  const operation: GatherAttributes = {
+    kind: 'gather-attributes',
+    sheet: attributesSheetBeside(sheet, blocks.site.files.keys()),
+    ...(options.pages === undefined ? {} : { pages: options.pages }),
+  };
+  const plan = planGatherAttributes(blocks.site, operation);
+  const applied = plan.ok ? applyChangeSet(blocks.site, plan.value.changes) : succeed(blocks.site);
+  if (!applied.ok) return undefined;
+  const proof = proveSites(site, applied.value);
+  if (proof.verdict !== 'same') return undefined;
+  const taken = plan.ok ? { operation, plan: plan.value, site: applied.value, proof, stayed: [] } : undefined;
+  return {
+    operations: [...blocks.operations, ...(taken ? [operation] : [])],
+    sheets: [...blocks.sheets, ...(taken ? [attributesSheet(taken.plan)] : [])],
+    site: applied.value,
+    proof,
+    stays: [
+      ...blocksStaying(applied.value, options, new Map()),
+      ...attributesStaying(applied.value, options.pages, taken),
+    ],
+  };
 }
 
 const attributesSheet = (plan: {

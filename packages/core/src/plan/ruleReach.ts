@@ -12,17 +12,21 @@ interface Asked {
   readonly selector: ComplexSelector;
 }
 
-/** By rule, the pages where it may do something: some element matches in some state, or something says the defined name. */
+/**
+ * By rule, the pages where it may do something though they do not hold it: some element matches in some state, or something says
+ * the defined name. A page is read again only when the names of its elements do not tell.
+ */
 export function reachOfRules(
   site: Site,
   table: RuleTable,
   asked: readonly PlannedRule[],
 ): ReadonlyMap<number, PageSet> {
   const reach = new Map(asked.map((rule) => [rule.number, PageSet.empty(table.pages.length)]));
-  const buckets = new Buckets(asked.filter((rule) => rule.kind === 'rule' && !rule.opaque));
+  const rules = asked.filter((rule) => rule.kind === 'rule' && !rule.opaque);
+  const selectors = rules.flatMap((rule) => (parseSelectorList(rule.label) ?? []).map((selector) => ({ rule, selector, needs: neededNames(selector) }))); // prettier-ignore
   const definitions = asked.filter((rule) => rule.kind === 'definition');
   const sheetText = sheetsOf(site).map((file) => (file.text ?? '').toLowerCase()).join('\n'); // prettier-ignore
-  table.pages.forEach(({ path }, page) => {
+  table.pages.forEach(({ path, names }, page) => {
     const text = site.files.get(path)?.text;
     if (text === undefined) return;
     for (const rule of asked) if (rule.opaque) reach.get(rule.number)!.add(page);
@@ -30,18 +34,48 @@ export function reachOfRules(
     for (const rule of definitions)
       if (mayBeSaid(rule, lower) || mayBeSaid(rule, sheetText) || lower.includes('<script'))
         reach.get(rule.number)!.add(page);
-    if (buckets.size === 0) return;
-    const tree = parsePage(text);
-    const context = { quirks: tree.mode === 'quirks', state: 'any' } as const;
-    for (const element of tree.elements)
-      for (const list of buckets.of(element))
-        for (const { rule, selector } of list) {
-          const pages = reach.get(rule.number)!;
-          if (!pages.has(page) && matchSelector(element, selector, context) > 0) pages.add(page);
-        }
+    const open: Asked[] = [];
+    for (const { rule, selector, needs } of selectors) {
+      if (rule.holders.has(page) || !needs.every((name) => names.has(name))) continue;
+      if (isOneName(selector)) reach.get(rule.number)!.add(page);
+      else open.push({ rule, selector });
+    }
+    if (open.length > 0) matchOn(text, open, page, reach);
   });
   return reach;
 }
+
+function matchOn(text: string, open: readonly Asked[], page: number, reach: ReadonlyMap<number, PageSet>): void {
+  const buckets = new Buckets(open);
+  const tree = parsePage(text);
+  const context = { quirks: tree.mode === 'quirks', state: 'any' } as const;
+  for (const element of tree.elements)
+    for (const list of buckets.of(element))
+      for (const { rule, selector } of list) {
+        const pages = reach.get(rule.number)!;
+        if (!pages.has(page) && matchSelector(element, selector, context) > 0) pages.add(page);
+      }
+}
+
+/** Types, classes and IDs without which no element can match. */
+const neededNames = ({ compounds }: ComplexSelector): readonly string[] =>
+  compounds.flatMap(({ simples }) =>
+    simples.flatMap((simple) =>
+      simple.kind === 'id'
+        ? [`#${simple.name.toLowerCase()}`]
+        : simple.kind === 'class'
+          ? [`.${simple.name.toLowerCase()}`]
+          : simple.kind === 'type'
+            ? [simple.lower]
+            : [],
+    ),
+  );
+
+/** A single type, class or ID: whether it matches, the names tell (but for its case, which then counts as a match). */
+const isOneName = ({ compounds }: ComplexSelector): boolean =>
+  compounds.length === 1 &&
+  compounds[0]!.simples.length === 1 &&
+  /^(id|class|type)$/.test(compounds[0]!.simples[0]!.kind);
 
 /** Whether a text says what `@font-face Name`, `@keyframes name` and the like define; others work without being named. */
 function mayBeSaid({ label }: PlannedRule, text: string): boolean {
@@ -52,12 +86,9 @@ function mayBeSaid({ label }: PlannedRule, text: string): boolean {
 /** Selectors by what their last compound asks for. */
 class Buckets {
   private readonly lists = new Map<string, Asked[]>();
-  readonly size: number;
 
-  constructor(rules: readonly PlannedRule[]) {
-    this.size = rules.length;
-    for (const rule of rules)
-      for (const selector of parseSelectorList(rule.label) ?? []) this.add(bucketOf(selector), { rule, selector });
+  constructor(open: readonly Asked[]) {
+    for (const one of open) this.add(bucketOf(one.selector), one);
   }
 
   private add(key: string, one: Asked): void {

@@ -1,6 +1,7 @@
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { compileBlock } from '../cascade/compileBlock.ts';
 import { mayCompete, traitsOf, type Traits } from '../operations/compete.ts';
+import type { ElementNode } from '../page/nodes.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Site } from '../source/site.ts';
 import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';
@@ -26,6 +27,8 @@ export interface PlannedPage {
   readonly path: string;
   /** Rules in page order, each where it stands last. */
   readonly sequence: readonly number[];
+  /** Types, classes and IDs of its elements: `p`, `.notice`, `#form`, in lower case. */
+  readonly names: ReadonlySet<string>;
   /** For each of these, how many sources that may decide something with the page's rules stand before it. */
   readonly segments: readonly number[];
 }
@@ -58,7 +61,7 @@ class TableReader {
     const pages = this.paths.map((path, number): PlannedPage => {
       const file = this.site.files.get(path);
       const page = file && /<style/i.test(file.text ?? '') ? openPage(file) : undefined;
-      return page ? this.page(page, number) : { path, sequence: [], segments: [] };
+      return page ? this.page(page, number) : { path, sequence: [], names: new Set(), segments: [] };
     });
     return { rules: this.rules, pages, hasSegments: pages.some((page) => page.segments.some((s) => s > 0)) };
   }
@@ -80,6 +83,7 @@ class TableReader {
     return {
       path: page.path,
       sequence: kept.map(({ rule }) => rule),
+      names: namesOf(page.tree.elements),
       segments: kept.map(({ sourceIndex }) => anchors.filter((anchor) => anchor < sourceIndex).length),
     };
   }
@@ -132,6 +136,16 @@ class TableReader {
     this.sheetTraits.set(path, traits);
     return traits;
   }
+}
+
+function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
+  const names = new Set<string>();
+  for (const { tag, id, classes } of elements) {
+    names.add(tag.toLowerCase());
+    if (id !== undefined) names.add(`#${id.toLowerCase()}`);
+    for (const name of classes) names.add(`.${name.toLowerCase()}`);
+  }
+  return names;
 }
 
 function traitsOfUnit(unit: BlockUnit, base: Base): Traits {
