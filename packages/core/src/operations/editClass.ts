@@ -1,12 +1,14 @@
 import type { ElementNode } from '../page/nodes.ts';
 import type { Edit } from '../source/span.ts';
 
+type Spans = NonNullable<ElementNode['attributeSpans']>;
+
 /** The edits that put a class in place of an element's style attribute, in the tag's own quoting and case; undefined when the tag is not written. */
-export function styleToClass(text: string, element: ElementNode, name: string): readonly Edit[] | undefined {
-  const style = element.attributeSpans?.['style'];
+export function styleToClass(text: string, spans: Spans, name: string): readonly Edit[] | undefined {
+  const style = spans['style'];
   if (!style) return undefined;
   const written = text.slice(style.startOffset, style.endOffset);
-  const own = element.attributeSpans?.['class'];
+  const own = spans['class'];
   if (!own) {
     const quote = /=[\t\n\f\r ]*(["'])/.exec(written)?.[1] ?? '"';
     const label = /^STYLE/.test(written) ? 'CLASS' : 'class';

@@ -8,7 +8,7 @@ import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
 import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
 import { lineEndOf } from '../source/lineEnds.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
-import { pagesOf, sheetsOf, type Site } from '../source/site.ts';
+import { pagesOf, sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import type { Edit } from '../source/span.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
@@ -18,6 +18,7 @@ import { isPlainClassName, proposeClassName } from './className.ts';
 import { styleToClass } from './editClass.ts';
 import { asciiText, closingText, rebasedText } from './printRule.ts';
 import { raisedSelector } from './raisedSelector.ts';
+import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
 import { scriptedProperties } from './scriptedProperties.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
 
@@ -63,9 +64,19 @@ export interface AttributesPlan {
   readonly left: readonly { readonly page: string; readonly element: string; readonly reason: AttributeStays }[];
 }
 
+/** What is kept of a page: trees of a whole site would not fit. */
+interface FoundPage {
+  readonly file: SiteFile;
+  /** The edit that links the sheet; undefined when the page links it already. */
+  readonly link: Edit | undefined;
+}
+
 interface Found {
-  readonly page: OpenPage;
-  readonly element: ElementNode;
+  readonly page: FoundPage;
+  readonly tag: string;
+  /** Its path in the page. */
+  readonly element: string;
+  readonly spans: NonNullable<ElementNode['attributeSpans']>;
 }
 
 interface Group {
@@ -102,8 +113,10 @@ class Collector {
   private readonly site: Site;
   private readonly sheet: string;
   private readonly operation: GatherAttributes;
+  private readonly excepted: ReadonlySet<string>;
 
   constructor(site: Site, sheet: string, operation: GatherAttributes) {
+    this.excepted = new Set(operation.except?.map(({ key, page }) => `${page ?? ''}\n${key}`));
     this.site = site;
     this.sheet = sheet;
     this.operation = operation;
@@ -123,6 +136,7 @@ class Collector {
     if (!wanted || !page.tree.elements.some((e) => attributeOf(e, 'style') !== undefined)) return;
     const cascade = this.session.openTree(this.site, page.file, page.tree);
     const scripted = scriptedProperties(page, this.site);
+    let kept: FoundPage | undefined;
     for (const element of page.tree.elements) {
       const value = attributeOf(element, 'style');
       if (value === undefined) continue;
@@ -134,7 +148,7 @@ class Collector {
       }
       const key = orderFreeKey(compiled);
       if (this.operation.only && !this.operation.only.includes(key)) continue;
-      if (this.operation.except?.some((one) => one.key === key && (one.page ?? page.path) === page.path)) continue;
+      if (this.excepted.has(`\n${key}`) || this.excepted.has(`${page.path}\n${key}`)) continue;
       let group = this.groups.get(key);
       if (!group)
         this.groups.set(
@@ -146,9 +160,23 @@ class Collector {
             strictly: false,
           }),
         );
-      group.found.push({ page, element });
+      kept ??= this.keep(page);
+      group.found.push({ page: kept, tag: element.tag, element: elementPath(element), spans: element.attributeSpans! });
       this.raise(group, page, cascade, element, compiled);
     }
+  }
+
+  private keep(page: OpenPage): FoundPage {
+    const linked = page.sources.sheets.some(
+      (s) =>
+        s.kind === 'linked' &&
+        s.idle === undefined &&
+        s.media.trim() === '' &&
+        s.title === '' &&
+        s.target.kind === 'site' &&
+        s.target.path === this.sheet,
+    );
+    return { file: page.file, link: linked ? undefined : insertLink(page, this.sheet, 'last') };
   }
 
   private stays(
@@ -209,30 +237,30 @@ class Collector {
     for (const [key, group] of this.groups) {
       const given = this.operation.names?.[key];
       if (given !== undefined && this.taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
-      const tags = [...new Set(group.found.map(({ element }) => element.tag))];
+      const tags = [...new Set(group.found.map(({ tag }) => tag))];
       const name = given ?? proposeClassName(tags, parseDeclarations(group.text), this.taken);
       this.taken.add(name.toLowerCase());
       const selector = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
       named.push({ key, group, name, selector });
     }
     const target = this.site.files.get(this.sheet);
-    const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n') }];
+    const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n', ruleStyleOf(this.site)) }];
     const edited: FileEdits[] = [
-      ...(target ? [appended(target.path, target.hash, target.text ?? '', named)] : []),
+      ...(target ? [appended(target.path, target.hash, target.text ?? '', named, ruleStyleOf(this.site))] : []),
       ...this.pageEdits(named),
     ];
     const groups = named.map(({ key, group, name, selector }) => ({
       key,
       name,
       selector,
-      tags: [...new Set(group.found.map(({ element }) => element.tag))],
+      tags: [...new Set(group.found.map(({ tag }) => tag))],
       declarations: parseDeclarations(group.text).map(({ property, value, important }) => ({
         property,
         value,
         important,
       })),
       elements: group.found.length,
-      pages: [...new Set(group.found.map(({ page }) => page.path))],
+      pages: [...new Set(group.found.map(({ page }) => page.file.path))],
     }));
     return succeed({
       changes: { created, edited, deleted: [] },
@@ -245,31 +273,23 @@ class Collector {
 
   private places(named: readonly { readonly key: string; readonly group: Group }[]): AttributesPlan['places'] {
     return named.flatMap(({ key, group }) =>
-      group.found.map(({ page, element }) => ({ page: page.path, key, element: elementPath(element) })),
+      group.found.map(({ page, element }) => ({ page: page.file.path, key, element })),
     );
   }
 
   private pageEdits(named: readonly { readonly group: Group; readonly name: string }[]): readonly FileEdits[] {
-    const byPage = new Map<OpenPage, Edit[]>();
+    const byPage = new Map<FoundPage, Edit[]>();
     for (const { group, name } of named)
-      for (const { page, element } of group.found) {
+      for (const { page, spans } of group.found) {
         const edits = byPage.get(page) ?? [];
         byPage.set(page, edits);
-        edits.push(...styleToClass(page.text, element, name)!);
+        edits.push(...styleToClass(page.file.text!, spans, name)!);
       }
-    return [...byPage].map(([page, edits]) => {
-      const linked = page.sources.sheets.some(
-        (s) =>
-          s.kind === 'linked' &&
-          s.idle === undefined &&
-          s.media.trim() === '' &&
-          s.title === '' &&
-          s.target.kind === 'site' &&
-          s.target.path === this.sheet,
-      );
-      const link = linked ? undefined : insertLink(page, this.sheet, 'last');
-      return { path: page.path, hash: page.file.hash, edits: link ? [...edits, link] : edits };
-    });
+    return [...byPage].map(([{ file, link }, edits]) => ({
+      path: file.path,
+      hash: file.hash,
+      edits: link ? [...edits, link] : edits,
+    }));
   }
 }
 
@@ -277,26 +297,27 @@ const setsAll = ({ declaration }: CompiledDeclaration): boolean => declaration.p
 
 type Named = readonly { readonly group: { readonly text: string }; readonly selector: string }[];
 
-/** One rule a group, a declaration a line; only ASCII, so that it reads the same in every encoding. */
-function printRules(named: Named, lineEnd: string): string {
+/** One rule a group, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
+function printRules(named: Named, lineEnd: string, { oneLine, indent }: RuleStyle): string {
   return named
     .map(({ group, selector }) => {
-      const lines = parseDeclarations(group.text).map(
-        ({ property, value, important }) => `  ${property}: ${value}${important ? ' !important' : ''};`,
+      const parts = parseDeclarations(group.text).map(
+        ({ property, value, important }) => `${property}: ${value}${important ? ' !important' : ''};`,
       );
-      return asciiText([`${selector} {`, ...lines, '}', ''].join(lineEnd));
+      const lines = [`${selector} {`, ...parts.map((part) => indent + part), '}'];
+      return asciiText(`${oneLine ? `${selector} { ${parts.join(' ')} }` : lines.join(lineEnd)}${lineEnd}`);
     })
     .join('');
 }
 
-function appended(path: string, hash: string, text: string, named: Named): FileEdits {
+function appended(path: string, hash: string, text: string, named: Named, style: RuleStyle): FileEdits {
   const lineEnd = lineEndOf(text);
   const open = closingText(text) ?? '';
   const gap = text.trim() === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;
   return {
     path,
     hash,
-    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + printRules(named, lineEnd) }],
+    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + printRules(named, lineEnd, style) }],
   };
 }
 

@@ -6,7 +6,7 @@ import { declaredCharset } from '../source/sheetEncoding.ts';
 import type { SiteFile } from '../source/site.ts';
 import { textOf } from '../source/span.ts';
 import type { BlockUnit } from '../survey/blockUnits.ts';
-import type { PagePlan } from './gatherPlan.ts';
+import type { PagePlan, TakenUnit } from './gatherPlan.ts';
 import { asciiText, closingText, dedented, indented, openGroups } from './printRule.ts';
 import { indentationAt } from '../source/removal.ts';
 import { unitsOfSheet } from '../survey/unitsOfSheet.ts';
@@ -61,11 +61,12 @@ function unclosedEnd(text: string): string {
 }
 
 function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEnd: string): string {
-  const firsts = new Map<string, { readonly page: PagePlan; readonly text: string; readonly unit: BlockUnit }>();
+  const firsts = new Map<string, TakenUnit & { readonly page: PagePlan }>();
   const comments = new Map<string, string[]>();
   for (const page of pages)
-    for (const { key, text, unit } of page.taken) {
-      if (!firsts.has(key)) firsts.set(key, { page, text, unit });
+    for (const one of page.taken) {
+      const { key, unit } = one;
+      if (!firsts.has(key)) firsts.set(key, { ...one, page });
       const list = comments.get(key) ?? [];
       for (const comment of [...unit.comments, ...trailing(page, unit)])
         if (!list.some((c) => sameComment(c, comment))) list.push(comment);
@@ -74,12 +75,15 @@ function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEn
   let out = '';
   let groups = '';
   let inner: string[] = [];
+  let from: unknown;
   const flush = (): void => {
     for (const _ of inner) out += `}${lineEnd}`;
     inner = [];
   };
   for (const key of order) {
-    const { page, text, unit } = firsts.get(key)!;
+    const { page, text, unit, block } = firsts.get(key)!;
+    const elsewhere = from !== undefined && from !== block;
+    from = block;
     const opening = openGroups(unit.groups);
     if (opening.join('\n') !== groups) {
       flush();
@@ -87,7 +91,7 @@ function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEn
       opening.forEach((line) => (out += line + lineEnd));
       inner = [...opening];
       groups = opening.join('\n');
-    } else if (out !== '' && (comments.get(key)!.length > 0 || hadGap(page.text, unit))) out += lineEnd;
+    } else if (out !== '' && (elsewhere || comments.get(key)!.length > 0 || hadGap(page.text, unit))) out += lineEnd;
     const lines = [
       ...comments.get(key)!.map((c) => dedented(c, indentationAt(page.text, unit.lead), lineEnd)),
       dedented(text, indentationAt(page.text, unit.span.start), lineEnd),
