@@ -8,13 +8,10 @@ import {
   surveySite,
   whatStays,
   type Operation,
-  type PlannedSheet,
-  type Proof,
   type SinglePage,
   type Site,
-  type Staying,
 } from '@syndeton/core';
-import { makeGatherReport, printGather } from './gatherReport.ts';
+import { makeGatherReport, printGather, type Outcome } from './gatherReport.ts';
 import { readPlanFile, writePlanFile } from './planFile.ts';
 import { checkTarget, readSiteFolder, UsageProblem, writeSiteFolder } from './siteFolder.ts';
 
@@ -27,19 +24,12 @@ export interface GatherOptions {
   readonly allowDifferences: boolean;
   /** Style attributes stay on their elements. */
   readonly keepAttributes: boolean;
+  /** Presentational attributes go as well. */
+  readonly hints: boolean;
   readonly singlePage: SinglePage | undefined;
   readonly maxSheets: number | undefined;
   /** A file that holds a plan, or that is written with one. */
   readonly plan: string | undefined;
-}
-
-/** What gathering comes to. */
-export interface Outcome {
-  readonly site: Site;
-  readonly proof: Proof;
-  readonly sheets: readonly (Omit<PlannedSheet, 'why'> & { readonly why?: string | undefined })[];
-  readonly stays: readonly Staying[];
-  readonly operations: readonly Operation[];
 }
 
 /** `syndeton gather`: 0 when every page looks the same, 1 when one differs. */
@@ -67,9 +57,10 @@ export async function runGather(
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {
-  const { keepAttributes, singlePage, maxSheets } = options;
+  const { keepAttributes, hints, singlePage, maxSheets } = options;
   const planned = planWhole(site, sheet, {
     keepAttributes,
+    hints,
     ...(singlePage === undefined ? {} : { singlePage }),
     ...(maxSheets === undefined ? {} : { maxSheets }),
   });

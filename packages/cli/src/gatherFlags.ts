@@ -7,6 +7,7 @@ export interface GatherFlags {
   readonly sheet?: string;
   readonly folder: string;
   readonly keep?: string;
+  readonly hints?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
   readonly plan?: string;
@@ -32,6 +33,7 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     json: flags.json ?? false,
     allowDifferences: flags.allowDifferences ?? false,
     keepAttributes: keep === 'attributes',
+    hints: flags.hints ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),
     plan: flags.plan,

@@ -1,7 +1,24 @@
-import { embeddedBlocks, pagesOf, parsePage, type Proof, type Site } from '@syndeton/core';
+import {
+  embeddedBlocks,
+  pagesOf,
+  parsePage,
+  type Operation,
+  type PlannedSheet,
+  type Proof,
+  type Site,
+  type Staying,
+} from '@syndeton/core';
 import type { GatherReportReply } from '@syndeton/contract';
-import type { Outcome } from './gatherCommand.ts';
 import { plural, printProof } from './printReport.ts';
+
+/** What gathering comes to. */
+export interface Outcome {
+  readonly site: Site;
+  readonly proof: Proof;
+  readonly sheets: readonly (Omit<PlannedSheet, 'why'> & { readonly why?: string | undefined })[];
+  readonly stays: readonly Staying[];
+  readonly operations: readonly Operation[];
+}
 
 type ReportPage = GatherReportReply['pages'][number];
 

@@ -37,6 +37,21 @@ export const GatherBlocksOperation = Type.Object(
   { additionalProperties: false },
 );
 
+/** Presentational attributes become rules of a new sheet, linked before all others. */
+export const GatherHintsOperation = Type.Object(
+  {
+    kind: Type.Literal('gather-hints'),
+    sheet: Type.String({ minLength: 1, maxLength: 400 }),
+    pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    except: Type.Optional(
+      Type.Array(Type.Object({ key: Type.String(), page: Type.String() }, { additionalProperties: false }), {
+        maxItems: 50_000,
+      }),
+    ),
+  },
+  { additionalProperties: false },
+);
+
 /** Pages that hold other versions of a rule take this one. */
 export const SettleDriftOperation = Type.Object(
   {
@@ -100,6 +115,7 @@ export const Operation = Type.Union([
   GatherRulesOperation,
   GatherBlocksOperation,
   SettleDriftOperation,
+  GatherHintsOperation,
   EditSheetOperation,
   MendOperation,
   LinkAlikeOperation,

@@ -4,7 +4,7 @@ import type { Declaration } from '../sheet/sheet.ts';
 const roles: Readonly<Record<string, string>> = {
   a: 'link', td: 'cell', th: 'head-cell', tr: 'row', p: 'text', span: 'words', div: 'box', li: 'item', ul: 'list', ol: 'list',
   img: 'picture', h1: 'title', h2: 'heading', h3: 'heading', h4: 'heading', h5: 'heading', h6: 'heading', input: 'field',
-  select: 'field', textarea: 'field', b: 'words', i: 'words', em: 'words', strong: 'words', small: 'words', font: 'words', svg: 'drawing',
+  select: 'field', textarea: 'field', b: 'words', i: 'words', em: 'words', strong: 'words', small: 'words', font: 'words', svg: 'drawing', body: 'page', hr: 'line',
   path: 'shape', rect: 'shape', circle: 'shape', ellipse: 'shape', polygon: 'shape', polyline: 'line', line: 'line', g: 'group', text: 'label', tspan: 'label',
 }; // prettier-ignore
 

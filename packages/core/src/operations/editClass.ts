@@ -4,14 +4,28 @@ import type { Edit } from '../source/span.ts';
 type Spans = NonNullable<ElementNode['attributeSpans']>;
 
 /** The edits that put a class in place of an element's style attribute, in the tag's own quoting and case; undefined when the tag is not written. */
-export function styleToClass(text: string, spans: Spans, name: string): readonly Edit[] | undefined {
-  const style = spans['style'];
-  if (!style) return undefined;
+export const styleToClass = (text: string, spans: Spans, name: string): readonly Edit[] | undefined =>
+  attributesToClass(text, spans, ['style'], name);
+
+/** The same for any attributes: the class stands where the first was, or in the class attribute there is. */
+export function attributesToClass(
+  text: string,
+  spans: Spans,
+  gone: readonly string[],
+  name: string,
+): readonly Edit[] | undefined {
+  const [first, ...others] = gone.flatMap((each) => spans[each] ?? []).sort((a, b) => a.startOffset - b.startOffset);
+  if (!first) return undefined;
+  const rest = others.map((one) => ({ span: withSpaceBefore(text, one.startOffset, one.endOffset), text: '' }));
+  return [...rest, ...inPlaceOf(text, spans, first, name)];
+}
+
+function inPlaceOf(text: string, spans: Spans, style: Spans[string], name: string): readonly Edit[] {
   const written = text.slice(style.startOffset, style.endOffset);
   const own = spans['class'];
   if (!own) {
     const quote = /=[\t\n\f\r ]*(["'])/.exec(written)?.[1] ?? '"';
-    const label = /^STYLE/.test(written) ? 'CLASS' : 'class';
+    const label = /^[A-Z]{3}/.test(written) ? 'CLASS' : 'class';
     return [{ span: { start: style.startOffset, end: style.endOffset }, text: `${label}=${quote}${name}${quote}` }];
   }
   const gone = { span: withSpaceBefore(text, style.startOffset, style.endOffset), text: '' };

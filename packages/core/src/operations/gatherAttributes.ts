@@ -2,7 +2,6 @@ import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementPath } from '../page/parsePage.ts';
-import { eachSelector } from '../survey/selectorNames.ts';
 import { compareSpecificity, type Specificity } from '../selectors/selector.ts';
 import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
 import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
@@ -20,6 +19,7 @@ import { asciiText, closingText, rebasedText } from './printRule.ts';
 import { raisedSelector } from './raisedSelector.ts';
 import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
 import { scriptedProperties } from './scriptedProperties.ts';
+import { addSelectorClasses } from './takenClassNames.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
 
 /** Style attributes of equal declarations become class rules in a sheet, which the pages then link last. */
@@ -120,18 +120,11 @@ class Collector {
     this.site = site;
     this.sheet = sheet;
     this.operation = operation;
-    for (const file of sheetsOf(site)) this.takeNames(parseSheet(file.text ?? '').rules);
-  }
-
-  private takeNames(rules: ReturnType<typeof parseSheet>['rules']): void {
-    eachSelector(rules, (selector) => {
-      for (const compound of selector.compounds)
-        for (const simple of compound.simples) if (simple.kind === 'class') this.taken.add(simple.name.toLowerCase());
-    });
+    for (const file of sheetsOf(site)) addSelectorClasses(parseSheet(file.text ?? '').rules, this.taken);
   }
 
   add(page: OpenPage, wanted: boolean): void {
-    for (const block of page.blocks) this.takeNames(block.sheet.rules);
+    for (const block of page.blocks) addSelectorClasses(block.sheet.rules, this.taken);
     for (const element of page.tree.elements) for (const name of element.classes) this.taken.add(name.toLowerCase());
     if (!wanted || !page.tree.elements.some((e) => attributeOf(e, 'style') !== undefined)) return;
     const cascade = this.session.openTree(this.site, page.file, page.tree);

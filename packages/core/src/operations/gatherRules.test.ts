@@ -116,7 +116,7 @@ describe('sheets', () => {
       'a.html': head('<style>/* first */\nh1{color:red}\np{color:red}</style>'),
       'b.html': head('<style>/* first */ h1{color:red}\n/* of b */\np{color:red}\ni{top:0}</style>'),
     });
-    expect(textIn(after, 'css/site.css')).toBe('/* first */\nh1{color:red}\n\n/* of b */\np{color:red}\ni{top:0}\n');
+    expect(textIn(after, 'css/site.css')).toBe('/* first */\nh1{color:red}\n\n/* of b */\np{color:red}\n\ni{top:0}\n');
   });
 
   test('conditions stay: @media, and the media attribute of a block', () => {
@@ -139,7 +139,7 @@ describe('sheets', () => {
 
   test('a block left open is closed before another follows', () => {
     const { after, proof } = gather({ 'a.html': head('<style>p{color:red</style>\n<style>h1{color:blue</style>') });
-    expect(textIn(after, 'css/site.css')).toBe('p{color:red}\nh1{color:blue}\n');
+    expect(textIn(after, 'css/site.css')).toBe('p{color:red}\n\nh1{color:blue}\n');
     expect(proof.verdict).toBe('same');
   });
 

@@ -21,15 +21,17 @@ import {
   type GatherBlocks,
   type GatherBlocksProblem,
 } from './gatherBlocks.ts';
+import { describeHintsProblem, planGatherHints, type GatherHints, type HintsProblem } from './gatherHints.ts';
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './settleDrift.ts';
 
 /** One described change of a site. */
 export type Operation =
-  GatherRules | GatherBlocks | SettleDrift | GatherAttributes | EditSheet | MendFinding | LinkAlike;
+  GatherHints | GatherRules | GatherBlocks | SettleDrift | GatherAttributes | EditSheet | MendFinding | LinkAlike;
 
 export type OperationProblem =
+  | HintsProblem
   | SettleProblem
   | GatherProblem
   | GatherBlocksProblem
@@ -91,6 +93,14 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const sentence = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
       return succeed({ changes, left: [], sentence });
     }
+    case 'gather-hints': {
+      const plan = planGatherHints(site, operation);
+      if (!plan.ok) return plan;
+      const { changes, groups, sheet } = plan.value;
+      const elements = groups.reduce((sum, group) => sum + group.elements, 0);
+      const sentence = `Turn presentational attributes of ${count(elements, 'element')} into ${sheet}, a new sheet linked first`;
+      return succeed({ changes, left: [], sentence });
+    }
     case 'link-alike': {
       const plan = planLinkAlike(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
@@ -114,6 +124,10 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'block-sheet-taken':
     case 'no-blocks':
       return describeGatherBlocksProblem(problem);
+    case 'hints-sheet-path':
+    case 'hints-sheet-taken':
+    case 'no-hints':
+      return describeHintsProblem(problem);
     case 'no-such-version':
     case 'nothing-to-settle':
       return describeSettleProblem(problem);

@@ -62,3 +62,11 @@ export function presentationalParts(element: ElementNode): readonly string[] {
   }
   return parts;
 }
+
+/**
+ * Attributes that do nothing but declare something for their own element, so that a rule can say it instead. Others of a table
+ * reach its cells, those of `body` its links.
+ */
+export const replaceableHints: ReadonlySet<string> = new Set([
+  'align', 'background', 'bgcolor', 'cellspacing', 'clear', 'color', 'face', 'height', 'hspace', 'nowrap', 'size', 'text', 'valign', 'vspace', 'width',
+]); // prettier-ignore

@@ -17,11 +17,15 @@ export function freeSheetName(paths: Iterable<string>, folder = 'css'): string {
 }
 
 /** The sheet for style attributes in the folder of a shared sheet, under a name no file of the site has in any case. */
-export function attributesSheetBeside(sheet: string, paths: Iterable<string>): string {
+export const attributesSheetBeside = (sheet: string, paths: Iterable<string>): string =>
+  freeBeside(sheet, paths, 'attributes');
+
+/** A free name in the folder of a sheet: `css/markup.css`, `css/markup-2.css`, … */
+export function freeBeside(sheet: string, paths: Iterable<string>, base: string): string {
   const taken = new Set([...paths].map((path) => path.toLowerCase()));
   const folder = sheet.slice(0, sheet.lastIndexOf('/') + 1);
   for (let n = 1; ; n++) {
-    const name = `${folder}attributes${n === 1 ? '' : `-${n}`}.css`;
+    const name = `${folder}${base}${n === 1 ? '' : `-${n}`}.css`;
     if (!taken.has(name.toLowerCase())) return name;
   }
 }

@@ -6,14 +6,16 @@ import { proveSites } from '../proof/proveSites.ts';
 import { succeed, type Result } from '../source/result.ts';
 import { applyChangeSet } from '../source/changeSet.ts';
 import { pagesOf, type Site } from '../source/site.ts';
-import { attributesSheetBeside } from './freeSheetName.ts';
-import { planLookKeepingAttributes } from './planAttributes.ts';
+import { attributesSheetBeside, freeBeside } from './freeSheetName.ts';
+import { planLookKeepingAttributes, planLookKeepingHints } from './planAttributes.ts';
 import { attempt, planLookKeepingGather, type PlannedSheet, type PlanOptions } from './planGather.ts';
 import { attributesStaying, blocksStaying, type Staying } from './staying.ts';
 
 export interface WholePlanOptions extends PlanOptions {
   /** Style attributes stay on their elements. */
   readonly keepAttributes?: boolean;
+  /** Presentational attributes go as well. */
+  readonly hints?: boolean;
 }
 
 export interface WholePlan {
@@ -33,6 +35,28 @@ export function planWhole(
   sheet: string,
   options: WholePlanOptions = {},
 ): Result<WholePlan, OperationProblem> {
+  const plan = planStyling(site, sheet, options);
+  return plan.ok && options.hints ? succeed(withHints(site, plan.value, sheet, options)) : plan;
+}
+
+function withHints(original: Site, plan: WholePlan, sheet: string, options: WholePlanOptions): WholePlan {
+  const path = freeBeside(sheet, plan.site.files.keys(), 'markup');
+  const pages = options.pages === undefined ? {} : { pages: options.pages };
+  const hints = planLookKeepingHints(plan.site, { kind: 'gather-hints', sheet: path, ...pages }, original);
+  if (!hints.ok) return plan;
+  const { operation, site, proof, plan: made } = hints.value;
+  const linking = [...new Set(made.groups.flatMap((group) => group.pages))];
+  const why = 'What presentational attributes said, as rules that count as little; linked before all other sheets.';
+  return {
+    ...plan,
+    operations: [...plan.operations, operation],
+    sheets: [...plan.sheets, { path, rules: made.groups.length, pages: linking, why }],
+    site,
+    proof,
+  };
+}
+
+function planStyling(site: Site, sheet: string, options: WholePlanOptions = {}): Result<WholePlan, OperationProblem> {
   // style attributes take a sheet of their own
   const most = options.maxSheets;
   const forBlocks =

@@ -1,5 +1,6 @@
 import { isStylesheetRel } from '../page/styleSources.ts';
 import { attributeOf, type ChildNode, type ElementNode, type ParentNode } from '../page/nodes.ts';
+import { presentationalParts, replaceableHints } from '../page/presentational.ts';
 import type { PageTree } from '../page/parsePage.ts';
 
 /** Two elements that are one and the same before and after. */
@@ -23,6 +24,8 @@ export type MarkupDifference =
 export interface Pairing {
   readonly pairs: readonly ElementPair[];
   readonly differences: readonly MarkupDifference[];
+  /** Some element says by a presentational attribute what the other one does not: their declarations count then. */
+  readonly hintsMoved: boolean;
   /** Pairs in whose text only the amount of white space differs: it shows where white space is kept. */
   readonly spacing: readonly ElementPair[];
 }
@@ -35,21 +38,24 @@ export function pairElements(before: PageTree, after: PageTree): Pairing {
   const pairs: ElementPair[] = [];
   const differences: MarkupDifference[] = [];
   const spacing: ElementPair[] = [];
+  const out = { pairs, differences, spacing, hintsMoved: false };
   if (before.mode !== after.mode) differences.push({ kind: 'mode-differs', before: before.mode, after: after.mode });
   const stack: [ParentNode, ParentNode][] = [[before.document, after.document]];
   while (stack.length > 0 && differences.length < 20) {
     const [left, right] = stack.pop()!;
-    compareChildren(left, right, { pairs, differences, spacing }, stack);
+    compareChildren(left, right, out, stack);
   }
-  return { pairs, differences, spacing };
+  return out;
 }
 
-function compareChildren(
-  left: ParentNode,
-  right: ParentNode,
-  out: { pairs: ElementPair[]; differences: MarkupDifference[]; spacing: ElementPair[] },
-  stack: [ParentNode, ParentNode][],
-): void {
+interface Walk {
+  readonly pairs: ElementPair[];
+  readonly differences: MarkupDifference[];
+  readonly spacing: ElementPair[];
+  hintsMoved: boolean;
+}
+
+function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: [ParentNode, ParentNode][]): void {
   const a = elementsAndText(left.children);
   const b = elementsAndText(right.children);
   const count = Math.max(a.elements.length, b.elements.length);
@@ -66,7 +72,9 @@ function compareChildren(
       });
       return;
     }
-    const name = differingAttribute(one, two);
+    const names = differingAttributes(one, two);
+    const name = names.find((each) => !isReplaceable(one, each));
+    if (name === undefined && names.length > 0) out.hintsMoved = true;
     if (name !== undefined) out.differences.push({ kind: 'attribute-differs', element: one, name });
     out.pairs.push({ before: one, after: two });
     if (one.children.length > 0 || two.children.length > 0) stack.push([one, two]);
@@ -80,7 +88,7 @@ function compareText(
   right: ElementNode,
   a: readonly string[],
   b: readonly string[],
-  out: { differences: MarkupDifference[]; spacing: ElementPair[] },
+  out: Pick<Walk, 'differences' | 'spacing'>,
 ): void {
   const invisible = left.tag === 'head' || left.tag === 'html';
   for (let i = 0; i < Math.max(a.length, b.length); i++) {
@@ -120,14 +128,19 @@ export function isStyleSource(element: ElementNode): boolean {
   return element.tag === 'link' && element.namespace === 'html' && isStylesheetRel(attributeOf(element, 'rel') ?? '');
 }
 
-function differingAttribute(one: ElementNode, two: ElementNode): string | undefined {
+function differingAttributes(one: ElementNode, two: ElementNode): readonly string[] {
   const left = one.attributes;
   const right = two.attributes;
   if (left.length === right.length && left.every((x, i) => x.name === right[i]!.name && x.value === right[i]!.value))
-    return undefined;
+    return [];
+  const out: string[] = [];
   for (const { name, value } of left)
-    if (name !== 'style' && name !== 'class' && attributeOf(two, name) !== value) return name;
+    if (name !== 'style' && name !== 'class' && attributeOf(two, name) !== value) out.push(name);
   for (const { name } of right)
-    if (name !== 'style' && name !== 'class' && attributeOf(one, name) === undefined) return name;
-  return undefined;
+    if (name !== 'style' && name !== 'class' && attributeOf(one, name) === undefined) out.push(name);
+  return out;
 }
+
+/** Nothing but a presentational attribute of this element alone. */
+const isReplaceable = (element: ElementNode, name: string): boolean =>
+  replaceableHints.has(name) && presentationalParts(element).includes(name);

@@ -1,7 +1,8 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, elementPath, parentElement } from '../page/parsePage.ts';
 import { desktop, type Environment } from '../cascade/environment.ts';
-import { differingSlots, splitSlot } from '../cascade/stack.ts';
+import { hintsOf, hintText } from '../cascade/hints.ts';
+import { differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
 import { explainDifference, type PageState } from './explainDifference.ts';
@@ -23,13 +24,13 @@ export function provePage(before: PageState, after: PageState, environment: Envi
   const elements = left.tree.elements.length;
   if (left.session === right.session && left.tree.text === right.tree.text && left.rules.key === right.rules.key)
     return { path, verdict: 'same', elements, differingElements: 0, causes: [], notes: [] };
-  const { pairs, differences, spacing } = pairElements(left.tree, right.tree);
+  const { pairs, differences, spacing, hintsMoved } = pairElements(left.tree, right.tree);
   const notes = differences.map((d) => describeMarkupDifference(d, left.tree.text));
   notes.push(...compareUnread(before, after), ...compareShownSources(before, after));
   notes.push(...compareDefinitions(left.rules, right.rules, (name) => saysName(before, name) || saysName(after, name)));
   const kept = spacing.find((pair) => keepsSpace(before, pair.before) || keepsSpace(after, pair.after));
   if (kept) notes.push(`The white space in ${elementName(kept.before)} is not the same, and it may be kept there.`);
-  const { causes, differing } = compareStacks(before, after, pairs, environment);
+  const { causes, differing } = compareStacks(before, after, pairs, environment, hintsMoved);
   const verdict = causes.length === 0 && notes.length === 0 ? 'same' : 'differs';
   return { path, verdict, elements, differingElements: differing, causes, notes };
 }
@@ -39,6 +40,7 @@ function compareStacks(
   after: PageState,
   pairs: readonly ElementPair[],
   environment: Environment,
+  hintsMoved: boolean,
 ): { causes: readonly Cause[]; differing: number } {
   const session = before.cascade.session;
   const causes = new Map<string, Cause & { elements: ElementRef[] }>();
@@ -47,14 +49,32 @@ function compareStacks(
   for (const pair of pairs) {
     const left = before.cascade.listOf(pair.before);
     const right = after.cascade.listOf(pair.after);
-    if (left === right) continue;
-    const key = `${left} ${right}`;
+    const hints = hintsMoved ? [hintText(hintsOf(pair.before)), hintText(hintsOf(pair.after))] : undefined;
+    const moved = hints !== undefined && hints[0] !== hints[1];
+    if (left === right && !moved) continue;
+    const key = `${left} ${right} ${moved ? hints.join(' → ') : ''}`;
     let slots = memo.get(key);
-    if (!slots) memo.set(key, (slots = differingSlots(session.slotsOfList(left), session.slotsOfList(right))));
+    if (!slots)
+      memo.set(
+        key,
+        (slots = moved
+          ? differingSlots(slotsWithHints(before, left, hints[0]!), slotsWithHints(after, right, hints[1]!))
+          : differingSlots(session.slotsOfList(left), session.slotsOfList(right))),
+      );
     if (slots.length === 0) continue;
     if (differing++ < explainedElements) explainSlots(before, after, pair, slots, environment, causes);
   }
   return { causes: [...causes.values()], differing };
+}
+
+/** The stacks with what presentational attributes declare at their bottom. */
+function slotsWithHints({ cascade }: PageState, list: number, hints: string): ReadonlyMap<string, string> {
+  const sources = cascade.session.sourcesOf(list);
+  if (hints === '') return slotKeys(sources);
+  const block = cascade.session.sheets.styleAttribute(hints, cascade.rules.sources.base);
+  // rolling back a layer rolls back rules, not attributes
+  const mark = sources.some((source) => source.block.key.includes('revert-layer')) ? ' as an attribute' : '';
+  return slotKeys([{ block, pseudoElement: '', layerRank: hintRank, condition: '', mark }, ...sources]);
 }
 
 function explainSlots(

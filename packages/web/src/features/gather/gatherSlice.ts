@@ -35,7 +35,7 @@ export const gatherSlice = createSlice({
       state.names = { ...state.names, [payload.key]: payload.name };
     },
     planMade(state, { payload }: PayloadAction<ProposalReply | undefined>) {
-      state.plan = payload as typeof state.plan;
+      state.plan = payload;
     },
     filterChosen(state, { payload }: PayloadAction<FamilyFilter>) {
       state.filter = payload;

@@ -1,0 +1,64 @@
+import type { Proof } from '../proof/proof.ts';
+import { proveSites } from '../proof/proveSites.ts';
+import { applyChangeSet, type ChangeSet } from '../source/changeSet.ts';
+import { succeed, type Result } from '../source/result.ts';
+import type { Site } from '../source/site.ts';
+
+/** A group that stays on a page because it would look different. */
+export interface Stayed {
+  readonly key: string;
+  readonly page: string;
+  readonly reason: string;
+}
+
+/** A plan that puts something in place of groups of attributes, element by element. */
+interface GroupPlan {
+  readonly changes: ChangeSet;
+  readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
+}
+
+export interface Kept<Plan> {
+  readonly plan: Plan;
+  readonly site: Site;
+  /** Against the original, by bytes. Always `same`. */
+  readonly proof: Proof;
+  readonly stayed: readonly Stayed[];
+}
+
+const mostRounds = 12;
+/** After so many rounds all groups of a page that differs stay. */
+const patientRounds = 4;
+
+/** Plans again and again, leaving out on each page what the proof found different; undefined when that never ends. */
+export function takeBack<Plan extends GroupPlan, Problem>(
+  original: Site,
+  site: Site,
+  planWithout: (stayed: readonly Stayed[]) => Result<Plan, Problem>,
+): Result<Kept<Plan> | undefined, Problem> {
+  const stayed = new Map<string, Stayed>();
+  for (let round = 0; round < mostRounds; round++) {
+    const plan = planWithout([...stayed.values()]);
+    if (!plan.ok) return plan;
+    const applied = applyChangeSet(site, plan.value.changes);
+    if (!applied.ok) throw new Error(`the plan does not fit the site it was made on: ${applied.problem.kind}`);
+    const proof = proveSites(original, applied.value);
+    if (proof.verdict === 'same')
+      return succeed({ plan: plan.value, site: applied.value, proof, stayed: [...stayed.values()] });
+    for (const one of blamed(plan.value, proof, round >= patientRounds)) stayed.set(`${one.page}\n${one.key}`, one);
+  }
+  return succeed(undefined);
+}
+
+/** Groups with an element that the proof names; when none is, or `widely`, all groups of the pages that differ. */
+function blamed(plan: GroupPlan, proof: Proof, widely: boolean): readonly Stayed[] {
+  return proof.pages.flatMap((page) => {
+    if (page.verdict === 'same') return [];
+    const reason = page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
+    const here = plan.places.filter((place) => place.page === page.path);
+    const differing = new Set(page.causes.flatMap((cause) => cause.elements.map((element) => element.path)));
+    const named = widely ? [] : here.filter(({ element }) => differing.has(element));
+    if (here.length > 0) return (named.length > 0 ? named : here).map(({ key }) => ({ key, page: page.path, reason }));
+    // a page without any of them differs because of what the sheet says: nothing can be taken back singly
+    return plan.places.map(({ key, page: other }) => ({ key, page: other, reason }));
+  });
+}
