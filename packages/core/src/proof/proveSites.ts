@@ -10,6 +10,8 @@ export interface ProofOptions {
   /** Only these pages; all when absent. */
   readonly paths?: ReadonlySet<string>;
   readonly onPage?: (done: number, total: number) => void;
+  /** A proof of the same `before` against another state: what holds of pages that are the same in both is taken over. */
+  readonly earlier?: { readonly after: Site; readonly proof: Proof } | undefined;
 }
 
 /**
@@ -18,12 +20,13 @@ export interface ProofOptions {
  */
 export function proveSites(before: Site, after: Site, options: ProofOptions = {}): Proof {
   const sessions = makeSessions(before, after);
+  const known = options.earlier ? stillTrue(options.earlier.after, after, options.earlier.proof) : undefined;
   const wanted = (file: SiteFile): boolean => options.paths?.has(file.path) ?? true;
   const pages = pagesOf(before).filter(wanted);
   const added = pagesOf(after).filter((file) => !before.files.has(file.path) && wanted(file));
   const results: PageProof[] = [];
   for (const file of pages) {
-    results.push(proveFile(before, after, file, sessions));
+    results.push(known?.get(file.path) ?? proveFile(before, after, file, sessions));
     options.onPage?.(results.length, pages.length + added.length);
   }
   for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
@@ -32,6 +35,22 @@ export function proveSites(before: Site, after: Site, options: ProofOptions = {}
     pages: results,
     elements: results.reduce((sum, page) => sum + page.elements, 0),
   };
+}
+
+/** The pages that neither changed since nor can reach anything that did, with what was found. */
+function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, PageProof> {
+  const changed = changedFiles(then, now).map((one) => one.path);
+  const others = changed.filter((path) => fileKindOf(path) !== 'page');
+  if (others.some((path) => fileKindOf(path) === 'other')) return new Map();
+  const mayReach = reachesAny(leadingNames([then, now], others));
+  const pages = new Set(changed);
+  return new Map(
+    proof.pages.flatMap((page) => {
+      const text = now.files.get(page.path)?.text;
+      const stands = text !== undefined && !pages.has(page.path) && !mayReach(text);
+      return stands ? [[page.path, page] as const] : [];
+    }),
+  );
 }
 
 interface Sessions {

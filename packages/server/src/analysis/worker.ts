@@ -15,6 +15,7 @@ import {
   type DraftSite,
   type LeftRule,
   type Operation,
+  type Proof,
   type Site,
 } from '@syndeton/core';
 import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
@@ -34,6 +35,8 @@ const store = makeSequelizeSiteStore(connect(databaseUrl, 2));
 /** The last few revisions read, kept warm. */
 const sites = new Map<string, Promise<Site>>();
 const drafts = new Map<string, DraftSite & { readonly problem?: DraftReply['problem'] }>();
+/** The last proof of a revision's draft: the next one starts from it. */
+const proofs = new Map<string, { readonly after: Site; readonly proof: Proof }>();
 const mostKept = 3;
 
 function readSite(siteId: string, number: number): Promise<Site> {
@@ -66,19 +69,50 @@ async function draftOf(
 ): Promise<DraftSite & { readonly before: Site; readonly problem?: DraftReply['problem'] }> {
   const before = await readSite(state.siteId, state.number);
   const key = `${state.siteId} ${state.number} ${JSON.stringify(state.operations)}`;
-  return { ...keep(drafts, key, () => applyAll(before, state.operations as readonly Operation[])), before };
+  return {
+    ...keep(drafts, key, () =>
+      applyAll(`${state.siteId} ${state.number}`, before, state.operations as readonly Operation[]),
+    ),
+    before,
+  };
 }
 
+/** Each state holds the changed pages once more, so a large site keeps few. */
+function statesKept(site: Site): number {
+  let bytes = 1;
+  for (const file of site.files.values()) if (file.kind !== 'other') bytes += file.bytes.length;
+  return Math.max(1, Math.min(30, Math.floor(100e6 / bytes)));
+}
+
+/** What the operations of the last draft left, one after the other: a draft that begins alike goes on from there. */
+let applied: { readonly base: string; readonly steps: { readonly operation: string; after: DraftSite | undefined }[] } =
+  {
+    base: '',
+    steps: [],
+  };
+
 function applyAll(
+  base: string,
   before: Site,
   operations: readonly Operation[],
 ): DraftSite & { readonly problem?: DraftReply['problem'] } {
-  const applied = applyOperations(before, operations);
-  if (applied.ok) return applied.value;
-  const { index, problem } = applied.problem;
-  const stands = applyOperations(before, operations.slice(0, index));
-  if (!stands.ok) throw new Error(`operations before the one refused are refused too: ${index}`);
-  return { ...stands.value, problem: { index, detail: describeOperationProblem(problem) } };
+  const written = operations.map((operation) => JSON.stringify(operation));
+  const known = applied.base === base ? applied.steps : [];
+  let alike = 0;
+  while (alike < known.length && known[alike]!.operation === written[alike]) alike++;
+  while (alike > 0 && known[alike - 1]!.after === undefined) alike--;
+  const steps = known.slice(0, alike);
+  applied = { base, steps };
+  let at: DraftSite = steps.at(-1)?.after ?? { site: before, steps: [] };
+  for (const [i, operation] of operations.entries()) {
+    if (i < alike) continue;
+    const next = applyOperations(at.site, [operation]);
+    if (!next.ok) return { ...at, problem: { index: i, detail: describeOperationProblem(next.problem.problem) } };
+    at = { site: next.value.site, steps: [...at.steps, ...next.value.steps] };
+    steps.push({ operation: written[i]!, after: at });
+  }
+  for (const step of steps.slice(0, -statesKept(before))) step.after = undefined;
+  return at;
 }
 
 const tasks: AnalysisTasks = {
@@ -125,7 +159,10 @@ const tasks: AnalysisTasks = {
   },
   async proof({ state, port }) {
     const { site, before } = await draftOf(state);
-    const proof = proveSites(before, site, { onPage: reporter(port) });
+    const key = `${state.siteId} ${state.number}`;
+    const proof = proveSites(before, site, { onPage: reporter(port), earlier: proofs.get(key) });
+    proofs.delete(key);
+    keep(proofs, key, () => ({ after: site, proof }));
     port?.close();
     return proof as unknown as ProofReply;
   },
