@@ -19,6 +19,8 @@ export const GatherRulesOperation = Type.Object(
     except: Type.Optional(Type.Array(RuleException, { maxItems: 200_000 })),
     /** The link stands ahead of the blocks that follow the same sources, behind links to these sheets. */
     after: Type.Optional(Type.Array(Type.String(), { maxItems: 500 })),
+    /** A class for the body of these pages, below which the rules then count. */
+    scope: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
     keepEmptyBlocks: Type.Optional(Type.Boolean()),
   },
   { additionalProperties: false },
@@ -48,6 +50,16 @@ export const GatherHintsOperation = Type.Object(
         maxItems: 50_000,
       }),
     ),
+  },
+  { additionalProperties: false },
+);
+
+/** An element with an ID (`#wrap`) or a class (`.main`) goes round the content of pages. */
+export const WrapContentOperation = Type.Object(
+  {
+    kind: Type.Literal('wrap-content'),
+    pages: Type.Array(Type.String(), { minItems: 1, maxItems: 10_000 }),
+    name: Type.String({ minLength: 2, maxLength: 100 }),
   },
   { additionalProperties: false },
 );
@@ -116,6 +128,7 @@ export const Operation = Type.Union([
   GatherBlocksOperation,
   SettleDriftOperation,
   GatherHintsOperation,
+  WrapContentOperation,
   EditSheetOperation,
   MendOperation,
   LinkAlikeOperation,

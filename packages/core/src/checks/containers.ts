@@ -1,4 +1,7 @@
 import type { ElementNode } from '../page/nodes.ts';
+import { parsePage } from '../page/parsePage.ts';
+import type { Edit } from '../source/span.ts';
+import { insertWrap } from '../survey/insertWrap.ts';
 import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
@@ -16,6 +19,8 @@ class Containers implements Check {
     readonly marks: ReadonlySet<MarkedName>;
     readonly wraps: ReadonlySet<MarkedName>;
     readonly group: FindingGroup;
+    /** The edits that would put such an element round the content. */
+    readonly wrap: (name: MarkedName) => readonly Edit[];
   }[] = [];
 
   sheet({ path, sheet }: CheckedSheet): void {
@@ -32,7 +37,13 @@ class Containers implements Check {
     const body = page.tree.elements.find((e) => e.tag === 'body');
     const group = new FindingGroup('').at(page, body?.start ?? 0);
     const marks = new Set(page.tree.elements.flatMap(marksOf));
-    this.pages.push({ page: page.path, marks, wraps: wrappingMarks(page.tree.elements), group });
+    const wraps = wrappingMarks(page.tree.elements);
+    const written = insertWrap(page, '#').length > 0;
+    const { text } = page;
+    // the tree is read again when it is wanted: all pages' trees would not fit
+    const wrap = (name: MarkedName): readonly Edit[] =>
+      written ? insertWrap({ tree: parsePage(text), text }, name) : [];
+    this.pages.push({ page: page.path, marks, wraps, group, wrap });
   }
 
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
@@ -45,12 +56,16 @@ class Containers implements Check {
         if (!wrapping || rules < 2 || lacking.length === 0 || having.length < 2 || lacking.length * 4 > having.length)
           return [];
         const group = new FindingGroup(`${name} of ${path}`);
-        for (const { page, group: at } of lacking) {
+        for (const { page, group: at, wrap } of lacking) {
           group.page(page);
           group.places.push(...at.places);
+          const edits = /^[#.][A-Za-z][\w-]*$/.test(name) ? wrap(name) : [];
+          if (edits.length > 0) group.mend(page, ...edits);
         }
         const sentence = `${pagesInWords(group.pages)} ${verb(lacking.length, 'link', 'links')} ${code(path)} but ${verb(lacking.length, 'have', 'has')} no ${code(name)}, which ${count(rules, 'rule')} of it ${verb(rules, 'need', 'needs')}; ${count(having.length, 'other page')} ${verb(having.length, 'have', 'has')} it`;
-        return [group.finding('container-missing', sentence, { look: 'See the page' })];
+        return [
+          group.finding('container-missing', sentence, { mend: 'Put it round the content', look: 'See the page' }),
+        ];
       });
     });
   }

@@ -29,19 +29,36 @@ function inPlaceOf(text: string, spans: Spans, style: Spans[string], name: strin
     return [{ span: { start: style.startOffset, end: style.endOffset }, text: `${label}=${quote}${name}${quote}` }];
   }
   const gone = { span: withSpaceBefore(text, style.startOffset, style.endOffset), text: '' };
+  return [gone, inClass(text, own, name)];
+}
+
+/** `class` without a value, or quoted: the name goes at its end; bare, quotes come around it. */
+function inClass(text: string, own: Spans[string], name: string): Edit {
   const there = text.slice(own.startOffset, own.endOffset);
   const head = /^[^=]*=[\t\n\f\r ]*(["']?)/.exec(there);
-  // `class` without a value, or quoted: the name goes at its end; bare, quotes come around it
-  if (!head) return [gone, { span: { start: own.endOffset, end: own.endOffset }, text: `="${name}"` }];
+  if (!head) return { span: { start: own.endOffset, end: own.endOffset }, text: `="${name}"` };
   const quote = head[1]!;
   const value = there.slice(head[0].length, there.length - quote.length);
   const joined = value.trim() === '' ? name : `${value.trimEnd()} ${name}`;
   const span = { start: own.startOffset + head[0].length, end: own.endOffset - quote.length };
-  return [gone, { span, text: quote === '' ? `"${joined}"` : joined }];
+  return { span, text: quote === '' ? `"${joined}"` : joined };
 }
 
 function withSpaceBefore(text: string, start: number, end: number): { start: number; end: number } {
   let from = start;
   while (/[\t\n\f\r ]/.test(text[from - 1] ?? '')) from--;
   return { start: from, end };
+}
+
+/** The edit that gives an element one more class, in the tag's own quoting and case. */
+export function addClass(text: string, element: ElementNode, name: string): Edit {
+  const tag = text.slice(element.start, element.startTagEnd);
+  const own = element.attributeSpans?.['class'];
+  if (!own) {
+    const at = element.start + /^<[^\s/>]+/.exec(tag)![0].length;
+    const single = /='/.test(tag) && !/="/.test(tag);
+    const label = /^<[A-Z]/.test(tag) ? 'CLASS' : 'class';
+    return { span: { start: at, end: at }, text: single ? ` ${label}='${name}'` : ` ${label}="${name}"` };
+  }
+  return inClass(text, own, name);
 }

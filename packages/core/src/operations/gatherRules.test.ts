@@ -4,6 +4,7 @@ import { encodeText } from '../source/textCoding.ts';
 import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { proveSites } from '../proof/proveSites.ts';
 import { describeGatherProblem, planGatherRules, type GatherRules } from './gatherRules.ts';
+import { applyOperations, describeOperationProblem } from './operation.ts';
 
 function gather(files: Readonly<Record<string, string | Uint8Array>>, operation: Partial<GatherRules> = {}) {
   const site = siteOf(files);
@@ -217,4 +218,52 @@ test('orders that cannot be joined: the rarer rule stays', () => {
     '1.html .a order-conflict',
     '2.html .a order-conflict',
   ]);
+});
+
+describe('scoped to a group of pages', () => {
+  const shared = '.n { color: red }';
+  const own = '.n { color: blue } body { top: 0 } body > p, .m { left: 1px }';
+  const page = (style: string, body: string): string => `<!DOCTYPE html><title>t</title><style>${style}</style>${body}<p class=n>a</p><p class=m>b</p></body>`; // prettier-ignore
+  const scopeTo = (body: string, more: Partial<GatherRules> = {}) => {
+    const before = siteOf({ 'a.html': page(shared, '<body>'), 'b.html': page(own, body) });
+    const steps = [
+      { kind: 'gather-rules', sheet: 'site.css', pages: ['a.html'] },
+      { kind: 'gather-rules', sheet: 'site.css', pages: ['b.html'], scope: 'news', ...more },
+    ] as const;
+    const done = applyOperations(before, steps);
+    return { before, done };
+  };
+
+  test('one sheet serves both groups, and each page looks as it did', () => {
+    const { before, done } = scopeTo('<body id=x>');
+    if (!done.ok) throw new Error(describeOperationProblem(done.problem.problem));
+    expect(textIn(done.value.site, 'site.css')).toBe(
+      '.n { color: red }\n\n:where(.news) .n { color: blue }\nbody:where(.news) { top: 0 }\nbody:where(.news) > p, :where(.news) .m { left: 1px }\n',
+    );
+    expect(textIn(done.value.site, 'b.html')).toContain('<body class="news" id=x>');
+    expect(proveSites(before, done.value.site)).toMatchObject({ verdict: 'same' });
+  });
+
+  test.each([
+    ['<body class=old>', '<body class="old news">'],
+    ["<BODY class='old'>", "<BODY class='old news'>"],
+    ['<body class="news">', '<body class="news">'],
+    ['<BODY BGCOLOR=red>', '<BODY CLASS="news" BGCOLOR=red>'],
+  ])('%s becomes %s', (body, becomes) => {
+    const { done } = scopeTo(body);
+    expect(done.ok && textIn(done.value.site, 'b.html')).toContain(becomes);
+  });
+
+  test('a page without a body tag, and a rule for the root, stay', () => {
+    const { done } = scopeTo('');
+    expect(done).toMatchObject({ ok: false, problem: { problem: { kind: 'nothing-to-gather' } } });
+    const site = siteOf({ 'b.html': page('html { top: 0 } :root p { top: 0 } p { top: 0 }', '<body>') });
+    const plan = planGatherRules(site, { kind: 'gather-rules', sheet: 'site.css', scope: 'news' });
+    expect(plan).toMatchObject({ ok: true, value: { left: [{ reason: 'no-scope' }, { reason: 'no-scope' }] } });
+  });
+
+  test.each(['two words', 'n'])('the class %s is refused', (scope) => {
+    const { done } = scopeTo('<body>', { scope });
+    expect(done).toMatchObject({ ok: false, problem: { problem: { kind: 'scope-name', name: scope } } });
+  });
 });

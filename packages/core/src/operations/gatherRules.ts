@@ -1,15 +1,19 @@
 import { compileBlock } from '../cascade/compileBlock.ts';
-import { parsePage } from '../page/parsePage.ts';
-import type { ChangeSet } from '../source/changeSet.ts';
+import type { ElementNode } from '../page/nodes.ts';
+import { parsePage, type PageTree } from '../page/parsePage.ts';
+import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { textOf } from '../source/span.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from '../survey/blockUnits.ts';
+import { isPlainClassName } from './className.ts';
+import { addClass } from './editClass.ts';
 import { editGatheredPage, isEmptied } from './editGatheredPage.ts';
 import type { PagePlan } from './gatherPlan.ts';
 import type { Orderable } from './compete.ts';
 import { mergeOrder } from './mergeOrder.ts';
 import { closingText, rebasedText } from './printRule.ts';
+import { scopedSelector, withSelector } from './scopedSelector.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
 import { writeGatheredSheet } from './writeGatheredSheet.ts';
 
@@ -26,6 +30,11 @@ export interface GatherRules {
   readonly except?: readonly (RuleChoice & { readonly page?: string })[];
   /** The link stands ahead of the blocks that follow the same sources, behind links to these sheets. */
   readonly after?: readonly string[];
+  /**
+   * A class for the `body` of these pages: the rules then count below it only, as much as before (`:where()` adds nothing to their
+   * specificity), so that other pages can link the sheet as well.
+   */
+  readonly scope?: string;
   /** Leave emptied `style` elements in the pages. */
   readonly keepEmptyBlocks?: boolean;
 }
@@ -39,6 +48,7 @@ export type GatherProblem =
   | { readonly kind: 'sheet-path'; readonly path: SheetPathProblem }
   | { readonly kind: 'no-such-page'; readonly path: string }
   | { readonly kind: 'sheet-opaque'; readonly path: string }
+  | { readonly kind: 'scope-name'; readonly name: string }
   | { readonly kind: 'nothing-to-gather' };
 
 /** A rule that was asked for and stays in its page. */
@@ -46,7 +56,7 @@ export interface LeftRule {
   readonly page: string;
   readonly label: string;
   readonly family: string;
-  readonly reason: StayReason | 'order-conflict';
+  readonly reason: StayReason | 'order-conflict' | 'no-scope';
 }
 
 export interface GatherPlan {
@@ -68,6 +78,7 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   if (target && target.text === undefined) return fail({ kind: 'sheet-opaque', path: sheetPath });
   const missing = operation.pages?.find((page) => site.files.get(page)?.kind !== 'page');
   if (missing !== undefined) return fail({ kind: 'no-such-page', path: missing });
+  if (operation.scope !== undefined && !isFreeScope(site, operation.scope)) return fail({ kind: 'scope-name', name: operation.scope }); // prettier-ignore
   const left: LeftRule[] = [];
   const pages = takePages(site, operation, sheetPath, left);
   const { order, conflicts } = orderUnits(pages);
@@ -76,9 +87,9 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   if (planned.length === 0) return fail({ kind: 'nothing-to-gather' });
   const kept = order.filter((key) => !conflicts.has(key));
   const sheetChange = writeGatheredSheet(target, sheetPath, kept, planned);
-  const edited = planned.map((page) =>
-    editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false, operation.after),
-  );
+  const edited = planned
+    .map((page) => editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false, operation.after))
+    .map((edit, i) => (operation.scope === undefined ? edit : withBodyClass(edit, planned[i]!, operation.scope)));
   const changes: ChangeSet = {
     created: sheetChange.kind === 'created' ? [{ path: sheetPath, text: sheetChange.text }] : [],
     edited: [...(sheetChange.kind === 'edited' ? [sheetChange.edits] : []), ...edited.map((e) => e.edits)],
@@ -113,13 +124,15 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
     for (const block of blocks)
       for (const unit of block.units) {
         if (!chosen(unit) || excepted(unit, file.path)) continue;
-        const text = movableText(unit, block, file.text, sheetPath);
+        const moved = movableText(unit, block, file.text, sheetPath);
+        const text = operation.scope === undefined || typeof moved !== 'string' ? moved : scoped(moved, unit, tree, operation.scope); // prettier-ignore
         const reason = block.stays ?? (typeof text === 'string' ? undefined : text.reason);
         if (reason !== undefined) {
           left.push({ page: file.path, label: unit.label, family: unit.family, reason });
           continue;
         }
-        plan.taken.push({ block, unit, key: `${unit.family}\n${unit.version}`, text: text as string });
+        const key = `${unit.family}\n${unit.version}`;
+        plan.taken.push({ block, unit, key: operation.scope === undefined ? key : `${key}\n${operation.scope}`, text: text as string }); // prettier-ignore
       }
     if (plan.taken.length > 0 || empty.length > 0) plans.push(plan);
   }
@@ -154,11 +167,41 @@ function movableText(
   block: EmbeddedBlock,
   pageText: string,
   sheetPath: string,
-): string | { readonly reason: StayReason } {
+): string | { readonly reason: LeftRule['reason'] } {
   const own = textOf(pageText, unit.span);
   const closing = unit.closed ? '' : closingText(own);
   if (closing === undefined) return { reason: 'unclosed-string' };
   return rebasedText(own + closing, block.base, sheetPath) ?? { reason: 'reference-cannot-move' };
+}
+
+/** The rule with its selectors below the page's class; not where the page's `body` tag is implied or the selector is the root's. */
+function scoped(text: string, unit: BlockUnit, tree: PageTree, name: string): string | { readonly reason: 'no-scope' } {
+  const selector = unit.kind === 'rule' ? scopedSelector(unit.label, name) : undefined;
+  const body = bodyOf(tree);
+  if (selector === undefined || !body || body.start < 0) return { reason: 'no-scope' };
+  return withSelector(text, selector);
+}
+
+function withBodyClass<Edited extends { readonly edits: FileEdits }>(
+  edited: Edited,
+  page: PagePlan,
+  name: string,
+): Edited {
+  const body = bodyOf(page.tree)!;
+  if (page.taken.length === 0 || body.classes.includes(name)) return edited;
+  const edits = [...edited.edits.edits, addClass(page.text, body, name)];
+  return { ...edited, edits: { ...edited.edits, edits } };
+}
+
+const bodyOf = (tree: PageTree): ElementNode | undefined => tree.elements.find((e) => e.tag === 'body');
+
+/** No element but a `body`, and no selector, has the name. */
+function isFreeScope(site: Site, name: string): boolean {
+  if (!isPlainClassName(name)) return false;
+  return pagesOf(site).every((file) => {
+    if (file.text === undefined || !file.text.includes(name)) return true;
+    return parsePage(file.text).elements.every((e) => e.tag === 'body' || !e.classes.includes(name));
+  });
 }
 
 function orderUnits(pages: readonly PagePlan[]): { order: readonly string[]; conflicts: ReadonlySet<string> } {
@@ -194,6 +237,8 @@ export function describeGatherProblem(problem: GatherProblem): string {
       return `There is no page ${problem.path} in this site.`;
     case 'sheet-opaque':
       return `${problem.path} does not encode back to its own bytes, so nothing can be added to it. Choose another sheet.`;
+    case 'scope-name':
+      return `${problem.name} cannot be the class of these pages: letters, digits, hyphens and underscores are allowed, a letter first, and no other element may have it.`;
     case 'nothing-to-gather':
       return 'None of the chosen pages holds any of the chosen rules in a block that can be moved.';
   }

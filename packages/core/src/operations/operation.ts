@@ -25,12 +25,22 @@ import { describeHintsProblem, planGatherHints, type GatherHints, type HintsProb
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './settleDrift.ts';
+import { describeWrapProblem, planWrapContent, type WrapContent, type WrapProblem } from './wrapContent.ts';
 
 /** One described change of a site. */
 export type Operation =
-  GatherHints | GatherRules | GatherBlocks | SettleDrift | GatherAttributes | EditSheet | MendFinding | LinkAlike;
+  | WrapContent
+  | GatherHints
+  | GatherRules
+  | GatherBlocks
+  | SettleDrift
+  | GatherAttributes
+  | EditSheet
+  | MendFinding
+  | LinkAlike;
 
 export type OperationProblem =
+  | WrapProblem
   | HintsProblem
   | SettleProblem
   | GatherProblem
@@ -101,6 +111,16 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const sentence = `Turn presentational attributes of ${count(elements, 'element')} into ${sheet}, a new sheet linked first`;
       return succeed({ changes, left: [], sentence });
     }
+    case 'wrap-content': {
+      const plan = planWrapContent(site, operation);
+      if (!plan.ok) return plan;
+      const { pages, name } = operation;
+      return succeed({
+        changes: plan.value,
+        left: [],
+        sentence: `Put ${name} round the content of ${count(pages.length, 'page')}`,
+      });
+    }
     case 'link-alike': {
       const plan = planLinkAlike(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
@@ -118,12 +138,18 @@ export function describeOperationProblem(problem: OperationProblem): string {
   switch (problem.kind) {
     case 'sheet-path':
     case 'no-such-page':
+    case 'scope-name':
     case 'nothing-to-gather':
       return describeGatherProblem(problem);
     case 'block-sheet-path':
     case 'block-sheet-taken':
     case 'no-blocks':
       return describeGatherBlocksProblem(problem);
+    case 'wrap-name':
+    case 'no-page-to-wrap':
+    case 'wrapped-already':
+    case 'no-body-tags':
+      return describeWrapProblem(problem);
     case 'hints-sheet-path':
     case 'hints-sheet-taken':
     case 'no-hints':

@@ -206,7 +206,12 @@ const tasks: AnalysisTasks = {
 const describeLeft = ({ page, label, reason }: LeftRule): { page: string; label: string; reason: string } => ({
   page,
   label,
-  reason: reason === 'order-conflict' ? 'pages hold it in orders that cannot be joined' : describeStayReason(reason),
+  reason:
+    reason === 'order-conflict'
+      ? 'pages hold it in orders that cannot be joined'
+      : reason === 'no-scope'
+        ? 'it cannot stand below a class of the body'
+        : describeStayReason(reason),
 });
 
 function changesOf(before: Site, after: Site): DraftReply['changes'] {

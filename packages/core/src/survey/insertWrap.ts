@@ -1,0 +1,28 @@
+import { lineEndOf } from '../source/lineEnds.ts';
+import { indentationAt } from '../source/removal.ts';
+import type { Edit } from '../source/span.ts';
+import type { OpenPage } from './openPage.ts';
+
+/**
+ * The edits that put a `div` with an ID or class (`#wrap`, `.main`) round the content of a page; none when the page does not write
+ * both tags of its `body`.
+ */
+export function insertWrap({ tree, text }: Pick<OpenPage, 'tree' | 'text'>, name: string): readonly Edit[] {
+  const body = tree.elements.find((e) => e.tag === 'body');
+  // where the end tag of `html` follows, that of `body` is only known by where the element ends
+  const endTag = body && /<\/body\s*>$/i.exec(text.slice(0, body.end));
+  if (!body || body.start < 0 || !endTag) return [];
+  const end = endTag.index;
+  const lineEnd = lineEndOf(text);
+  const indentation = indentationAt(text, body.start);
+  const upper = text.startsWith('<BODY', body.start);
+  const tag = upper ? 'DIV' : 'div';
+  const attribute = name.startsWith('#') ? 'id' : 'class';
+  const label = upper ? attribute.toUpperCase() : attribute;
+  const opening = `${lineEnd}${indentation}<${tag} ${label}="${name.slice(1)}">`;
+  const closing = `</${tag}>${lineEnd}${indentationAt(text, end)}`;
+  return [
+    { span: { start: body.startTagEnd, end: body.startTagEnd }, text: opening },
+    { span: { start: end, end }, text: closing },
+  ];
+}
