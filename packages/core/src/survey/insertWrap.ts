@@ -9,8 +9,8 @@ import type { OpenPage } from './openPage.ts';
  */
 export function insertWrap({ tree, text }: Pick<OpenPage, 'tree' | 'text'>, name: string): readonly Edit[] {
   const body = tree.elements.find((e) => e.tag === 'body');
-  // where the end tag of `html` follows, that of `body` is only known by where the element ends
-  const endTag = body && /<\/body\s*>$/i.exec(text.slice(0, body.end));
+  // the parser only says where the element ends, which is after the end tag of `html`
+  const endTag = /<\/body\s*>(?=(?:\s|<\/html\s*>|<!--(?:(?!-->)[^])*-->)*$)/i.exec(text);
   if (!body || body.start < 0 || !endTag) return [];
   const end = endTag.index;
   const lineEnd = lineEndOf(text);
