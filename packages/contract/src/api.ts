@@ -105,11 +105,26 @@ export const DraftProof = Type.Union(
   { $id: 'DraftProof' },
 );
 
+/** How a plan is made. */
+export const PlanSettings = Type.Object(
+  {
+    /** What one page has and no other: shared where it reaches nothing else, to its own sheet, or it stays. */
+    singlePage: Type.Optional(Type.Union([Type.Literal('shared'), Type.Literal('own'), Type.Literal('stay')])),
+    maxSheets: Type.Optional(Type.Integer({ minimum: 1, maximum: 9999 })),
+    /** Style attributes stay. */
+    keepAttributes: Type.Optional(Type.Boolean()),
+    /** Presentational attributes go as well. */
+    hints: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+
 export const ProposalBody = Type.Object(
   {
     base: Count,
     sheet: Type.String({ minLength: 1, maxLength: 400 }),
     pages: Type.Optional(Type.Array(Type.String())),
+    settings: Type.Optional(PlanSettings),
   },
   { additionalProperties: false, $id: 'ProposalBody' },
 );
@@ -222,6 +237,7 @@ export type DraftReply = Static<typeof Draft>;
 export type DraftBodyRequest = Static<typeof DraftBody>;
 export type DraftProofReply = Static<typeof DraftProof>;
 export type ProposalRequest = Static<typeof ProposalBody>;
+export type PlanSettingsRequest = Static<typeof PlanSettings>;
 export type ProposalReply = Static<typeof Proposal>;
 export type SaveRequest = Static<typeof SaveBody>;
 export type RestoreRequest = Static<typeof RestoreBody>;

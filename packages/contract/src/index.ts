@@ -55,6 +55,7 @@ export {
   type LeftOutReply,
   type ProblemReply,
   type ProposalReply,
+  type PlanSettingsRequest,
   type ProposalRequest,
   type ImportReply,
   type RemoveFilesRequest,

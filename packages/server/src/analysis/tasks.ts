@@ -6,6 +6,7 @@ import type {
   FileTextReply,
   OperationBody,
   PageBandsReply,
+  PlanSettingsRequest,
   ProofReply,
   ProposalReply,
 } from '@syndeton/contract';
@@ -42,7 +43,12 @@ export interface AnalysisTasks {
   attributes(input: { state: SiteState }): Promise<AttributeGroupsReply>;
   draft(input: { state: SiteState }): Promise<DraftReply>;
   proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
-  proposal(input: { state: SiteState; sheet: string; pages: readonly string[] | undefined }): Promise<ProposalReply>;
+  proposal(input: {
+    state: SiteState;
+    sheet: string;
+    pages: readonly string[] | undefined;
+    settings: PlanSettingsRequest | undefined;
+  }): Promise<ProposalReply>;
   file(input: { state: SiteState; path: string }): Promise<{ text: FileTextReply; bytes: Uint8Array } | undefined>;
   changedFiles(input: { state: SiteState }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[] }>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;

@@ -166,9 +166,9 @@ const tasks: AnalysisTasks = {
     port?.close();
     return proof as unknown as ProofReply;
   },
-  async proposal({ state, sheet, pages }) {
+  async proposal({ state, sheet, pages, settings }) {
     const { site } = await draftOf(state);
-    const planned = planWhole(site, sheet, pages ? { pages } : {});
+    const planned = planWhole(site, sheet, { ...settings, ...(pages ? { pages } : {}) });
     if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
     const { operations, sheets, stays } = planned.value;
     return {

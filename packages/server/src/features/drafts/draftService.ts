@@ -99,10 +99,10 @@ export function makeDraftService({
       const running = proofs.get(key) ?? startProof(key, state);
       return running.result ?? { status: 'running', done: running.done, total: running.total };
     },
-    async propose(siteId, { base, sheet, pages }) {
+    async propose(siteId, { base, sheet, pages, settings }) {
       await checkBase(siteId, base);
       const { operations } = await draftState(siteId);
-      return analysis.run('proposal', { state: { siteId, number: base, operations }, sheet, pages });
+      return analysis.run('proposal', { state: { siteId, number: base, operations }, sheet, pages, settings });
     },
     async save(siteId, { base, message }) {
       const draft = await store.draft(siteId);

@@ -2,6 +2,7 @@ import type {
   DraftBodyRequest,
   DraftProofReply,
   DraftReply,
+  PlanSettingsRequest,
   ProposalReply,
   SavedRevisionReply,
 } from '@syndeton/contract';
@@ -24,7 +25,13 @@ export const draftsApi = api.injectEndpoints({
     }),
     propose: build.mutation<
       ProposalReply,
-      { readonly id: string; readonly base: number; readonly sheet: string; readonly pages?: readonly string[] }
+      {
+        readonly id: string;
+        readonly base: number;
+        readonly sheet: string;
+        readonly pages?: readonly string[];
+        readonly settings?: PlanSettingsRequest;
+      }
     >({
       query: ({ id, ...body }) => ({ url: `/sites/${id}/proposal`, method: 'POST', body }),
     }),

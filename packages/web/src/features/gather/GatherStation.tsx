@@ -9,7 +9,7 @@ import { useProposeMutation, type DraftInHand } from '../drafts/index.ts';
 import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
 import type { Becomes } from './becomes.ts';
-import { inOwnSheet, leaving, sending, taking } from './decisions.ts';
+import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking } from './decisions.ts';
 import { filters, versionKeys } from './familyFilters.ts';
 import {
   choiceCleared,
@@ -20,10 +20,13 @@ import {
   selectFilter,
   selectNames,
   selectPlan,
+  selectSettings,
+  settingsChosen,
   siteLeft,
   versionsChosen,
 } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
+import { PlanSettingsBox } from './PlanSettingsBox.tsx';
 import { SendBox } from './SendBox.tsx';
 
 export function GatherStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
@@ -32,6 +35,8 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const filter = useAppSelector(selectFilter);
   const names = useAppSelector(selectNames);
   const plan = useAppSelector(selectPlan);
+  const settings = useAppSelector(selectSettings);
+  const [setting, setSetting] = useState(false);
   const at = { id: view.siteId, number: view.site!.revision };
   const { data } = useFamiliesQuery(at);
   const { data: attributes } = useAttributesQuery(at);
@@ -65,7 +70,9 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const proposeAll = async (): Promise<void> => {
     try {
       const pages = view.scoped ? { pages: view.scope } : {};
-      const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet: proposedName(view), ...pages }).unwrap(); // prettier-ignore
+      const { folder, ...wanted } = settings;
+      const sheet = proposedName(view, folder);
+      const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted }).unwrap(); // prettier-ignore
       dispatch(planMade(reply));
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
       else {
@@ -99,6 +106,15 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     const name = free.replace(/[^/]*$/, `${version.pages[0]!.replace(/^.*\//, '').replace(/\.\w+$/, '')}.css`);
     const own = inHand.draft!.sheets.some((sheet) => sheet.path === name) ? free : name;
     if (choice === 'stay') void settle(leaving(operations, family, version));
+    else if (choice === 'scope')
+      void settle(
+        inScopeOf(
+          operations,
+          family,
+          version,
+          sharedSheetOf(operations, family) ?? proposedName(view, settings.folder),
+        ),
+      );
     else if (choice === 'own') void settle(inOwnSheet(operations, family, version, own));
     else void settle(taking(operations, family, version, family.versions[0]!.id));
   };
@@ -149,15 +165,23 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         onChoose={(versions, on) => dispatch(versionsChosen({ keys: versions, on }))}
         onPropose={() => void proposeAll()}
         onSend={(sheet) => setSheetFor(sheet)}
+        onSettings={() => setSetting(true)}
         onSettle={becomes}
         onName={nameGroup}
         onSheet={(path) => view.go('sheets', path)}
         onUndo={() => void inHand.replace(inHand.draft!.operations.slice(0, -1))}
       />
+      {setting && (
+        <PlanSettingsBox
+          settings={settings}
+          onSettle={(next) => dispatch(settingsChosen(next))}
+          onClose={() => setSetting(false)}
+        />
+      )}
       {sheetFor !== undefined && (
         <SendBox
           sheets={inHand.draft!.sheets}
-          suggested={sheetFor === '' ? proposedName(view) : sheetFor}
+          suggested={sheetFor === '' ? proposedName(view, settings.folder) : sheetFor}
           rules={standing.length}
           pages={view.scope.length}
           onSend={send}
@@ -168,7 +192,11 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   );
 }
 
-const proposedName = (view: SiteView): string => freeSheetName(view.survey!.sheets.map((sheet) => sheet.path));
+const proposedName = (view: SiteView, folder: string): string =>
+  freeSheetName(
+    view.survey!.sheets.map((sheet) => sheet.path),
+    folder,
+  );
 
 /** The family as it stands on the chosen pages. */
 function narrowed(family: FamilyReply, pages: ReadonlySet<string>): readonly FamilyReply[] {

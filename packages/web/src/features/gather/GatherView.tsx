@@ -35,6 +35,7 @@ interface Props {
   readonly onSheet: (path: string) => void;
   readonly onUndo: () => void;
   readonly onSettle: (family: FamilyReply, version: FamilyReply['versions'][number], becomes: Becomes) => void;
+  readonly onSettings: () => void;
   readonly onName: (key: string, name: string) => string | undefined;
 }
 
@@ -77,6 +78,11 @@ export function GatherView(props: Props) {
             </button>
           )}
           <span className="ml-auto" />
+          {chosen.size === 0 && !settled && (families.length > 0 || attributes.groups.length > 0) && (
+            <button type="button" className="act" onClick={props.onSettings}>
+              Settings
+            </button>
+          )}
           {chosen.size > 0 ? (
             <button type="button" className="btn next" onClick={() => props.onSend('')}>
               Send{' '}

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
-import { decisionsOf, inOwnSheet, isDecided, leaving, taking } from './decisions.ts';
+import { decisionsOf, inOwnSheet, inScopeOf, sharedSheetOf, isDecided, leaving, taking } from './decisions.ts';
 
 const version = (id: string, pages: string[]): FamilyReply['versions'][number] =>
   ({ id, pages, declarations: [], text: '', line: 1 }); // prettier-ignore
@@ -77,4 +77,11 @@ test('where blocks become sheets, its own sheet is that of its block', () => {
   const settled = taking([site, rest], family, C, 'A');
   expect(told(settled)).toEqual(['site.css 123', 'block 4, open 5', 'takes A 6']);
   expect(told(inOwnSheet(settled, family, C, 'c.css'))).toEqual(['site.css 123', 'block 4, open 5', 'block 6']);
+});
+
+test('in the shared sheet below a class of its pages', () => {
+  const scoped = inScopeOf([site, rest], family, C, sharedSheetOf([site], family)!);
+  expect(scoped[1]).toMatchObject({ sheet: 'site.css', pages: ['6'], after: ['site.css'], scope: 'these-page' });
+  expect(told(scoped)).toEqual(['site.css 123', 'block 4, open 5', 'site.css 6']);
+  expect(sharedSheetOf([], family)).toBeUndefined();
 });

@@ -6,7 +6,8 @@ type GatherBlocks = Extract<OperationBody, { kind: 'gather-blocks' }>;
 
 /** What the draft does with a version on some of its pages. */
 export type Decision =
-  | { readonly kind: 'sheet'; readonly sheet: string; readonly pages: readonly string[] }
+  /** `scope`: below this class of their body only. */
+  | { readonly kind: 'sheet'; readonly sheet: string; readonly pages: readonly string[]; readonly scope?: string }
   /** With the rest of its block, to a sheet of that block's own. */
   | { readonly kind: 'block'; readonly pages: readonly string[] }
   /** Another version takes its place. */
@@ -33,7 +34,8 @@ export function decisionsOf(
         take(onPages, (pages) => ({ kind: 'takes', version: operation.version, pages }));
     } else if (operation.kind === 'gather-rules' && takes(operation, family.id, version.id)) {
       const pages = onPages.filter((page) => !isExcepted(operation, family.id, version.id, page));
-      take(pages, (taken) => ({ kind: 'sheet', sheet: operation.sheet, pages: taken }));
+      const scope = operation.scope === undefined ? {} : { scope: operation.scope };
+      take(pages, (taken) => ({ kind: 'sheet', sheet: operation.sheet, pages: taken, ...scope }));
     } else if (operation.kind === 'gather-blocks') take(onPages, (pages) => ({ kind: 'block', pages }));
   }
   if (rest.length > 0) out.push({ kind: 'open', pages: rest });
@@ -160,4 +162,27 @@ export function taking(
         : operation,
     );
   return [{ kind: 'settle-drift', family: family.id, version: shared, from }, ...others];
+}
+
+/** The sheet that takes the common version of a family. */
+export function sharedSheetOf(operations: readonly OperationBody[], family: FamilyReply): string | undefined {
+  const first = decisionsOf(operations, family, family.versions[0]!).find((one) => one.kind === 'sheet');
+  return first?.kind === 'sheet' ? first.sheet : undefined;
+}
+
+/** The operations with this version in a shared sheet, below a class that its pages get. */
+export function inScopeOf(
+  operations: readonly OperationBody[],
+  family: FamilyReply,
+  version: Version,
+  sheet: string,
+): readonly OperationBody[] {
+  const rest = lettingGo(operations, family, version);
+  const first = version.pages[0]!.split('/');
+  const words = version.pages.length > 1 && first.length > 1 ? first.at(-2)! : first.at(-1)!.replace(/\.\w+$/, '');
+  const scope = `${words.replace(/[^A-Za-z0-9]+/g, '-').replace(/^[^A-Za-z]+/, '') || 'these'}-page${version.pages.length > 1 ? 's' : ''}`;
+  const after = rest.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
+  const own: OperationBody = { kind: 'gather-rules', sheet, pages: [...version.pages], rules: [{ family: family.id, version: version.id }], after, scope }; // prettier-ignore
+  const at = rest.findLastIndex((operation) => operation.kind === 'gather-rules') + 1;
+  return [...rest.slice(0, at), own, ...rest.slice(at)];
 }

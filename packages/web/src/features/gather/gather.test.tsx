@@ -7,6 +7,7 @@ import { FamiliesTable } from './FamiliesTable.tsx';
 import { filters, versionKeys } from './familyFilters.ts';
 import { choiceCleared, gatherSlice, selectChosen, versionsChosen } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
+import { PlanSettingsBox } from './PlanSettingsBox.tsx';
 import { SendBox } from './SendBox.tsx';
 import { summaryOf } from '../../ui/summaryOf.ts';
 import { VersionsTable } from './VersionsTable.tsx';
@@ -185,6 +186,7 @@ test('the station says what is there and what to do next', () => {
     onSheet: () => {},
     onUndo: () => {},
     onSettle: () => {},
+    onSettings: () => {},
     onName: () => undefined,
   };
   const { rerender } = render(<GatherView {...props} {...quiet} chosen={new Set()} />);
@@ -210,4 +212,22 @@ test('a refused name says why under the field and keeps what was typed', async (
   expect((await box.findByRole('alert')).textContent).toBe('The name a b holds a space.');
   expect((field as HTMLInputElement).value).toBe('a b');
   expect(onSend).toHaveBeenCalledWith('a b', false);
+});
+
+test('plan settings: taken as chosen, a bad number says what is allowed', async () => {
+  const user = userEvent.setup();
+  const onSettle = jest.fn();
+  const onClose = jest.fn();
+  render(<PlanSettingsBox settings={{ folder: 'css' }} onSettle={onSettle} onClose={onClose} />);
+  const most = screen.getByLabelText(/At most so many sheets/);
+  await user.type(most, 'few');
+  await user.click(screen.getByRole('button', { name: 'Use these' }));
+  expect(screen.getByRole('alert').textContent).toContain('a whole number from 1');
+  await user.clear(most);
+  await user.type(most, '3');
+  await user.click(screen.getByText('stays in the page'));
+  await user.click(screen.getByRole('checkbox', { name: 'Presentational attributes as well' }));
+  await user.click(screen.getByRole('button', { name: 'Use these' }));
+  expect(onSettle).toHaveBeenCalledWith({ folder: 'css', singlePage: 'stay', maxSheets: 3, hints: true });
+  expect(onClose).toHaveBeenCalled();
 });

@@ -1,7 +1,10 @@
-import type { ProposalReply } from '@syndeton/contract';
+import type { PlanSettingsRequest, ProposalReply } from '@syndeton/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export type FamilyFilter = 'all' | 'identical' | 'drifted' | 'one-page' | 'unused' | 'conditional' | 'attributes';
+
+/** `folder`: where new sheets go. */
+export type PlanSettings = PlanSettingsRequest & { readonly folder: string };
 
 export interface GatherState {
   /** What is chosen, as `family newline version`. */
@@ -9,11 +12,19 @@ export interface GatherState {
   readonly filter: FamilyFilter;
   /** Names given to groups of style attributes, by their key. */
   readonly names: Readonly<Record<string, string>>;
+  /** How plans are made. */
+  readonly settings: PlanSettings;
   /** What the last plan said. */
   readonly plan: ProposalReply | undefined;
 }
 
-const initialState: GatherState = { chosen: [], filter: 'all', names: {}, plan: undefined };
+const initialState: GatherState = {
+  chosen: [],
+  filter: 'all',
+  names: {},
+  settings: { folder: 'css' },
+  plan: undefined,
+};
 
 export const gatherSlice = createSlice({
   name: 'gather',
@@ -34,6 +45,9 @@ export const gatherSlice = createSlice({
     nameGiven(state, { payload }: PayloadAction<{ readonly key: string; readonly name: string }>) {
       state.names = { ...state.names, [payload.key]: payload.name };
     },
+    settingsChosen(state, { payload }: PayloadAction<PlanSettings>) {
+      state.settings = payload;
+    },
     planMade(state, { payload }: PayloadAction<ProposalReply | undefined>) {
       state.plan = payload;
     },
@@ -46,8 +60,10 @@ export const gatherSlice = createSlice({
     selectFilter: (state) => state.filter,
     selectNames: (state) => state.names,
     selectPlan: (state) => state.plan,
+    selectSettings: (state) => state.settings,
   },
 });
 
-export const { versionsChosen, choiceCleared, filterChosen, siteLeft, nameGiven, planMade } = gatherSlice.actions;
-export const { selectChosen, selectFilter, selectNames, selectPlan } = gatherSlice.selectors;
+export const { versionsChosen, choiceCleared, filterChosen, siteLeft, nameGiven, planMade, settingsChosen } =
+  gatherSlice.actions;
+export const { selectChosen, selectFilter, selectNames, selectPlan, selectSettings } = gatherSlice.selectors;

@@ -1,0 +1,97 @@
+import { useId, useState, type FormEvent } from 'react';
+import { Box } from '../../ui/Box.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
+import type { PlanSettings } from './gatherSlice.ts';
+
+interface Props {
+  readonly settings: PlanSettings;
+  readonly onSettle: (settings: PlanSettings) => void;
+  readonly onClose: () => void;
+}
+
+/** How plans are made: where sheets go, how many, what single pages keep, what else goes. */
+export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
+  const [folder, setFolder] = useState(settings.folder);
+  const [most, setMost] = useState(settings.maxSheets === undefined ? '' : String(settings.maxSheets));
+  const [single, setSingle] = useState(settings.singlePage ?? 'shared');
+  const [attributes, setAttributes] = useState(settings.keepAttributes !== true);
+  const [hints, setHints] = useState(settings.hints === true);
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const id = useId();
+  const submit = (event: FormEvent): void => {
+    event.preventDefault();
+    if (!/^([1-9]\d{0,3})?$/.test(most.trim()))
+      return setProblem('At most: a whole number from 1 to 9999, or nothing.');
+    if (/[^\w./-]|\.\./.test(folder)) return setProblem('Folder: letters, digits, dots, hyphens, underscores and slashes are allowed.'); // prettier-ignore
+    onSettle({
+      folder: folder.trim(),
+      singlePage: single,
+      ...(most.trim() === '' ? {} : { maxSheets: Number(most) }),
+      ...(attributes ? {} : { keepAttributes: true }),
+      ...(hints ? { hints } : {}),
+    });
+    onClose();
+  };
+  return (
+    <Box open onClose={onClose} title="How plans are made">
+      <form onSubmit={submit} className="grid gap-4 text-table">
+        <div className="grid grid-cols-2 gap-4">
+          <label>
+            New sheets go to the folder
+            <input
+              className="field mt-1"
+              value={folder}
+              onChange={(event) => setFolder(event.target.value)}
+              autoFocus
+            />
+          </label>
+          <label>
+            At most so many sheets
+            <input
+              className="field mt-1"
+              value={most}
+              inputMode="numeric"
+              placeholder="as many as the look needs"
+              onChange={(event) => setMost(event.target.value)}
+            />
+          </label>
+        </div>
+        <div>
+          <span id={id}>What one page has and no other</span>
+          <Choice
+            label="What one page has and no other"
+            value={single}
+            options={[
+              ['shared', 'to a shared sheet where it reaches nothing else, else to its own'],
+              ['own', 'to a sheet of its own'],
+              ['stay', 'stays in the page'],
+            ]}
+            onChange={setSingle}
+          />
+        </div>
+        <p className="flex items-center gap-2">
+          <Tick checked={attributes} onChange={setAttributes} label="Style attributes become classes" /> Style
+          attributes become classes
+        </p>
+        <p className="flex items-center gap-2">
+          <Tick checked={hints} onChange={setHints} label="Presentational attributes as well" /> Presentational
+          attributes (bgcolor, align, width on cells) as well
+        </p>
+        {problem !== undefined && (
+          <p className="err" role="alert">
+            {problem}
+          </p>
+        )}
+        <div className="flex items-center gap-4">
+          <button type="submit" className="btn next">
+            Use these
+          </button>
+          <button type="button" className="act" onClick={onClose}>
+            Leave it
+          </button>
+        </div>
+      </form>
+    </Box>
+  );
+}
