@@ -12,11 +12,16 @@ const [dir, ...packages] = positionals;
 const limit = Number(values.limit ?? 24);
 const table = 'docs/debianSets.md';
 
-const rows = [];
-for (const name of packages) rows.push(await askSet(name, path.join(dir, name)));
-rows.push(await askSet('demo (Brindle Sound Ferry)', 'demo'));
-writeTable(rows);
-process.exitCode = rows.some((row) => row.differing > 0) ? 1 : 0;
+let wrong = 0;
+for (const name of packages) await ask(name, path.join(dir, name));
+await ask('demo (Brindle Sound Ferry)', 'demo');
+process.exitCode = wrong > 0 ? 1 : 0;
+
+async function ask(name, before) {
+  const row = await askSet(name, before);
+  if (row.differing > 0) wrong++;
+  writeRow(row);
+}
 
 async function askSet(name, before) {
   const after = path.join(dir, 'gathered', name.split(' ')[0]);
@@ -46,12 +51,12 @@ function gather(before, after) {
   return JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 1e9 }));
 }
 
-function writeTable(list) {
-  const lines = list.map((row) => `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.bytes, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`); // prettier-ignore
-  const text = fs.readFileSync(table, 'utf8');
-  const head = text.slice(0, text.indexOf('| set |'));
-  fs.writeFileSync(
-    table,
-    `${head}| set | pages | embedded blocks | style attributes | sheets | bytes in pages | core's proof | pages asked | boxes compared | differences | what stays |\n| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |\n${lines.join('\n')}\n`,
-  );
+/** Puts the row into the table, in place of an earlier one of the set. */
+function writeRow(row) {
+  const line = `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.bytes, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`; // prettier-ignore
+  const lines = fs.readFileSync(table, 'utf8').trimEnd().split('\n');
+  const at = lines.findIndex((one) => one.startsWith(`| ${row.name} |`));
+  if (at < 0) lines.push(line);
+  else lines[at] = line;
+  fs.writeFileSync(table, `${lines.join('\n')}\n`);
 }

@@ -49,14 +49,23 @@ await shot('page', {
   path: '/sites/:id/survey?open=timetable.html',
   act: (page) => page.getByRole('button', { name: 'Where' }).click(),
 });
-await shot('gather', { path: '/sites/:id/gather?open=.notice' });
-await shot('gather-dark', {
-  theme: 'dark',
-  prepare: lineUp([
-    { kind: 'gather-rules', sheet: 'css/frame.css', rules: [{ family: '#wrap' }, { family: 'h1, h2' }] },
-  ]),
-  path: '/sites/:id/gather?open=.notice',
+const proposeHere = async (page) => {
+  await page.getByRole('button', { name: /Propose a plan/ }).click();
+  await page.getByText(/look the same/).waitFor({ timeout: 120_000 });
+};
+const openNotice = async (page) => {
+  await proposeHere(page);
+  await page.getByRole('button', { name: '.notice', exact: true }).click();
+};
+await shot('gather', { path: '/sites/:id/gather', act: openNotice });
+await shot('gather-attributes', {
+  path: '/sites/:id/gather',
+  act: async (page) => {
+    await proposeHere(page);
+    await page.getByRole('button', { name: /^Style attributes/ }).click();
+  },
 });
+await shot('gather-dark', { theme: 'dark', path: '/sites/:id/gather', act: openNotice });
 await shot('sheets', { path: '/sites/:id/sheets?open=css/base.css', act: red });
 await shot('proof', {
   prepare: lineUp([
