@@ -39,6 +39,14 @@ for (const theme of ['light', 'dark'])
       await page.waitForTimeout(500);
       expect({ station, found: await violations(page, theme) }).toEqual({ station, found: [] });
     }
+    await page.goto(`/sites/${id}/gather`);
+    await page.getByRole('button', { name: /^Style attributes/ }).click();
+    await expect(page.getByRole('textbox', { name: /^Class name/ }).first()).toBeVisible();
+    expect(await violations(page, theme)).toEqual([]);
+    await page.getByRole('button', { name: 'Settings' }).click();
+    await expect(page.getByRole('dialog')).toContainText('How plans are made');
+    expect(await violations(page, theme)).toEqual([]);
+    await page.keyboard.press('Escape');
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog')).toContainText('Ctrl Enter');
     expect(await violations(page, theme)).toEqual([]);

@@ -61,3 +61,21 @@ test('a family is dragged to a sheet', async ({ page }) => {
   await expect(draftBar(page)).toContainText('1 operation');
   await expect(row).toContainText('base.css');
 });
+
+test('plan settings: presentational attributes as well; then one version in the shared sheet for its pages only', async ({
+  page,
+}) => {
+  const id = await openDemo(page, 'gather');
+  await page.getByRole('button', { name: 'Settings' }).click();
+  await page.getByRole('checkbox', { name: 'Presentational attributes as well' }).click();
+  await page.getByRole('button', { name: 'Use these' }).click();
+  await proposePlan(page);
+  await expect(page.getByRole('complementary', { name: 'Sheets' })).toContainText('css/markup.css');
+  await family(page, '.notice').click();
+  const becomes = page.getByRole('radiogroup', { name: 'What becomes of version B' });
+  await becomes.getByText('shared sheet, for these only').click();
+  await expect(page.getByText(/css\/notice\.css, below \.notices-pages/)).toBeVisible(proved);
+  await expect(draftBar(page)).toContainText('All 26 pages look the same.', proved);
+  const { text } = await (await page.request.get(`/api/sites/${id}/files/draft/css/notice.css`)).json();
+  expect(text).toContain(':where(.notices-pages) .notice');
+});

@@ -41,8 +41,9 @@ export function partition(
   graph: RuleGraph,
   reach: ReadonlyMap<number, PageSet>,
   single: SinglePage,
+  onlyPage: boolean,
 ): Partition {
-  return new Partitioner(table, graph, reach, single).run();
+  return new Partitioner(table, graph, reach, single, onlyPage).run();
 }
 
 /** The first must come before the second. */
@@ -60,12 +61,21 @@ class Partitioner {
   private readonly graph: RuleGraph;
   private readonly reach: ReadonlyMap<number, PageSet>;
   private readonly single: SinglePage;
+  /** The site has one page: its sheet is the site's. */
+  private readonly onlyPage: boolean;
 
-  constructor(table: RuleTable, graph: RuleGraph, reach: ReadonlyMap<number, PageSet>, single: SinglePage) {
+  constructor(
+    table: RuleTable,
+    graph: RuleGraph,
+    reach: ReadonlyMap<number, PageSet>,
+    single: SinglePage,
+    onlyPage: boolean,
+  ) {
     this.table = table;
     this.graph = graph;
     this.reach = reach;
     this.single = single;
+    this.onlyPage = onlyPage;
     this.sheetOf = new Int32Array(graph.nodes.length).fill(-1);
     this.after = graph.after.map((set) => new Set(set));
     this.nodesOfRule = new Map();
@@ -120,7 +130,7 @@ class Partitioner {
 
   private place(run: number[]): void {
     const first = this.graph.nodes[run[0]!]!;
-    const alone = first.holders.size === 1;
+    const alone = first.holders.size === 1 && !this.onlyPage;
     if (alone && this.single !== 'shared') {
       for (const node of run) this.staying.add(node);
       return;

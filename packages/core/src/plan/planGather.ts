@@ -149,7 +149,7 @@ function ruleOperations(
   const asked = table.rules.filter(
     ({ holders }) => holders.size < length && (merging === 'shared' || holders.size > 1),
   );
-  const parts = partition(table, graph, reachOfRules(site, table, asked), merging);
+  const parts = partition(table, graph, reachOfRules(site, table, asked), merging, pagesOf(site).length === 1);
   return operationsOf(site, shared, table, graph, parts, maxSheets);
 }
 

@@ -1,0 +1,33 @@
+import { expect, test } from '@jest/globals';
+import { pageOf, siteOf } from '../testing/siteOf.ts';
+import { planWhole } from './planWhole.ts';
+import { whatStays } from './staying.ts';
+
+test.each([
+  ['a block in a comment', pageOf('<!-- <style>p{top:0}</style> -->', '<p>a'), ['block 3 in-comment']],
+  ['a block that hides its rules as old pages do', pageOf('<style><!-- p{top:0} --></style>', '<p>a'), ['block 3 looks-different']],
+  ['a block for browsers without scripts', pageOf('<noscript><style>p{top:0}</style></noscript>', '<p>a'), ['block 3 in-noscript']],
+  ['a block in a template', pageOf('', '<template>\n<style>p{top:0}</style></template>'), ['block 4 in-template']],
+  ['a block of another type', pageOf('<style type="text/less">p{}</style>', ''), ['block 3 not-css']],
+  ['a block in a drawing', pageOf('', '<svg><style>p{top:0}</style></svg>'), ['block 4 svg-block']],
+  ['an empty block', pageOf('<style> </style>', ''), ['block 3 no-rule']],
+  ['a style attribute', pageOf('', '\n<p style="top:0">'), ['attribute 5 looks-different']],
+  ['a style attribute beside a sheet that is not there', pageOf('<link rel=stylesheet href=no.css>', '<p style="top:0">'), ['attribute 4 unread-sheet']],
+  ['nothing', pageOf('<link rel=stylesheet href=s.css>', '<p class=style>'), []],
+])('%s', (_shows, page, expected) => {
+  const stays = whatStays(siteOf({ 'a.html': page }));
+  expect(stays.map(({ kind, line, code }) => `${kind} ${line} ${code}`)).toEqual(expected);
+  for (const { reason } of stays) expect(reason).toMatch(/^\S.{10,}/);
+}); // prettier-ignore
+
+test('a plan names what a script or a template keeps, and takes the rest', () => {
+  const site = siteOf({
+    'a.html': pageOf('<style>p{color:red}</style>', '<p style="top:0">a<p style="width:{{w}}px">b<b style="left:0">c</b><script>e.style.left = 1</script>'), // prettier-ignore
+  });
+  const plan = planWhole(site, 'site.css');
+  expect(plan.ok && plan.value.stays.map(({ code }) => code)).toEqual(['template', 'script']);
+  expect(plan.ok && plan.value.sheets.map(({ path, rules }) => [path, rules])).toEqual([
+    ['site.css', 1],
+    ['attributes.css', 1],
+  ]);
+});
