@@ -31,24 +31,31 @@ export interface Analysis {
 export function startAnalysis(databaseUrl: string, threads = 2): Analysis {
   // .js in dist; from source the file is .ts and the thread needs a loader
   const fromSource = import.meta.url.endsWith('.ts');
-  const pool = new Piscina({
-    filename: new URL(fromSource ? './worker.ts' : './worker.js', import.meta.url).href,
-    minThreads: 1,
-    maxThreads: threads,
-    idleTimeout: 600_000,
-    workerData: { databaseUrl },
-    ...(fromSource ? { execArgv: ['--import', 'tsx', '--conditions=@syndeton/source'] } : {}),
-  });
-  const run: Analysis['run'] = (name, input) => pool.run({ name, input }) as never;
+  const makePool = (maxThreads: number): Piscina =>
+    new Piscina({
+      filename: new URL(fromSource ? './worker.ts' : './worker.js', import.meta.url).href,
+      minThreads: 1,
+      maxThreads,
+      idleTimeout: 600_000,
+      workerData: { databaseUrl },
+      ...(fromSource ? { execArgv: ['--import', 'tsx', '--conditions=@syndeton/source'] } : {}),
+    });
+  const pool = makePool(threads);
+  // drafts and their proofs go on from the ones before, which one thread keeps warm
+  const drafts = makePool(1);
+  const poolFor = (name: keyof AnalysisTasks): Piscina => (name === 'draft' || name === 'proof' ? drafts : pool);
+  const run: Analysis['run'] = (name, input) => poolFor(name).run({ name, input }) as never;
   return {
     run,
     follow(name, input, onProgress, signal) {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', onProgress);
       const options = { transferList: [port2], ...(signal ? { signal } : {}) };
-      const result = pool.run({ name, input: { ...input, port: port2 } }, options) as Promise<unknown>;
+      const result = poolFor(name).run({ name, input: { ...input, port: port2 } }, options) as Promise<unknown>;
       return result.finally(() => port1.close()) as never;
     },
-    close: () => pool.destroy(),
+    close: async () => {
+      await Promise.all([pool.destroy(), drafts.destroy()]);
+    },
   };
 }

@@ -6,12 +6,12 @@ import {
   describeStayReason,
   fileKindOf,
   lackingLinks,
+  LinkedSheets,
   makeSite,
   makeSiteFile,
   pageBands,
   planWhole,
   proveSites,
-  surveySite,
   type DraftSite,
   type LeftRule,
   type Operation,
@@ -75,6 +75,14 @@ async function draftOf(
     ),
     before,
   };
+}
+
+/** What pages link, by their bytes; of the site that was asked for last. */
+let linked: { readonly siteId: string; readonly sheets: LinkedSheets } | undefined;
+
+function linkedSheetsOf({ siteId }: SiteState): LinkedSheets {
+  if (linked?.siteId !== siteId) linked = { siteId, sheets: new LinkedSheets() };
+  return linked.sheets;
 }
 
 /** Each state holds the changed pages once more, so a large site keeps few. */
@@ -147,13 +155,13 @@ const tasks: AnalysisTasks = {
   },
   async draft({ state }) {
     const { site, steps, before, problem } = await draftOf(state);
-    const survey = surveySite(site);
+    const sheets = linkedSheetsOf(state).of(site);
     return {
       base: state.number,
       operations: [...state.operations],
       steps: steps.map(({ sentence, left }) => ({ sentence, left: left.map(describeLeft) })),
       changes: changesOf(before, site),
-      sheets: survey.sheets.map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
+      sheets: sheets.map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
       ...(problem ? { problem } : {}),
     };
   },
