@@ -28,7 +28,9 @@ export class LinkedSheets {
   /** With what these import. */
   private sheetsOf(file: SiteFile, reader: SheetReader): ReadonlySet<string> {
     const read = this.targetsOf(file).flatMap((target) => reader.withImports(target, '', 'linked'));
-    return new Set(read.filter((source) => source.problem === undefined).map((source) => source.target));
+    return new Set(
+      read.flatMap(({ target, problem }) => (problem === undefined && target !== undefined ? [target] : [])),
+    );
   }
 
   /** What the page's links and the imports of its blocks ask for. */
