@@ -1,6 +1,7 @@
 // npm run bench [pages…]: CPU of this process, in ratios to parsing the same pages; compare figures within one run only.
 import {
   applyChangeSet,
+  applyOperations,
   CascadeSession,
   checkSite,
   desktop,
@@ -64,6 +65,23 @@ function gathered(site: Site): Site {
 function planned(site: Site): void {
   const plan = planWhole(site, 'css/gathered.css');
   if (!plan.ok || plan.value.proof.verdict !== 'same') throw new Error('no plan that keeps the look');
+}
+
+/** Wall times of a person who takes one sheet out of a plan: the draft planned anew, and the verdict from the last proof on. */
+function decision(pages: number): void {
+  const site = makeSite(makeFiles(pages, 'embedded'));
+  const plan = planWhole(site, 'css/gathered.css');
+  if (!plan.ok) throw new Error('no plan');
+  const { operations, proof, site: after } = plan.value;
+  const second = operations.findIndex((one, i) => i > 0 && one.kind === 'gather-rules');
+  const started = performance.now();
+  const changed = applyOperations(site, operations.filter((_, i) => i !== second)); // prettier-ignore
+  if (!changed.ok) throw new Error('the changed plan does not fit');
+  const planned = performance.now();
+  const verdict = proveSites(site, changed.value.site, { earlier: { after, proof } });
+  const proved = performance.now();
+  row(pages, 'one decision changed: draft planned anew', `${Math.round(planned - started)} ms`);
+  row(pages, 'one decision changed: verdict from the last proof', `${Math.round(proved - planned)} ms`, `target 1,000 for both; ${verdict.verdict}`); // prettier-ignore
 }
 
 function row(pages: number, step: string, figure: string, note = ''): void {
@@ -138,6 +156,7 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000]) {
   ratios('embedded', pages, 5);
 }
 for (const kind of ['shared', 'embedded'] as const) kept(kind, sizes.at(-1) ?? 3000);
+decision(sizes.at(-1) ?? 3000);
 
 const site = makeSite(makeFiles(20, 'embedded'));
 const winners = measure(() => {

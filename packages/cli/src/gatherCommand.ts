@@ -26,6 +26,8 @@ export interface GatherOptions {
   readonly keepAttributes: boolean;
   /** Presentational attributes go as well. */
   readonly hints: boolean;
+  /** Rules ask for an element's ID where it alone has such a style attribute. */
+  readonly ids: boolean;
   readonly singlePage: SinglePage | undefined;
   readonly maxSheets: number | undefined;
   /** A file that holds a plan, or that is written with one. */
@@ -57,10 +59,11 @@ export async function runGather(
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {
-  const { keepAttributes, hints, singlePage, maxSheets } = options;
+  const { keepAttributes, hints, ids, singlePage, maxSheets } = options;
   const planned = planWhole(site, sheet, {
     keepAttributes,
     hints,
+    ids,
     ...(singlePage === undefined ? {} : { singlePage }),
     ...(maxSheets === undefined ? {} : { maxSheets }),
   });

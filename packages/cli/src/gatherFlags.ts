@@ -8,6 +8,7 @@ export interface GatherFlags {
   readonly folder: string;
   readonly keep?: string;
   readonly hints?: boolean;
+  readonly ids?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
   readonly plan?: string;
@@ -34,6 +35,7 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     allowDifferences: flags.allowDifferences ?? false,
     keepAttributes: keep === 'attributes',
     hints: flags.hints ?? false,
+    ids: flags.ids ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),
     plan: flags.plan,

@@ -113,6 +113,8 @@ export const PlanSettings = Type.Object(
     maxSheets: Type.Optional(Type.Integer({ minimum: 1, maximum: 9999 })),
     /** Style attributes stay. */
     keepAttributes: Type.Optional(Type.Boolean()),
+    /** Rules ask for the ID of an element where it alone has such a style attribute. */
+    ids: Type.Optional(Type.Boolean()),
     /** Presentational attributes go as well. */
     hints: Type.Optional(Type.Boolean()),
   },

@@ -62,3 +62,9 @@ export function addClass(text: string, element: ElementNode, name: string): Edit
   }
   return inClass(text, own, name);
 }
+
+/** The edit that takes an attribute out of its tag, with the white space before it. */
+export function dropAttribute(text: string, spans: Spans, name: string): Edit {
+  const { startOffset, endOffset } = spans[name]!;
+  return { span: withSpaceBefore(text, startOffset, endOffset), text: '' };
+}

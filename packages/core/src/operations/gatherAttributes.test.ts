@@ -148,6 +148,23 @@ test('names and problems in words', () => {
   );
 });
 
+test('an ID in place of a class, where an element alone has its group and its ID', () => {
+  const site = siteOf({
+    'a.html': pageOf('<style>#x, body #y{top:9px}</style>', '<p id=x style="top:0">a<p  style="top:1px" id=y>b<p id=z style="top:2px">c<p style="top:3px">d<p style="top:3px" id=w>e'), // prettier-ignore
+    'b.html': pageOf('', '<p id=z>c'),
+  });
+  const plan = planLookKeepingAttributes(site, { ...gather, ids: true });
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  expect(plan.value.plan.groups.map(({ selector }) => selector)).toEqual([
+    '#x',
+    '#y:not(#_)',
+    '.text-own',
+    '.text-own-2',
+  ]);
+  expect(textIn(plan.value.site, 'a.html')).toContain('<p id=x>a<p id=y>b<p id=z class="text-own">c<p class="text-own-2">d<p class="text-own-2" id=w>e'); // prettier-ignore
+  expect(plan.value.proof.verdict).toBe('same');
+});
+
 test('what an attribute selector would notice is taken back, the rest goes; twice changes nothing more', () => {
   const site = siteOf({
     'a.html': pageOf('<style>[style*=top]{left:1px}</style>', '<p style="top:0">a<p style="color:red">b'),

@@ -14,9 +14,9 @@ import { openPage, type OpenPage } from '../survey/openPage.ts';
 import { orderFreeKey } from '../survey/versionKey.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, proposeClassName } from './className.ts';
-import { styleToClass } from './editClass.ts';
+import { dropAttribute, styleToClass } from './editClass.ts';
 import { asciiText, closingText, rebasedText } from './printRule.ts';
-import { raisedSelector } from './raisedSelector.ts';
+import { raisedId, raisedSelector } from './raisedSelector.ts';
 import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
 import { scriptedProperties } from './scriptedProperties.ts';
 import { addSelectorClasses } from './takenClassNames.ts';
@@ -32,6 +32,8 @@ export interface GatherAttributes {
   readonly only?: readonly string[];
   /** Names for groups by their key; the others get a proposed one. */
   readonly names?: Readonly<Record<string, string>>;
+  /** An element that alone has its group, and an ID, keeps its markup: the rule asks for the ID. */
+  readonly ids?: boolean;
   /** Groups left as they are: everywhere, or on one page. */
   readonly except?: readonly { readonly key: string; readonly page?: string }[];
 }
@@ -74,6 +76,7 @@ interface FoundPage {
 interface Found {
   readonly page: FoundPage;
   readonly tag: string;
+  readonly id: string | undefined;
   /** Its path in the page. */
   readonly element: string;
   readonly spans: NonNullable<ElementNode['attributeSpans']>;
@@ -109,6 +112,8 @@ class Collector {
   private readonly groups = new Map<string, Group>();
   private readonly left: { page: string; element: string; reason: AttributeStays }[] = [];
   private readonly taken = new Set<string>();
+  /** How many elements of the site have an ID. */
+  private readonly ids = new Map<string, number>();
   private readonly session = new CascadeSession();
   private readonly site: Site;
   private readonly sheet: string;
@@ -125,7 +130,11 @@ class Collector {
 
   add(page: OpenPage, wanted: boolean): void {
     for (const block of page.blocks) addSelectorClasses(block.sheet.rules, this.taken);
-    for (const element of page.tree.elements) for (const name of element.classes) this.taken.add(name.toLowerCase());
+    for (const element of page.tree.elements) {
+      for (const name of element.classes) this.taken.add(name.toLowerCase());
+      const id = element.id?.toLowerCase();
+      if (id !== undefined) this.ids.set(id, (this.ids.get(id) ?? 0) + 1);
+    }
     if (!wanted || !page.tree.elements.some((e) => attributeOf(e, 'style') !== undefined)) return;
     const cascade = this.session.openTree(this.site, page.file, page.tree);
     const scripted = scriptedProperties(page, this.site);
@@ -154,7 +163,13 @@ class Collector {
           }),
         );
       kept ??= this.keep(page);
-      group.found.push({ page: kept, tag: element.tag, element: elementPath(element), spans: element.attributeSpans! });
+      group.found.push({
+        page: kept,
+        tag: element.tag,
+        id: element.id,
+        element: elementPath(element),
+        spans: element.attributeSpans!,
+      });
       this.raise(group, page, cascade, element, compiled);
     }
   }
@@ -231,6 +246,11 @@ class Collector {
       const given = this.operation.names?.[key];
       if (given !== undefined && this.taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
       const tags = [...new Set(group.found.map(({ tag }) => tag))];
+      const id = given === undefined ? this.ownId(group) : undefined;
+      if (id !== undefined) {
+        named.push({ key, group, name: `#${id}`, selector: raisedId(id, group.needed, group.strictly) });
+        continue;
+      }
       const name = given ?? proposeClassName(tags, parseDeclarations(group.text), this.taken);
       this.taken.add(name.toLowerCase());
       const selector = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
@@ -264,6 +284,13 @@ class Collector {
     });
   }
 
+  /** The ID of a group's only element, when no other element of the site has it. */
+  private ownId({ found }: Group): string | undefined {
+    const [only, ...others] = found;
+    const id = this.operation.ids === true && others.length === 0 ? only!.id : undefined;
+    return id !== undefined && isPlainClassName(id) && this.ids.get(id.toLowerCase()) === 1 ? id : undefined;
+  }
+
   private places(named: readonly { readonly key: string; readonly group: Group }[]): AttributesPlan['places'] {
     return named.flatMap(({ key, group }) =>
       group.found.map(({ page, element }) => ({ page: page.file.path, key, element })),
@@ -276,7 +303,7 @@ class Collector {
       for (const { page, spans } of group.found) {
         const edits = byPage.get(page) ?? [];
         byPage.set(page, edits);
-        edits.push(...styleToClass(page.file.text!, spans, name)!);
+        edits.push(...(name.startsWith('#') ? [dropAttribute(page.file.text!, spans, 'style')] : styleToClass(page.file.text!, spans, name)!)); // prettier-ignore
       }
     return [...byPage].map(([{ file, link }, edits]) => ({
       path: file.path,

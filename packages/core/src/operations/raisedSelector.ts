@@ -19,3 +19,14 @@ export function raisedSelector(name: string, tag: string | undefined, needed: Sp
       }
   return `.${name}${':not(#_)'.repeat(needed[0] + 2)}`;
 }
+
+/** The same for an element's own ID. */
+export function raisedId(id: string, needed: Specificity, strictly: boolean): string {
+  let more = 0;
+  const short = (): boolean => {
+    const by = compareSpecificity([1 + more, 0, 0], needed);
+    return strictly ? by <= 0 : by < 0;
+  };
+  while (short()) more++;
+  return `#${id}${':not(#_)'.repeat(more)}`;
+}

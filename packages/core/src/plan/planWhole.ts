@@ -14,6 +14,8 @@ import { attributesStaying, blocksStaying, type Staying } from './staying.ts';
 export interface WholePlanOptions extends PlanOptions {
   /** Style attributes stay on their elements. */
   readonly keepAttributes?: boolean;
+  /** Rules ask for the ID of an element where it alone has such a style attribute. */
+  readonly ids?: boolean;
   /** Presentational attributes go as well. */
   readonly hints?: boolean;
 }
@@ -71,7 +73,7 @@ function planStyling(site: Site, sheet: string, options: WholePlanOptions = {}):
     ? undefined
     : planLookKeepingAttributes(
         value.site,
-        { kind: 'gather-attributes', sheet: attributesSheetBeside(sheet, value.site.files.keys()), ...pages },
+        { kind: 'gather-attributes', sheet: attributesSheetBeside(sheet, value.site.files.keys()), ...pages, ...idsOf(options) }, // prettier-ignore
         site,
       );
   const taken = attributes?.ok ? attributes.value : undefined;
@@ -88,6 +90,8 @@ function planStyling(site: Site, sheet: string, options: WholePlanOptions = {}):
   });
 }
 
+const idsOf = ({ ids }: WholePlanOptions): { readonly ids?: boolean } => (ids ? { ids } : {});
+
 /** Blocks and attributes planned in one go and proved once; undefined when anything would differ. */
 function tryAtOnce(site: Site, sheet: string, options: WholePlanOptions): WholePlan | undefined {
   const path = parseSheetPath(sheet, site);
@@ -98,6 +102,7 @@ function tryAtOnce(site: Site, sheet: string, options: WholePlanOptions): WholeP
     kind: 'gather-attributes',
     sheet: attributesSheetBeside(sheet, blocks.site.files.keys()),
     ...(options.pages === undefined ? {} : { pages: options.pages }),
+    ...idsOf(options),
   };
   const plan = planGatherAttributes(blocks.site, operation);
   const applied = plan.ok ? applyChangeSet(blocks.site, plan.value.changes) : succeed(blocks.site);

@@ -16,6 +16,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
   const [most, setMost] = useState(settings.maxSheets === undefined ? '' : String(settings.maxSheets));
   const [single, setSingle] = useState(settings.singlePage ?? 'shared');
   const [attributes, setAttributes] = useState(settings.keepAttributes !== true);
+  const [ids, setIds] = useState(settings.ids === true);
   const [hints, setHints] = useState(settings.hints === true);
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const id = useId();
@@ -29,6 +30,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
       singlePage: single,
       ...(most.trim() === '' ? {} : { maxSheets: Number(most) }),
       ...(attributes ? {} : { keepAttributes: true }),
+      ...(ids ? { ids } : {}),
       ...(hints ? { hints } : {}),
     });
     onClose();
@@ -73,6 +75,10 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
         <p className="flex items-center gap-2">
           <Tick checked={attributes} onChange={setAttributes} label="Style attributes become classes" /> Style
           attributes become classes
+        </p>
+        <p className="flex items-center gap-2">
+          <Tick checked={ids} onChange={setIds} label="An ID in place of a class where an element has one" /> An ID in
+          place of a class where an element has one
         </p>
         <p className="flex items-center gap-2">
           <Tick checked={hints} onChange={setHints} label="Presentational attributes as well" /> Presentational
