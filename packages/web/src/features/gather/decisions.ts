@@ -135,10 +135,17 @@ export function inOwnSheet(
   const covered = (page: string): boolean =>
     rest.some((operation) => operation.kind === 'gather-blocks' && (operation.pages?.includes(page) ?? true));
   if (version.pages.every(covered)) return rest;
-  const after = rest.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
-  const own: OperationBody = { kind: 'gather-rules', sheet, pages: [...version.pages], rules: [{ family: family.id, version: version.id }], after }; // prettier-ignore
-  const at = rest.findLastIndex((operation) => operation.kind === 'gather-rules') + 1;
-  return [...rest.slice(0, at), own, ...rest.slice(at)];
+  return behindOthers(rest, { sheet, pages: [...version.pages], rules: [{ family: family.id, version: version.id }] });
+}
+
+/** One more sheet of rules, linked behind those lined up. */
+function behindOthers(
+  operations: readonly OperationBody[],
+  gather: Omit<GatherRules, 'kind' | 'after'>,
+): readonly OperationBody[] {
+  const after = operations.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
+  const at = operations.findLastIndex((operation) => operation.kind === 'gather-rules') + 1;
+  return [...operations.slice(0, at), { kind: 'gather-rules', ...gather, after }, ...operations.slice(at)];
 }
 
 /** The operations with another version in this one's place, on all its pages. These will look different. */
@@ -181,8 +188,6 @@ export function inScopeOf(
   const first = version.pages[0]!.split('/');
   const words = version.pages.length > 1 && first.length > 1 ? first.at(-2)! : first.at(-1)!.replace(/\.\w+$/, '');
   const scope = `${words.replace(/[^A-Za-z0-9]+/g, '-').replace(/^[^A-Za-z]+/, '') || 'these'}-page${version.pages.length > 1 ? 's' : ''}`;
-  const after = rest.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
-  const own: OperationBody = { kind: 'gather-rules', sheet, pages: [...version.pages], rules: [{ family: family.id, version: version.id }], after, scope }; // prettier-ignore
-  const at = rest.findLastIndex((operation) => operation.kind === 'gather-rules') + 1;
-  return [...rest.slice(0, at), own, ...rest.slice(at)];
+  const rules = [{ family: family.id, version: version.id }];
+  return behindOthers(rest, { sheet, pages: [...version.pages], rules, scope });
 }
