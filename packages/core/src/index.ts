@@ -69,7 +69,6 @@ export {
   type AttributesPlan,
   type GatherAttributes,
 } from './operations/gatherAttributes.ts';
-export { planLookKeepingAttributes, type LookKeepingAttributes } from './plan/planAttributes.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/linkAlike.ts';
@@ -84,6 +83,6 @@ export {
   type OperationPlan,
   type OperationProblem,
 } from './operations/operation.ts';
-export { planLookKeepingGather, type LookKeepingPlan, type PlannedSheet, type PlanOptions } from './plan/planGather.ts';
+export type { PlannedSheet, PlanOptions } from './plan/planGather.ts';
 export type { SinglePage } from './plan/partition.ts';
 export { attributesSheetBeside, freeSheetName } from './plan/freeSheetName.ts';

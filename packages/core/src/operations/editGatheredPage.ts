@@ -1,4 +1,4 @@
-import { styleSources, type StyleSources } from '../page/styleSources.ts';
+import { linksPlainly, styleSources, type StyleSources } from '../page/styleSources.ts';
 import type { FileEdits } from '../source/changeSet.ts';
 import { relativePath } from '../source/sitePath.ts';
 import { textOf, type Edit, type Span } from '../source/span.ts';
@@ -21,7 +21,7 @@ export function editGatheredPage(
   const { file, text, tree } = page;
   const syntax = pageSyntax(tree);
   const sources = styleSources(tree, file.path);
-  const linked = sources.sheets.some((source) => linksPlainly(source, [sheetPath]));
+  const linked = sources.sheets.some((source) => linksPlainly(source, sheetPath));
   const base = sources.base.kind === 'site' ? sources.base.path : file.path;
   const link = printLink(syntax, encodePath(relativePath(base, sheetPath)));
   const place = linked || page.taken.length === 0 ? undefined : linkPlace(page, sources, after);
@@ -61,7 +61,7 @@ function linkPlace(page: PagePlan, sources: StyleSources, after: readonly string
   const movable = new Map(page.blocks.filter((b) => b.stays === undefined).map((b) => [b.sourceIndex, b]));
   const passable = (index: number): boolean => {
     const source = sources.sheets[index];
-    return source !== undefined && (movable.has(index) || linksPlainly(source, after));
+    return source !== undefined && (movable.has(index) || after.some((path) => linksPlainly(source, path)));
   };
   let start = first.sourceIndex;
   while (passable(start - 1)) start--;
@@ -70,14 +70,6 @@ function linkPlace(page: PagePlan, sources: StyleSources, after: readonly string
   for (let i = end; i >= start; i--) if (!movable.has(i)) return { kind: 'behind', span: sources.sheets[i]!.span };
   return { kind: 'block', block: movable.get(start)! };
 }
-
-const linksPlainly = (source: StyleSources['sheets'][number], paths: readonly string[]): boolean =>
-  source.kind === 'linked' &&
-  source.idle === undefined &&
-  source.media.trim() === '' &&
-  source.title === '' &&
-  source.target.kind === 'site' &&
-  paths.includes(source.target.path);
 
 function removeUnits(block: EmbeddedBlock, taken: ReadonlySet<BlockUnit>, text: string): Edit[] {
   const edits: Edit[] = [];

@@ -2,6 +2,7 @@ import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementPath } from '../page/parsePage.ts';
+import { linksPlainly } from '../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../selectors/selector.ts';
 import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
 import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
@@ -42,7 +43,7 @@ export type AttributesProblem =
   | { readonly kind: 'attributes-sheet-path'; readonly path: SheetPathProblem }
   | { readonly kind: 'class-name'; readonly name: string }
   | { readonly kind: 'class-taken'; readonly name: string }
-  | { readonly kind: 'no-attributes' };
+  | { readonly kind: 'no-attributes'; readonly left: AttributesPlan['left'] };
 
 /** Style attributes that say the same, and the class that takes their place. */
 export interface AttributeGroup {
@@ -175,15 +176,7 @@ class Collector {
   }
 
   private keep(page: OpenPage): FoundPage {
-    const linked = page.sources.sheets.some(
-      (s) =>
-        s.kind === 'linked' &&
-        s.idle === undefined &&
-        s.media.trim() === '' &&
-        s.title === '' &&
-        s.target.kind === 'site' &&
-        s.target.path === this.sheet,
-    );
+    const linked = page.sources.sheets.some((source) => linksPlainly(source, this.sheet));
     return { file: page.file, link: linked ? undefined : insertLink(page, this.sheet, 'last') };
   }
 
@@ -240,7 +233,7 @@ class Collector {
   }
 
   plan(): Result<AttributesPlan, AttributesProblem> {
-    if (this.groups.size === 0) return fail({ kind: 'no-attributes' });
+    if (this.groups.size === 0) return fail({ kind: 'no-attributes', left: this.left });
     const named: { key: string; group: Group; name: string; selector: string }[] = [];
     for (const [key, group] of this.groups) {
       const given = this.operation.names?.[key];

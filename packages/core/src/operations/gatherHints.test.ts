@@ -67,10 +67,18 @@ test.each([
   expect(plan.value.proof.verdict).toBe('same');
 });
 
-test('where a rule rolls back a layer nothing is taken: attributes are not rolled back, rules are', () => {
+test('where a rule rolls back a layer nothing is taken, since Chromium tells attributes and rules apart', async () => {
   const head = '<style>td { background-color: revert-layer }</style>';
-  const site = siteOf({ 'a.html': pageOf(head, '<table><tr><td bgcolor="#eee">a</td></tr></table>') });
+  const body = '<table><tr><td bgcolor="#eee">a</td></tr></table>';
+  const site = siteOf({ 'a.html': pageOf(head, body) });
   expect(planLookKeepingHints(site, gather)).toMatchObject({ ok: false, problem: { kind: 'no-hints' } });
+  const { after } = gathered(body, head);
+  const ask = `getComputedStyle(document.querySelector('td')).backgroundColor`;
+  const answers = await askChromium([
+    { html: pageOf(head, body), ask },
+    { html: textIn(after, 'a.html')!, files: { 'm.css': textIn(after, 'm.css')! }, ask },
+  ]);
+  expect(answers).toEqual(['rgb(238, 238, 238)', 'rgba(0, 0, 0, 0)']);
 });
 
 test.each([

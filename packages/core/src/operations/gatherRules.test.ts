@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { applyChangeSet } from '../source/changeSet.ts';
 import { encodeText } from '../source/textCoding.ts';
+import { askChromium } from '../testing/chromium.ts';
 import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { proveSites } from '../proof/proveSites.ts';
 import { describeGatherProblem, planGatherRules, type GatherRules } from './gatherRules.ts';
@@ -242,6 +243,23 @@ describe('scoped to a group of pages', () => {
     );
     expect(textIn(done.value.site, 'b.html')).toContain('<body class="news" id=x>');
     expect(proveSites(before, done.value.site)).toMatchObject({ verdict: 'same' });
+  });
+
+  test('Chromium computes the same on both pages', async () => {
+    const { before, done } = scopeTo('<body id=x>');
+    if (!done.ok) throw new Error(describeOperationProblem(done.problem.problem));
+    const ask = `[...document.querySelectorAll('body, p')].map((e) => [...getComputedStyle(e)].map((name) => getComputedStyle(e).getPropertyValue(name)).join('|'))`;
+    const states = [before, done.value.site];
+    const questions = ['a.html', 'b.html'].flatMap((path) =>
+      states.map((site) => ({
+        html: textIn(site, path)!,
+        files: { 'site.css': textIn(site, 'site.css') ?? '' },
+        ask,
+      })),
+    );
+    const answers = await askChromium(questions);
+    expect(answers[1]).toEqual(answers[0]);
+    expect(answers[3]).toEqual(answers[2]);
   });
 
   test.each([

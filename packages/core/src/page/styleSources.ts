@@ -138,3 +138,12 @@ function preferredTitle(page: PageTree, sheets: readonly (LinkedSource | Embedde
   const before = meta && (!first || meta.index < first.element.index);
   return before && named !== undefined && named !== '' ? named : first?.title;
 }
+
+/** A link that takes this site's sheet for every medium, whichever sheet set is chosen. */
+export const linksPlainly = (source: LinkedSource | EmbeddedSource, path: string): boolean =>
+  source.kind === 'linked' &&
+  source.idle === undefined &&
+  source.media.trim() === '' &&
+  source.title === '' &&
+  source.target.kind === 'site' &&
+  source.target.path === path;

@@ -32,7 +32,7 @@ export function planLookKeepingAttributes(
     return planGatherAttributes(site, tried);
   });
   if (!kept.ok) return kept;
-  return kept.value ? succeed({ ...kept.value, operation: tried }) : fail({ kind: 'no-attributes' });
+  return kept.value ? succeed({ ...kept.value, operation: tried }) : fail({ kind: 'no-attributes', left: [] });
 }
 
 /** The same for presentational attributes. */

@@ -70,7 +70,8 @@ export function planLookKeepingGather(
     const sharing = all.filter((page) => !apart.has(page) && !untouched.has(page));
     const whole = all.filter((page) => !untouched.has(page));
     const tried = attempt(site, path.value, sharing, whole, options);
-    const proof = proveSites(site, tried.site, site.files.has(path.value) ? {} : { paths: new Set(all) });
+    // the whole site: a broken link elsewhere might ask for a sheet that comes to be
+    const proof = proveSites(site, tried.site);
     const differing = proof.pages.filter((page) => page.verdict !== 'same');
     options.onRound?.(round, proof);
     if (differing.length === 0) {

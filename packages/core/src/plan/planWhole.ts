@@ -1,4 +1,4 @@
-import { planGatherAttributes, type GatherAttributes } from '../operations/gatherAttributes.ts';
+import { planGatherAttributes, type AttributesProblem, type GatherAttributes } from '../operations/gatherAttributes.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
 import type { Proof } from '../proof/proof.ts';
@@ -7,8 +7,15 @@ import { succeed, type Result } from '../source/result.ts';
 import { applyChangeSet } from '../source/changeSet.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { attributesSheetBeside, freeBeside } from './freeSheetName.ts';
-import { planLookKeepingAttributes, planLookKeepingHints } from './planAttributes.ts';
-import { attempt, planLookKeepingGather, type PlannedSheet, type PlanOptions } from './planGather.ts';
+import { planLookKeepingAttributes, planLookKeepingHints, type LookKeepingAttributes } from './planAttributes.ts';
+import {
+  attempt,
+  planLookKeepingGather,
+  type Attempt,
+  type LookKeepingPlan,
+  type PlannedSheet,
+  type PlanOptions,
+} from './planGather.ts';
 import { attributesStaying, blocksStaying, type Staying } from './staying.ts';
 
 export interface WholePlanOptions extends PlanOptions {
@@ -58,66 +65,71 @@ function withHints(original: Site, plan: WholePlan, sheet: string, options: Whol
   };
 }
 
-function planStyling(site: Site, sheet: string, options: WholePlanOptions = {}): Result<WholePlan, OperationProblem> {
+function planStyling(site: Site, sheet: string, options: WholePlanOptions): Result<WholePlan, OperationProblem> {
   // style attributes take a sheet of their own
   const most = options.maxSheets;
   const forBlocks =
     most === undefined || options.keepAttributes ? options : { ...options, maxSheets: Math.max(1, most - 1) };
   const quick = options.keepAttributes ? undefined : tryAtOnce(site, sheet, forBlocks);
-  if (quick) return succeed(quick);
+  if (quick) return succeed(wholeOf(quick.blocks, quick.attributes, quick.proof, options));
   const blocks = planLookKeepingGather(site, sheet, forBlocks);
   if (!blocks.ok) return blocks;
   const { value } = blocks;
-  const pages = options.pages === undefined ? {} : { pages: options.pages };
-  const attributes = options.keepAttributes
-    ? undefined
-    : planLookKeepingAttributes(
-        value.site,
-        { kind: 'gather-attributes', sheet: attributesSheetBeside(sheet, value.site.files.keys()), ...pages, ...idsOf(options) }, // prettier-ignore
-        site,
-      );
-  const taken = attributes?.ok ? attributes.value : undefined;
-  const after = taken?.site ?? value.site;
-  return succeed({
-    operations: [...value.operations, ...(taken ? [taken.operation] : [])],
-    sheets: [...value.sheets, ...(taken ? [attributesSheet(taken.plan)] : [])],
-    site: after,
-    proof: taken?.proof ?? (value.operations.length > 0 ? value.proof : proveSites(site, after)),
-    stays: [
-      ...blocksStaying(after, options, new Map(value.exclusions.map(({ page, reason }) => [page, reason]))),
-      ...(options.keepAttributes ? [] : attributesStaying(after, options.pages, taken)),
-    ],
-  });
+  const wanted = attributesOperation(value.site, sheet, options);
+  const attributes = options.keepAttributes ? undefined : planLookKeepingAttributes(value.site, wanted, site);
+  return succeed(wholeOf(value, attributes, value.proof, options));
 }
 
-const idsOf = ({ ids }: WholePlanOptions): { readonly ids?: boolean } => (ids ? { ids } : {});
+/** Undefined when style attributes were not to be taken. */
+type Attributes = Result<LookKeepingAttributes, AttributesProblem> | undefined;
+
+const attributesOperation = (site: Site, sheet: string, { pages, ids }: WholePlanOptions): GatherAttributes => ({
+  kind: 'gather-attributes',
+  sheet: attributesSheetBeside(sheet, site.files.keys()),
+  ...(pages === undefined ? {} : { pages }),
+  ...(ids ? { ids } : {}),
+});
 
 /** Blocks and attributes planned in one go and proved once; undefined when anything would differ. */
-function tryAtOnce(site: Site, sheet: string, options: WholePlanOptions): WholePlan | undefined {
+function tryAtOnce(
+  site: Site,
+  sheet: string,
+  options: WholePlanOptions,
+): { readonly blocks: Attempt; readonly attributes: Attributes; readonly proof: Proof } | undefined {
   const path = parseSheetPath(sheet, site);
   if (!path.ok) return undefined;
   const pages = options.pages ?? pagesOf(site).map((page) => page.path);
   const blocks = attempt(site, path.value, pages, pages, options);
-  const operation: GatherAttributes = {
-    kind: 'gather-attributes',
-    sheet: attributesSheetBeside(sheet, blocks.site.files.keys()),
-    ...(options.pages === undefined ? {} : { pages: options.pages }),
-    ...idsOf(options),
-  };
+  const operation = attributesOperation(blocks.site, sheet, options);
   const plan = planGatherAttributes(blocks.site, operation);
   const applied = plan.ok ? applyChangeSet(blocks.site, plan.value.changes) : succeed(blocks.site);
   if (!applied.ok) return undefined;
   const proof = proveSites(site, applied.value);
   if (proof.verdict !== 'same') return undefined;
-  const taken = plan.ok ? { operation, plan: plan.value, site: applied.value, proof, stayed: [] } : undefined;
+  const attributes = plan.ok ? succeed({ operation, plan: plan.value, site: applied.value, proof, stayed: [] }) : plan;
+  return { blocks, attributes, proof };
+}
+
+function wholeOf(
+  blocks: Attempt & Partial<Pick<LookKeepingPlan, 'exclusions'>>,
+  tried: Attributes,
+  proof: Proof,
+  options: WholePlanOptions,
+): WholePlan {
+  const attributes = tried?.ok ? tried.value : undefined;
+  const left = tried?.ok === false && tried.problem.kind === 'no-attributes' ? tried.problem.left : [];
+  const site = attributes?.site ?? blocks.site;
+  const excluded = new Map(blocks.exclusions?.map(({ page, reason }) => [page, reason]));
   return {
-    operations: [...blocks.operations, ...(taken ? [operation] : [])],
-    sheets: [...blocks.sheets, ...(taken ? [attributesSheet(taken.plan)] : [])],
-    site: applied.value,
-    proof,
+    operations: [...blocks.operations, ...(attributes ? [attributes.operation] : [])],
+    sheets: [...blocks.sheets, ...(attributes ? [attributesSheet(attributes.plan)] : [])],
+    site,
+    proof: attributes?.proof ?? proof,
     stays: [
-      ...blocksStaying(applied.value, options, new Map()),
-      ...attributesStaying(applied.value, options.pages, taken),
+      ...blocksStaying(site, options, excluded),
+      ...(options.keepAttributes
+        ? []
+        : attributesStaying(site, options.pages, attributes?.plan.left ?? left, attributes?.stayed ?? [])),
     ],
   };
 }

@@ -4,8 +4,9 @@ import { elementPath, textContent } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
-import type { LookKeepingAttributes } from './planAttributes.ts';
+import type { AttributesPlan } from '../operations/gatherAttributes.ts';
 import type { PlanOptions } from './planGather.ts';
+import type { Stayed } from './takeBack.ts';
 
 /** Why something stays in a page, for programs. */
 export type StayingCode =
@@ -32,7 +33,7 @@ export interface Staying {
 /** All that stays in the pages of a site, as far as the site alone tells. */
 export const whatStays = (site: Site): readonly Staying[] => [
   ...blocksStaying(site, {}, new Map()),
-  ...attributesStaying(site, undefined, undefined),
+  ...attributesStaying(site, undefined, [], []),
 ];
 
 /** The embedded blocks still in pages. `excluded`: pages whose look would have changed, with how. */
@@ -82,14 +83,15 @@ function hiddenBlocks({ tree, text }: OpenPage): readonly { offset: number; code
   ];
 }
 
-/** The style attributes still on elements, with what the plan says of them. */
+/** The style attributes still on elements. `left`: what the plan could not take; `stayed`: what the proof took back. */
 export function attributesStaying(
   site: Site,
   pages: readonly string[] | undefined,
-  plan: LookKeepingAttributes | undefined,
+  left: AttributesPlan['left'],
+  stayed: readonly Stayed[],
 ): readonly Staying[] {
-  const reasons = new Map((plan?.plan.left ?? []).map((left) => [`${left.page} ${left.element}`, left.reason]));
-  const differing = new Map((plan?.stayed ?? []).map(({ page, reason }) => [page, reason]));
+  const reasons = new Map(left.map((one) => [`${one.page} ${one.element}`, one.reason]));
+  const differing = new Map(stayed.map(({ page, reason }) => [page, reason]));
   return chosenPages(site, pages).flatMap((page) => {
     const unread = unreadSheet(page, site);
     return page.tree.elements.flatMap((element): Staying[] => {

@@ -5,9 +5,9 @@ import type { AttributeGroupsReply } from '@syndeton/contract';
 export function attributeGroups(site: Site): AttributeGroupsReply {
   const sheet = attributesSheetBeside('css/site.css', site.files.keys());
   const plan = planGatherAttributes(site, { kind: 'gather-attributes', sheet });
-  if (!plan.ok) return { groups: [], left: [] };
+  const staying = plan.ok ? plan.value.left : plan.problem.kind === 'no-attributes' ? plan.problem.left : [];
   const left = new Map<string, { elements: number; pages: Set<string> }>();
-  for (const { page, reason } of plan.value.left) {
+  for (const { page, reason } of staying) {
     const words = describeAttributeStays(reason);
     const one = left.get(words) ?? { elements: 0, pages: new Set() };
     left.set(words, one);
@@ -15,7 +15,7 @@ export function attributeGroups(site: Site): AttributeGroupsReply {
     one.pages.add(page);
   }
   return {
-    groups: plan.value.groups.map((group) => ({
+    groups: (plan.ok ? plan.value.groups : []).map((group) => ({
       ...group,
       tags: [...group.tags],
       declarations: [...group.declarations],

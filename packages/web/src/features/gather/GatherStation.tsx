@@ -102,7 +102,10 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     setSheetFor(undefined);
   };
   const becomes = (family: FamilyReply, version: FamilyReply['versions'][number], choice: Becomes): void => {
-    const free = freeSheetName([...inHand.draft!.sheets.map((sheet) => sheet.path), ...view.pages]);
+    const free = freeSheetName(
+      inHand.draft!.sheets.map((sheet) => sheet.path),
+      settings.folder,
+    );
     const name = free.replace(/[^/]*$/, `${version.pages[0]!.replace(/^.*\//, '').replace(/\.\w+$/, '')}.css`);
     const own = inHand.draft!.sheets.some((sheet) => sheet.path === name) ? free : name;
     if (choice === 'stay') void settle(leaving(operations, family, version));
