@@ -89,7 +89,9 @@ export function printGather(report: GatherReportReply, out: string): string {
   if (stayed.length > 0) {
     lines.push('', `Stayed (${stayed.length}):`);
     for (const { path, line, kind, reason } of stayed.slice(0, 40))
-      lines.push(`  ${path}:${line} ${kind === 'block' ? 'block' : 'style attribute'}: ${reason}`);
+      lines.push(
+        `  ${path}:${line} ${kind === 'block' ? 'block' : kind === 'attribute' ? 'style attribute' : 'presentational attributes'}: ${reason}`,
+      );
     if (stayed.length > 40) lines.push(`  and ${stayed.length - 40} more (--json lists all)`);
   }
   lines.push('', printProof(report.proof as unknown as Proof));

@@ -150,7 +150,7 @@ export const Proposal = Type.Object(
       Type.Object({
         page: Type.String(),
         line: Count,
-        kind: Type.Union([Type.Literal('block'), Type.Literal('attribute')]),
+        kind: Type.Union([Type.Literal('block'), Type.Literal('attribute'), Type.Literal('presentational')]),
         code: Type.String(),
         reason: Type.String(),
       }),

@@ -27,7 +27,7 @@ export const GatherReport = Type.Object(
         bytesAfter: Type.Integer(),
         stayed: Type.Array(
           Type.Object({
-            kind: Type.Union([Type.Literal('block'), Type.Literal('attribute')]),
+            kind: Type.Union([Type.Literal('block'), Type.Literal('attribute'), Type.Literal('presentational')]),
             line: Type.Integer(),
             /** The reason, for programs. */
             code: Type.String(),

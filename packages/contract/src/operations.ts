@@ -124,6 +124,76 @@ export const GatherAttributesOperation = Type.Object(
   { additionalProperties: false },
 );
 
+const Sheet = Type.String({ minLength: 1, maxLength: 400 });
+const SomePages = Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 }));
+const Media = Type.String({ maxLength: 1000 });
+
+export const LinkPlace = Type.Union([
+  Type.Object(
+    {
+      at: Type.Union(
+        (['first', 'before-blocks', 'last', 'after-title', 'head-end'] as const).map((at) => Type.Literal(at)),
+      ),
+    },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    { at: Type.Union([Type.Literal('before'), Type.Literal('after')]), sheet: Sheet },
+    { additionalProperties: false },
+  ),
+]);
+
+export const PathStyle = Type.Union([
+  Type.Literal('page'),
+  Type.Literal('root'),
+  Type.Object({ host: Type.String({ maxLength: 400 }) }, { additionalProperties: false }),
+]);
+
+/** What is done to the links of pages. */
+export const LinkOperations = [
+  Type.Object(
+    {
+      kind: Type.Literal('link-sheet'),
+      sheet: Sheet,
+      pages: SomePages,
+      place: LinkPlace,
+      media: Type.Optional(Media),
+      paths: Type.Optional(PathStyle),
+    },
+    { additionalProperties: false },
+  ),
+  Type.Object({ kind: Type.Literal('unlink-sheet'), sheet: Sheet, pages: SomePages }, { additionalProperties: false }),
+  Type.Object(
+    { kind: Type.Literal('move-link'), sheet: Sheet, pages: SomePages, place: LinkPlace },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('set-link'),
+      sheet: Sheet,
+      pages: SomePages,
+      media: Type.Optional(Media),
+      paths: Type.Optional(PathStyle),
+    },
+    { additionalProperties: false },
+  ),
+  Type.Object({ kind: Type.Literal('import-to-link'), pages: SomePages }, { additionalProperties: false }),
+  Type.Object(
+    { kind: Type.Literal('link-to-import'), sheet: Sheet, pages: SomePages },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('copy-links'),
+      from: Type.String(),
+      pages: Type.Array(Type.String(), { minItems: 1, maxItems: 10_000 }),
+    },
+    { additionalProperties: false },
+  ),
+  Type.Object({ kind: Type.Literal('add-baseline'), sheet: Sheet, pages: SomePages }, { additionalProperties: false }),
+  Type.Object({ kind: Type.Literal('rename-sheet'), sheet: Sheet, to: Sheet }, { additionalProperties: false }),
+];
+
 export const Operation = Type.Union([
   GatherAttributesOperation,
   GatherRulesOperation,
@@ -134,6 +204,7 @@ export const Operation = Type.Union([
   EditSheetOperation,
   MendOperation,
   LinkAlikeOperation,
+  ...LinkOperations,
 ]);
 
 export const Operations = Type.Array(Operation, { maxItems: 500 });

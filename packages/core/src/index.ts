@@ -72,6 +72,9 @@ export {
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/linkAlike.ts';
+export type { LinkOperation } from './operations/links/planLinks.ts';
+export type { LinkPlace } from './operations/links/linkPlace.ts';
+export { linkTag, type PathStyle } from './operations/links/linkTag.ts';
 export type { MendFinding } from './operations/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
 export {

@@ -22,6 +22,8 @@ import {
   type GatherBlocksProblem,
 } from './gatherBlocks.ts';
 import { describeHintsProblem, planGatherHints, type GatherHints, type HintsProblem } from './gatherHints.ts';
+import { describeLinkProblem, type LinkProblem } from './links/linkProblems.ts';
+import { planLinks, type LinkOperation } from './links/planLinks.ts';
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './settleDrift.ts';
@@ -37,7 +39,8 @@ export type Operation =
   | GatherAttributes
   | EditSheet
   | MendFinding
-  | LinkAlike;
+  | LinkAlike
+  | LinkOperation;
 
 export type OperationProblem =
   | WrapProblem
@@ -49,6 +52,7 @@ export type OperationProblem =
   | EditSheetProblem
   | MendProblem
   | LinkAlikeProblem
+  | LinkProblem
   | ChangeProblem;
 
 export interface OperationPlan {
@@ -125,6 +129,18 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const plan = planLinkAlike(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
     }
+    case 'link-sheet':
+    case 'unlink-sheet':
+    case 'move-link':
+    case 'set-link':
+    case 'import-to-link':
+    case 'link-to-import':
+    case 'copy-links':
+    case 'add-baseline':
+    case 'rename-sheet': {
+      const plan = planLinks(site, operation);
+      return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
+    }
     case 'mend': {
       const plan = planMend(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
@@ -167,9 +183,25 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'class-taken':
     case 'no-attributes':
       return describeAttributesProblem(problem);
-    case 'page-not-found':
     case 'linked-alike':
       return describeLinkAlikeProblem(problem);
+    case 'page-not-found':
+    case 'sheet-not-there':
+    case 'bad-host':
+    case 'linked-already':
+    case 'base-elsewhere':
+    case 'not-linked-there':
+    case 'stands-there':
+    case 'says-so-already':
+    case 'no-imports':
+    case 'no-plain-link':
+    case 'new-sheet-path':
+    case 'baseline-path':
+    case 'name-taken':
+    case 'sheet-not-moved':
+    case 'links-alike':
+    case 'baseline-first':
+      return describeLinkProblem(problem);
     case 'no-such-finding':
     case 'nothing-to-mend':
       return describeMendProblem(problem);

@@ -16,7 +16,7 @@ import {
   type PlannedSheet,
   type PlanOptions,
 } from './planGather.ts';
-import { attributesStaying, blocksStaying, type Staying } from './staying.ts';
+import { attributesStaying, blocksStaying, presentationalStaying, type Staying } from './staying.ts';
 
 export interface WholePlanOptions extends PlanOptions {
   /** Style attributes stay on their elements. */
@@ -53,7 +53,7 @@ function withHints(original: Site, plan: WholePlan, sheet: string, options: Whol
   const pages = options.pages === undefined ? {} : { pages: options.pages };
   const hints = planLookKeepingHints(plan.site, { kind: 'gather-hints', sheet: path, ...pages }, original);
   if (!hints.ok) return plan;
-  const { operation, site, proof, plan: made } = hints.value;
+  const { operation, site, proof, plan: made, stayed } = hints.value;
   const linking = [...new Set(made.groups.flatMap((group) => group.pages))];
   const why = 'What presentational attributes said, as rules that count as little; linked before all other sheets.';
   return {
@@ -62,6 +62,7 @@ function withHints(original: Site, plan: WholePlan, sheet: string, options: Whol
     sheets: [...plan.sheets, { path, rules: made.groups.length, pages: linking, why }],
     site,
     proof,
+    stays: [...plan.stays, ...presentationalStaying(site, stayed)],
   };
 }
 

@@ -21,11 +21,11 @@ export type StayingCode =
   | 'in-template'
   | 'in-comment';
 
-/** A block or a style attribute that stays in its page. */
+/** A block, a style attribute or presentational attributes that stay in their page. */
 export interface Staying {
   readonly page: string;
   readonly line: number;
-  readonly kind: 'block' | 'attribute';
+  readonly kind: 'block' | 'attribute' | 'presentational';
   readonly code: StayingCode;
   readonly reason: string;
 }
@@ -115,6 +115,15 @@ export function attributesStaying(
     });
   });
 }
+
+/** Presentational attributes that the proof took back: one line for equal ones of a page. */
+export const presentationalStaying = (site: Site, stayed: readonly Stayed[]): readonly Staying[] =>
+  stayed.map(({ page, element, reason }) => {
+    const opened = openPage(site.files.get(page)!);
+    const start = opened?.tree.elements.find((one) => elementPath(one) === element)?.start ?? 0;
+    const line = opened?.lines.placeOf(Math.max(start, 0)).line ?? 1;
+    return { page, line, kind: 'presentational', code: 'looks-different', reason };
+  });
 
 /** A sheet the page asks for that is not in the site. */
 function unreadSheet({ sources }: OpenPage, site: Site): string | undefined {

@@ -9,6 +9,8 @@ export interface Stayed {
   readonly key: string;
   readonly page: string;
   readonly reason: string;
+  /** An element that has it, by its path in the page. */
+  readonly element: string;
 }
 
 /** A plan that puts something in place of groups of attributes, element by element. */
@@ -57,8 +59,9 @@ function blamed(plan: GroupPlan, proof: Proof, widely: boolean): readonly Stayed
     const here = plan.places.filter((place) => place.page === page.path);
     const differing = new Set(page.causes.flatMap((cause) => cause.elements.map((element) => element.path)));
     const named = widely ? [] : here.filter(({ element }) => differing.has(element));
-    if (here.length > 0) return (named.length > 0 ? named : here).map(({ key }) => ({ key, page: page.path, reason }));
+    if (here.length > 0)
+      return (named.length > 0 ? named : here).map(({ key, element }) => ({ key, element, page: page.path, reason }));
     // a page without any of them differs because of what the sheet says: nothing can be taken back singly
-    return plan.places.map(({ key, page: other }) => ({ key, page: other, reason }));
+    return plan.places.map(({ key, element, page: other }) => ({ key, element, page: other, reason }));
   });
 }

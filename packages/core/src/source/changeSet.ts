@@ -11,9 +11,9 @@ export interface FileEdits {
   readonly edits: readonly Edit[];
 }
 
-/** One described change of a site: files created (UTF-8 text), edited by spans, deleted. */
+/** One described change of a site: files created (in UTF-8 unless said), edited by spans, deleted. */
 export interface ChangeSet {
-  readonly created: readonly { readonly path: string; readonly text: string }[];
+  readonly created: readonly { readonly path: string; readonly text: string; readonly encoding?: string }[];
   readonly edited: readonly FileEdits[];
   readonly deleted: readonly string[];
 }
@@ -37,9 +37,11 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
   for (const path of changes.deleted) {
     if (!files.delete(path)) return fail({ kind: 'file-missing', path });
   }
-  for (const { path, text } of changes.created) {
+  for (const { path, text, encoding = 'utf-8' } of changes.created) {
     if (files.has(path)) return fail({ kind: 'file-exists', path });
-    files.set(path, makeSiteFile(path, encodeText(text, 'utf-8')!));
+    const bytes = encodeText(text, encoding);
+    if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding });
+    files.set(path, makeSiteFile(path, bytes));
   }
   for (const change of changes.edited) {
     const edited = editFile(files.get(change.path), change);

@@ -1,0 +1,130 @@
+import type { ElementNode } from '../../page/nodes.ts';
+import type { EmbeddedSource, LinkedSource } from '../../page/styleSources.ts';
+import { lineEndOf } from '../../source/lineEnds.ts';
+import { indentationAt, wholeLines } from '../../source/removal.ts';
+import { textOf, type Edit } from '../../source/span.ts';
+import type { OpenPage } from '../../survey/openPage.ts';
+
+/**
+ * Where among a page's sources a link stands. `before` and `after` name another sheet; where a page does not link it, the link
+ * goes before the blocks.
+ */
+export type LinkPlace =
+  | { readonly at: 'first' | 'before-blocks' | 'last' | 'after-title' | 'head-end' }
+  | { readonly at: 'before' | 'after'; readonly sheet: string };
+
+type Source = LinkedSource | EmbeddedSource;
+
+/** Links of the page that lead to the sheet, idle ones too. */
+export const linksTo = ({ sources }: OpenPage, sheet: string): readonly LinkedSource[] =>
+  sources.sheets.filter(
+    (s): s is LinkedSource =>
+      s.kind === 'linked' && s.span.start >= 0 && s.target.kind === 'site' && s.target.path === sheet,
+  );
+
+/** The edit that writes a tag at a place. */
+export function insertTag(page: OpenPage, tag: string, place: LinkPlace): Edit {
+  const anchor = anchorOf(page, place, undefined);
+  if (anchor) return atAnchor(page.text, tag, anchor);
+  return intoHead(page, tag, place.at === 'head-end');
+}
+
+/** The edits that take a link of the page to another place; none when it stands there already. */
+export function moveTag(page: OpenPage, link: LinkedSource, place: LinkPlace): readonly Edit[] {
+  const written = writtenSources(page);
+  const anchor = anchorOf(page, place, link);
+  if (!anchor) return [];
+  const own = written.indexOf(link);
+  const other = anchor.source ? written.indexOf(anchor.source) : -1;
+  const stands =
+    anchor.source === undefined
+      ? own === written.length - 1
+      : place.at === 'before-blocks'
+        ? own < other
+        : other === own + (anchor.before ? 1 : -1);
+  if (stands) return [];
+  const edit = atAnchor(page.text, textOf(page.text, link.span), anchor);
+  return [edit, { span: wholeLines(page.text, link.span), text: '' }];
+}
+
+/** Something written that a tag goes before or after. */
+interface Anchor {
+  readonly source: Source | undefined;
+  readonly span: { readonly start: number; readonly end: number };
+  readonly before: boolean;
+}
+
+const writtenSources = ({ sources }: OpenPage): readonly Source[] =>
+  sources.sheets.filter((s) => s.span.start >= 0 && !(s.kind === 'embedded' && s.foreign));
+
+function anchorOf(page: OpenPage, place: LinkPlace, moving: LinkedSource | undefined): Anchor | undefined {
+  const written = writtenSources(page).filter((s) => s !== moving);
+  const by = (source: Source | undefined, before: boolean): Anchor | undefined =>
+    source && { source, span: source.span, before };
+  const beforeBlocks = (): Anchor | undefined =>
+    by(
+      written.find((s) => s.kind === 'embedded'),
+      true,
+    ) ?? by(written.at(-1), false);
+  switch (place.at) {
+    case 'first':
+      return by(written[0], true);
+    case 'before-blocks':
+      return beforeBlocks();
+    case 'last':
+      return by(written.at(-1), false);
+    case 'head-end':
+      return undefined;
+    case 'after-title': {
+      const title = page.tree.elements.find((e) => e.tag === 'title' && e.namespace === 'html' && e.start >= 0);
+      return title ? { source: undefined, span: title, before: false } : by(written[0], true);
+    }
+    case 'before':
+    case 'after': {
+      const others = linksTo(page, place.sheet).filter((s) => s !== moving);
+      return by(place.at === 'before' ? others[0] : others.at(-1), place.at === 'before') ?? beforeBlocks();
+    }
+  }
+}
+
+function atAnchor(text: string, tag: string, { span, before }: Anchor): Edit {
+  const lineEnd = lineEndOf(text);
+  if (before) return { span: { start: span.start, end: span.start }, text: tag + lineEnd + indentationAt(text, span.start) }; // prettier-ignore
+  return { span: { start: span.end, end: span.end }, text: lineEnd + indentationAt(text, span.start) + tag };
+}
+
+/** A page without sources: after the last title or meta, at the end of the head, or where the head would begin. */
+function intoHead({ text, tree }: OpenPage, tag: string, atEnd: boolean): Edit {
+  const lineEnd = lineEndOf(text);
+  const head = tree.elements.find((e) => e.tag === 'head' && e.namespace === 'html');
+  if (atEnd && head && head.endTagStart >= 0) {
+    const at = head.endTagStart;
+    const indent = indentationAt(text, at);
+    const last = lastWritten(head);
+    const own = last ? indentationAt(text, last.start) : indent;
+    // the end tag's indentation stands before it already
+    return { span: { start: at, end: at }, text: own.slice(indent.length) + tag + lineEnd + indent };
+  }
+  const last = head && lastWritten(head, atEnd ? undefined : /^(title|meta|base)$/);
+  if (last) return { span: { start: last.end, end: last.end }, text: lineEnd + indentationAt(text, last.start) + tag };
+  const html = tree.elements.find((e) => e.tag === 'html' && e.namespace === 'html');
+  const opened = head && head.start >= 0 ? head : html && html.start >= 0 ? html : undefined;
+  if (opened) {
+    const at = opened.startTagEnd;
+    return { span: { start: at, end: at }, text: lineEnd + indentationAt(text, opened.start) + tag };
+  }
+  // no head and no html tag: what comes first in the page, behind the doctype and comments, opens the head
+  const at = startOfContent(text);
+  return { span: { start: at, end: at }, text: tag + lineEnd };
+}
+
+function lastWritten(head: ElementNode, only?: RegExp): { start: number; end: number } | undefined {
+  const last = head.children.findLast(
+    (c) => c.type === 'element' && c.start >= 0 && c.end > c.start && (!only || only.test(c.tag)),
+  );
+  return last?.type === 'element' ? { start: last.start, end: last.end } : undefined;
+}
+
+/** Behind a byte order mark, the doctype, comments and the like, and white space. */
+const startOfContent = (text: string): number =>
+  /^\ufeff?(?:[\t\n\f\r ]+|<!--[^]*?-->|<\?[^>]*>|<![^>]*>)*/.exec(text)![0].length;
