@@ -37,6 +37,8 @@ export interface Contender {
 export interface View {
   readonly environment: Environment;
   readonly forced?: ForcedStates | undefined;
+  /** Declarations taken away from the view. */
+  readonly without?: ((contender: Contender, page: string, element: ElementNode) => boolean) | undefined;
 }
 
 type Source = StackSource & Omit<Contender, 'compiled' | 'hint'> & { readonly hints?: readonly Hint[] };
@@ -64,7 +66,12 @@ export function touches(compiled: CompiledDeclaration, longhand: string): boolea
 }
 
 /** The same for all longhands at once; with states that do not hold and conditions that fail, as `applies: false`. */
-function allContenders(page: PageCascade, element: ElementNode, view: View, pseudoElement = ''): readonly Contender[] {
+export function allContenders(
+  page: PageCascade,
+  element: ElementNode,
+  view: View,
+  pseudoElement = '',
+): readonly Contender[] {
   const now = new Set(page.matchedAtRest(element, view.forced).map((m) => m.indexed));
   const matched = page.matched(element).filter((m) => m.indexed.pseudoElement === pseudoElement);
   const sources = ruleSources(matched, (m) => now.has(m.indexed) && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
@@ -81,13 +88,24 @@ export function applyingContenders(
   const matched = page
     .matchedAtRest(element, view.forced)
     .filter((m) => m.indexed.pseudoElement === pseudoElement && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
-  return order(
+  const { without } = view;
+  const all = contendersAmong(page, element, matched, pseudoElement);
+  return without ? all.filter((one) => !without(one, page.path, element)) : all;
+}
+
+/** The declarations of these rules, of the style attribute and the presentational attributes, strongest first. */
+export const contendersAmong = (
+  page: PageCascade,
+  element: ElementNode,
+  matched: readonly MatchedSelector[],
+  pseudoElement: string,
+): readonly Contender[] =>
+  order(
     page,
     element,
     ruleSources(matched, () => true),
     pseudoElement,
   );
-}
 
 function ruleSources(matched: readonly MatchedSelector[], applies: (m: MatchedSelector) => boolean): Source[] {
   return matched.map((m) => {

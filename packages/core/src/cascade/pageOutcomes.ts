@@ -1,40 +1,25 @@
 import type { ElementNode } from '../page/nodes.ts';
-import { parentElement } from '../page/parsePage.ts';
-import { parseSheet } from '../sheet/parseSheet.ts';
-import { siteBase } from '../values/urls.ts';
-import { initialValues } from '../values/initialValues.ts';
-import { isInherited, isOutsideAll, longhandsForAll } from '../values/longhands.ts';
-import { flowOf, slotOf, type Flow } from '../values/logicalSlot.ts';
-import { browserDefaults, quirksDefaults } from './browserDefaults.ts';
-import { compileSheet } from './compileSheet.ts';
-import type { CompiledDeclaration } from './compiledRule.ts';
-import { applyingContenders, type Contender, type View } from './contenders.ts';
 import { autoDirection } from '../page/autoDirection.ts';
-import { LayerOrder } from './layers.ts';
-import { matchAtRest } from './matchElement.ts';
+import { parentElement } from '../page/parsePage.ts';
+import { flowOf, slotOf, type Flow } from '../values/logicalSlot.ts';
+import { applyingContenders, type Contender, type View } from './contenders.ts';
+import { browserRules, initial, ownOutcome, type BrowserRule, type OwnOutcome } from './ownOutcome.ts';
 import type { PageCascade } from './pageCascade.ts';
-import { buildRuleIndex, type RuleIndex } from './ruleIndex.ts';
 import { winnersAmong } from './winners.ts';
 
 /** Where the value an element ends up with comes from. */
 export type Outcome =
-  | { readonly kind: 'declared'; readonly contender: Contender }
-  /** A rule of the browser's own. */
-  | { readonly kind: 'default'; readonly declaration: CompiledDeclaration; readonly selector: string }
-  | { readonly kind: 'inherited'; readonly from: ElementNode; readonly outcome: Outcome }
-  | { readonly kind: 'initial'; readonly value: string };
+  OwnOutcome | { readonly kind: 'inherited'; readonly from: ElementNode; readonly outcome: Outcome };
 
 /**
  * What each longhand of a page's elements comes from in one view: declared, the browser's default, inherited or initial.
- *
- * CSS Cascading and Inheritance Level 5, "Defaulting": the keywords `initial`, `inherit`, `unset`, `revert`, `revert-layer`.
  */
 export class PageOutcomes {
   private readonly contenders = new Map<string, readonly Contender[]>();
   private readonly flows = new Map<ElementNode, Flow>();
   private readonly keywords = { direction: new Map<ElementNode, string>(), 'writing-mode': new Map<ElementNode, string>() }; // prettier-ignore
   private readonly known = new Map<string, Outcome>();
-  private defaultsIndex: RuleIndex | undefined;
+  private readonly defaults = new Map<ElementNode, ReadonlyMap<string, readonly BrowserRule[]>>();
   private readonly page: PageCascade;
   private readonly view: View;
 
@@ -101,93 +86,27 @@ export class PageOutcomes {
     return { kind: 'inherited', from, outcome };
   }
 
-  /** Undefined when the value is inherited. */
-  private ownOutcome(element: ElementNode, longhand: string, pseudoElement: string): Outcome | undefined {
+  private ownOutcome(element: ElementNode, longhand: string, pseudoElement: string): OwnOutcome | undefined {
     const flow = isFlowFree(longhand) ? undefined : this.flowOf(element);
-    const slot = flow ? slotOf(longhand, flow) : longhand;
-    const reaches = ({ longhands, declaration }: CompiledDeclaration): boolean => {
-      const names = declaration.property === 'all' ? (isOutsideAll(slot) ? [] : longhandsForAll) : longhands;
-      return names.some((name) => name === slot || (flow !== undefined && slotOf(name, flow) === slot));
-    };
-    let rest = this.contendersOf(element, pseudoElement).filter((c) => reaches(c.compiled));
-    while (rest.length > 0) {
-      const first = rest[0]!;
-      switch (first.compiled.comparable.toLowerCase()) {
-        case 'initial':
-          return initial(longhand);
-        case 'inherit':
-          return undefined;
-        case 'unset':
-          return isInherited(longhand) ? undefined : initial(longhand);
-        case 'revert-layer':
-          // layers below, important or not; the style attribute is the top one here and the hints the lowest
-          rest = rest.filter((c) => c.layerRank < first.layerRank);
-          break;
-        case 'revert':
-          // Chromium gives cells their padding of 1px as a hint, which goes with the author's declarations
-          if (/^t[dh]$/.test(element.tag) && slot.startsWith('padding-')) return initial(longhand);
-          rest = [];
-          break;
-        default:
-          return { kind: 'declared', contender: first };
-      }
-    }
-    return this.defaultOutcome(element, longhand, pseudoElement, reaches);
+    const contenders = this.contendersOf(element, pseudoElement);
+    return ownOutcome({ tag: element.tag, contenders, defaults: this.defaultsOf(element, pseudoElement), flow }, longhand); // prettier-ignore
   }
 
-  private defaultOutcome(
-    element: ElementNode,
-    longhand: string,
-    pseudoElement: string,
-    reaches: (compiled: CompiledDeclaration) => boolean,
-  ): Outcome | undefined {
-    let best: { readonly compiled: CompiledDeclaration; readonly selector: string } | undefined;
-    if (element.namespace === 'html' || element.namespace === 'svg')
-      for (const { indexed } of matchAtRest(element, this.defaults(), this.view.forced)) {
-        if (indexed.pseudoElement !== pseudoElement) continue;
-        for (const compiled of indexed.rule.compiled.block.declarations)
-          if (reaches(compiled) && (!best?.compiled.declaration.important || compiled.declaration.important))
-            best = { compiled, selector: indexed.selector.text };
-      }
-    const value = best?.compiled.comparable;
-    if (value === 'inherit' || (!best && isInherited(longhand))) return undefined;
-    if (!best || value === 'initial') return initial(longhand);
-    return { kind: 'default', declaration: best.compiled, selector: best.selector };
-  }
-
-  private defaults(): RuleIndex {
-    return (this.defaultsIndex ??= defaultsIndex(this.page));
+  /** The browser's own rules that reach it, weakest first. */
+  defaultsOf(element: ElementNode, pseudoElement = ''): readonly BrowserRule[] {
+    let known = this.defaults.get(element);
+    if (!known) this.defaults.set(element, (known = browserRules(element, this.page, this.view.forced)));
+    return known.get(pseudoElement) ?? [];
   }
 }
 
 /** Quirks Mode Standard, "The tables inherit color from body quirk". */
-function inheritsFrom(element: ElementNode, longhand: string, quirks: boolean): ElementNode | undefined {
+export function inheritsFrom(element: ElementNode, longhand: string, quirks: boolean): ElementNode | undefined {
   const parent = parentElement(element);
   if (!quirks || longhand !== 'color' || element.tag !== 'table') return parent;
   for (let at = parent; at; at = parentElement(at)) if (at.tag === 'body') return at;
   return parent;
 }
 
-const isFlowFree = (longhand: string): boolean => longhand === 'direction' || longhand === 'writing-mode';
-
-const initial = (longhand: string): Outcome => ({ kind: 'initial', value: initialValues[longhand] ?? '' });
-
-const indexes = new Map<boolean, RuleIndex>();
-
-function defaultsIndex({ quirks, rules }: PageCascade): RuleIndex {
-  let known = indexes.get(quirks);
-  if (!known) {
-    const sheet = parseSheet(quirks ? browserDefaults + quirksDefaults : browserDefaults);
-    const compiled = compileSheet(sheet, 0, { base: siteBase(''), fingerprint: undefined });
-    const source = { kind: 'embedded', path: '', sourceIndex: 0, offset: 0 } as const;
-    const applied = compiled.items.flatMap((item) =>
-      item.kind === 'rule'
-        ? [{ compiled: item, source, conditions: [], conditionKey: '', layerPath: [], unreadBefore: 0 }]
-        : [],
-    );
-    const layers = new LayerOrder();
-    const page = { ...rules, rules: applied, definitions: [], layers, unread: [], definesReference: false, key: '' };
-    indexes.set(quirks, (known = buildRuleIndex(page, quirks)));
-  }
-  return known;
-}
+/** What the flow itself hangs on. */
+export const isFlowFree = (longhand: string): boolean => longhand === 'direction' || longhand === 'writing-mode';
