@@ -6,6 +6,7 @@ const floors = [
   'selectors',
   'cascade',
   ['survey', 'checks'],
+  'precedence',
   'proof',
   'operations',
   'plan',

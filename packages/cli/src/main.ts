@@ -73,8 +73,15 @@ export async function main(
     });
   program
     .command('precedence <dir>')
-    .description('which declaration decides each longhand of each element, one JSON line each')
-    .option('--winners', 'the winners of all elements, with nothing hovered, focused or visited')
+    .description('who wins: for an element, for a property over all pages, where pages beat shared sheets')
+    .option('--element <selector>', 'what decides each property of the elements of --page that a selector reaches')
+    .option('--property <property>', 'with --element: only this property')
+    .option('--state <states>', 'with --element: states held on, such as hover,focus')
+    .option('--peel <sources>', 'with --element: sources switched off, as --json names them')
+    .option('--question <rule>', 'what decides a property over all pages: "h1 { color }"')
+    .option('--overrides', 'declarations in pages that beat shared ones, harmless first')
+    .option('--winners', 'the winners of all elements, one JSON line each')
+    .option('--json', 'as JSON')
     .option('--page <glob>', 'pages by path from the top folder: index.html, "**/*.html"')
     .option('--medium <medium>', 'screen or print', 'screen')
     .option('--width <pixels>', 'width of the window in CSS pixels', '1280')

@@ -23,6 +23,23 @@ export {
   type FamiliesReply,
   type FamilyReply,
 } from './families.ts';
+export {
+  ElementTable,
+  NoteBody,
+  Override,
+  Overrides,
+  QuestionAnswer,
+  ValuePlaces,
+  type ElementTableReply,
+  type NoteRequest,
+  type OverrideReply,
+  type OverridesReply,
+  type QuestionReply,
+  type TableEntryReply,
+  type TableRowReply,
+  type ValueDeciderReply,
+  type ValuePlacesReply,
+} from './precedence.ts';
 export { Proof, PageProof, type ProofReply } from './proof.ts';
 export { GatherReport, type GatherReportReply } from './gather.ts';
 export { GatherRulesOperation, EditSheetOperation, Operation, Operations, type OperationBody } from './operations.ts';

@@ -194,6 +194,45 @@ export const LinkOperations = [
   Type.Object({ kind: Type.Literal('rename-sheet'), sheet: Sheet, to: Sheet }, { additionalProperties: false }),
 ];
 
+const LocalDeclaration = {
+  where: Type.Union([Type.Literal('block'), Type.Literal('attribute')]),
+  selector: Type.Optional(Type.String({ maxLength: 20_000 })),
+  property: Type.String({ minLength: 1, maxLength: 400 }),
+  value: Type.String({ maxLength: 100_000 }),
+  important: Type.Optional(Type.Boolean()),
+};
+
+/** What is done to declarations in pages that beat shared ones. */
+export const OverrideOperations = [
+  Type.Object(
+    { kind: Type.Literal('drop-declaration'), ...LocalDeclaration, pages: SomePages },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('share-declaration'),
+      ...LocalDeclaration,
+      sheet: Sheet,
+      rule: Type.String({ maxLength: 20_000 }),
+      pages: SomePages,
+    },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    { kind: Type.Literal('drop-block'), page: Type.String(), source: Type.Integer({ minimum: 0 }), pages: SomePages },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('drop-attribute'),
+      page: Type.String(),
+      element: Type.String({ maxLength: 5000 }),
+      pages: SomePages,
+    },
+    { additionalProperties: false },
+  ),
+];
+
 export const Operation = Type.Union([
   GatherAttributesOperation,
   GatherRulesOperation,
@@ -205,6 +244,7 @@ export const Operation = Type.Union([
   MendOperation,
   LinkAlikeOperation,
   ...LinkOperations,
+  ...OverrideOperations,
 ]);
 
 export const Operations = Type.Array(Operation, { maxItems: 500 });

@@ -1,6 +1,7 @@
 import { Type, type TSchema } from '@sinclair/typebox';
 import { ChangedSite, CreatedSite, Draft, DraftBody, DraftProof, FileText, Import, Problem, Proposal, ProposalBody, RemoveFilesBody, RenameBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary, TakeInBody } from './api.ts'; // prettier-ignore
 import { AttributeGroups, Families } from './families.ts';
+import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import { PageBands, Survey } from './survey.ts';
 
 interface Route {
@@ -130,6 +131,38 @@ export const routes: readonly Route[] = [
     summary:
       'One page (?path=) opened: its sources, their rules, and where they stand; ?with=draft as the draft leaves it',
     replies: { 200: PageBands, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/element',
+    summary:
+      'What decides each property of an element (?path=, ?element=, ?pseudo=, ?medium=, ?width=, ?state=, ?peel=); ?with=draft as the draft leaves it',
+    replies: { 200: ElementTable, 400: Problem, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/question',
+    summary: 'What decides ?property= of ?selector= over all pages (?medium=, ?width=); ?with=draft with the draft',
+    replies: { 200: QuestionAnswer, 400: Problem, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/overrides',
+    summary: 'Declarations in pages that beat shared ones (?medium=, ?width=); ?with=draft with the draft',
+    replies: { 200: Overrides, 400: Problem, 404: Problem },
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/revisions/:number/value',
+    summary: 'Where ?value= stands: a colour, a font, a length; ?with=draft with the draft',
+    replies: { 200: ValuePlaces, 400: Problem, 404: Problem },
+  },
+  {
+    method: 'put',
+    path: '/api/sites/:id/notes',
+    summary: 'Why an override is kept; an empty note takes it back',
+    body: NoteBody,
+    replies: { 204: 'empty', 400: Problem, 404: Problem },
   },
   {
     method: 'get',

@@ -8,6 +8,8 @@ export const SurveySource = Type.Object({
   target: Nullable(Type.String()),
   problem: Nullable(Type.String()),
   media: Type.String(),
+  /** What else a link says. */
+  says: Type.Optional(Type.Array(Type.String())),
   rules: Type.Integer(),
   declarations: Type.Integer(),
   bytes: Type.Integer(),
@@ -50,6 +52,8 @@ export const Finding = Type.Object({
   severity: Type.Union([Type.Literal('breaks'), Type.Literal('wrong'), Type.Literal('note')]),
   /** Names of pages, sheets, selectors and values between backticks. */
   sentence: Type.String(),
+  /** The sheet a finding about links is about. */
+  sheet: Type.Optional(Type.String()),
   pages: Type.Array(Type.String()),
   places: Type.Array(Place),
   action: Type.Object({

@@ -21,12 +21,14 @@ export { longhandsForAll, longhandsOf, propertyName } from './values/longhands.t
 export { unescapeCss } from './values/unescape.ts';
 export { parseSheet } from './sheet/parseSheet.ts';
 export type { Declaration, Rule, Sheet, StyleRule } from './sheet/sheet.ts';
-export { elementPath, parsePage } from './page/parsePage.ts';
+export { matchesSelectors } from './selectors/matchesSelectors.ts';
+export { elementName, elementPath, parsePage, textContent, type PageTree } from './page/parsePage.ts';
 export type { ElementNode } from './page/nodes.ts';
 export { parseSelectorList } from './selectors/parseSelector.ts';
 export { printSpecificity, type Specificity } from './selectors/selector.ts';
 export { desktop, type Environment } from './cascade/environment.ts';
-export { KeptSite, type Reached, type RulePlace } from './cascade/keptSite.ts';
+export type { Reached } from './cascade/keptMatching.ts';
+export { KeptSite, type RulePlace } from './cascade/keptSite.ts';
 export { CascadeSession, type PageCascade } from './cascade/pageCascade.ts';
 export type { Contender, View } from './cascade/contenders.ts';
 export { placeOfContender } from './cascade/contenderPlace.ts';
@@ -72,6 +74,35 @@ export {
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/linkAlike.ts';
+export {
+  elementTable,
+  type ElementQuery,
+  type ElementTable,
+  type TableEntry,
+  type TableRow,
+} from './precedence/elementTable.ts';
+export type { TableSource } from './precedence/tableSources.ts';
+export type { Reason, ReasonKind, Sentence } from './precedence/reasons.ts';
+export { valuePlaces, type ValuePlace } from './precedence/valuePlaces.ts';
+export { pagesWithAttribute, pagesWithBlock } from './precedence/equalSources.ts';
+export { KeptOutcomes } from './precedence/keptOutcomes.ts';
+export {
+  askSite,
+  describeQuestionProblem,
+  type Decider as ValueDecider,
+  type QuestionAnswer,
+  type QuestionValue,
+  type SiteQuestion,
+} from './precedence/question.ts';
+export {
+  findOverrides,
+  overrideCauses,
+  type AlwaysBeaten,
+  type Override,
+  type OverrideCause,
+  type Overrides,
+} from './precedence/overrides.ts';
+export type { OverrideOperation } from './operations/overrides/planOverrides.ts';
 export type { LinkOperation } from './operations/links/planLinks.ts';
 export type { LinkPlace } from './operations/links/linkPlace.ts';
 export { linkTag, type PathStyle } from './operations/links/linkTag.ts';

@@ -15,6 +15,7 @@ import { makeFileService } from './features/files/fileService.ts';
 import { importRoutes } from './features/imports/importRoutes.ts';
 import { makeImportService } from './features/imports/importService.ts';
 import { makeInventoryService } from './features/inventory/inventoryService.ts';
+import { precedenceRoutes } from './features/precedence/precedenceRoutes.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/previewRoutes.ts';
 import { revisionRoutes } from './features/revisions/revisionRoutes.ts';
 import { makeRevisionService } from './features/revisions/revisionService.ts';
@@ -76,6 +77,7 @@ export function createApp({ sequelize, analysis, log, demoFolder, webFolder, all
   app.use('/api', fileRoutes(files));
   app.use('/api', draftRoutes(drafts));
   app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis, inventories }));
+  app.use('/api', precedenceRoutes({ sites, drafts, analysis }));
   app.use('/api', () => {
     throw new Refusal('file-not-found', 'There is no such address. /api/openapi.json lists them all.');
   });

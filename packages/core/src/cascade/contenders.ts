@@ -3,7 +3,7 @@ import type { ForcedStates } from '../selectors/match.ts';
 import type { Specificity } from '../selectors/selector.ts';
 import { isLikelyKept } from '../values/declarationValidity.ts';
 import { isOutsideAll } from '../values/longhands.ts';
-import type { CompiledBlock, CompiledDeclaration, Condition } from './compiledRule.ts';
+import type { CompiledBlock, CompiledDeclaration, CompiledRule, Condition } from './compiledRule.ts';
 import { conditionsHold } from './conditions.ts';
 import type { Environment } from './environment.ts';
 import { hintsOf, hintText, type Hint } from './hints.ts';
@@ -18,6 +18,8 @@ export interface Contender {
   readonly origin: 'rule' | 'attribute' | 'hint';
   /** Where the rule stands; undefined for a style attribute or a hint. */
   readonly source: RuleSource | undefined;
+  /** The rule it stands in; undefined for a style attribute or a hint. */
+  readonly rule: CompiledRule | undefined;
   /** The selector that reaches the element, as written. */
   readonly selector: string | undefined;
   readonly specificity: Specificity;
@@ -117,6 +119,7 @@ function ruleSources(matched: readonly MatchedSelector[], applies: (m: MatchedSe
       mark: '',
       origin: 'rule',
       source: rule.source,
+      rule: rule.compiled,
       selector: selector.text,
       specificity: selector.specificity,
       layerRank,
@@ -144,15 +147,15 @@ function order(page: PageCascade, element: ElementNode, rules: Source[], pseudoE
     const { property, value } = compiled.declaration;
     const quirks = sources[source]!.origin === 'attribute' ? attributeQuirks : page.quirks;
     if (compiled.validity !== 'valid' && !isLikelyKept(property, value, quirks)) continue;
-    const { origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hints, block } = sources[source]!; // prettier-ignore
+    const { origin, source: place, rule, selector, specificity, layerRank, proximity, order, conditions, applies, hints, block } = sources[source]!; // prettier-ignore
     const hint = hints?.[block.declarations.indexOf(compiled)];
-    out.push({ compiled, origin, source: place, selector, specificity, layerRank, proximity, order, conditions, applies, hint }); // prettier-ignore
+    out.push({ compiled, origin, source: place, rule, selector, specificity, layerRank, proximity, order, conditions, applies, hint }); // prettier-ignore
   }
   return out;
 }
 
 function plain(block: CompiledBlock, origin: 'attribute' | 'hint', layerRank: number): Source {
-  const common = { source: undefined, selector: undefined, order: -1, conditions: [], applies: true };
+  const common = { source: undefined, rule: undefined, selector: undefined, order: -1, conditions: [], applies: true };
   return { block, pseudoElement: '', condition: '', mark: '', origin, layerRank, specificity: [0, 0, 0], proximity: Infinity, ...common }; // prettier-ignore
 }
 

@@ -1,13 +1,6 @@
-import { KeptLooks, KeptTree, type Look } from '../page/keptTree.ts';
+import { KeptLooks, KeptTree } from '../page/keptTree.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
-import { matchList } from '../selectors/matchSelector.ts';
-import { stateClasses } from '../selectors/pseudoTable.ts';
-import {
-  compareSpecificity,
-  type ComplexSelector,
-  type SelectorList,
-  type SimpleSelector,
-} from '../selectors/selector.ts';
+import { compareSpecificity, type ComplexSelector } from '../selectors/selector.ts';
 import type { Match } from '../selectors/match.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
 import { pagesOf, sheetsOf, type Site } from '../source/site.ts';
@@ -15,13 +8,11 @@ import { siteBase } from '../values/urls.ts';
 import { compileBlock } from './compileBlock.ts';
 import type { CompiledBlock, CompiledRule } from './compiledRule.ts';
 import { Interner } from './interner.ts';
+import { reachedBy, type Reached } from './keptMatching.ts';
 import { matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import { CascadeSession } from './pageCascade.ts';
 import { stateCondition, type IndexedSelector } from './ruleIndex.ts';
 import { attributeRank, differingSlots, slotKeys, type StackSource } from './stack.ts';
-
-/** Elements by page: their numbers in document order. */
-export type Reached = ReadonlyMap<string, readonly number[]>;
 
 /** A rule of a sheet file, by where its selector starts. */
 export interface RulePlace {
@@ -97,7 +88,7 @@ export class KeptSite {
   /** The elements a selector list reaches in some state or always; undefined when browsers refuse it. */
   match(selectors: string): Reached | undefined {
     const list = parseSelectorList(selectors);
-    return list && this.reachedBy(list);
+    return list && reachedBy(list, this.pages, this.looks);
   }
 
   /**
@@ -217,72 +208,6 @@ export class KeptSite {
     }
     return reached;
   }
-
-  private reachedBy(list: SelectorList): Reached {
-    const modes = new Set(this.pages.map((page) => page.quirks));
-    const marked = [false, true].map((quirks) => (modes.has(quirks) ? this.markPaths(list, quirks) : undefined));
-    const exact = list.every(hangsOnPathOnly);
-    const reached = new Map<string, number[]>();
-    for (const { path, quirks, tree } of this.pages) {
-      const context = { quirks, state: 'any' } as const;
-      const mayMatch = marked[quirks ? 1 : 0]!;
-      let found: number[] | undefined;
-      for (let i = 0; i < tree.count; i++)
-        if (mayMatch[tree.pathOf(i)] === 1 && (exact || matchList(tree.element(i), list, context) > 0))
-          (found ??= []).push(i);
-      if (found) reached.set(path, found);
-      if (!exact) tree.release();
-    }
-    return reached;
-  }
-
-  /** 1 for each path whose elements the list reaches, or may reach where siblings and children decide. */
-  private markPaths(list: SelectorList, quirks: boolean): Uint8Array {
-    const context = { quirks, state: 'any' } as const;
-    const marked = new Uint8Array(this.looks.pathCount);
-    const looser = list.map((selector) => hangsOnPathOnly(selector) ? selector : lastByPath(selector)); // prettier-ignore
-    const looks = Uint8Array.from({ length: this.looks.lookCount }, (_, i) =>
-      mayReach(list, this.looks.look(i)) ? 1 : 0,
-    );
-    for (const element of this.looks.pathElements())
-      if (looks[this.looks.lookOfPath(element.index)] === 1 && matchList(element, looser, context) > 0)
-        marked[element.index] = 1;
-    return marked;
-  }
-}
-
-/** Whether an element of this look has the name, ID and classes that a last compound asks for. */
-const mayReach = (list: SelectorList, { tag, id, classes }: Look): boolean =>
-  list.some((selector) =>
-    selector.compounds.at(-1)!.simples.every((simple) => {
-      if (simple.kind === 'type') return simple.lower === tag.toLowerCase();
-      if (simple.kind === 'id') return simple.name.toLowerCase() === id?.toLowerCase();
-      return simple.kind !== 'class' || classes.some((name) => name.toLowerCase() === simple.name.toLowerCase());
-    }),
-  );
-
-/** Whether the element and its ancestors alone decide. */
-const hangsOnPathOnly = ({ compounds, combinators }: ComplexSelector): boolean =>
-  combinators.every((c) => c === ' ' || c === '>') && compounds.every((c) => c.simples.every(isByPath));
-
-function isByPath(simple: SimpleSelector): boolean {
-  switch (simple.kind) {
-    case 'has':
-    case 'nth':
-      return false;
-    case 'matches':
-      return simple.list.every(hangsOnPathOnly);
-    case 'pseudo-class':
-      return stateClasses.has(simple.name) || /^(any-link|root|lang)$/.test(simple.name);
-    default:
-      return true;
-  }
-}
-
-/** What of a selector's last compound the path decides: it reaches all that the selector reaches, and more. */
-function lastByPath(selector: ComplexSelector): ComplexSelector {
-  const last = selector.compounds.at(-1)!;
-  return { ...selector, combinators: [], compounds: [{ ...last, simples: last.simples.filter(isByPath) }] };
 }
 
 /** Which files there are matters as well: a sheet may have come or gone. */

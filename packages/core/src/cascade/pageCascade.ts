@@ -146,6 +146,12 @@ export class PageCascade {
     return matchAtRest(element, this.exact(), forced);
   }
 
+  /** The same, their places those of the first page with equal rules. */
+  matchedAlikeAtRest(element: ElementNode): readonly MatchedSelector[] {
+    this.index ??= this.session.sharedIndex(this.rules, this.quirks);
+    return matchAtRest(element, this.index);
+  }
+
   private exact(): RuleIndex {
     return (this.exactIndex ??= this.session.ownIndex(this.rules, this.quirks));
   }

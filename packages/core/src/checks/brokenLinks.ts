@@ -72,6 +72,7 @@ class BrokenLinks implements Check {
     const groups = pathOfLowerCase.has(path.toLowerCase()) ? this.otherCase : this.missing;
     const group = groups.about(path);
     const meant = fileMeantBy(path, this.context);
+    group.aboutSheet(meant ?? path);
     if (meant !== undefined) this.meant.set(group, meant);
     return group;
   }

@@ -44,6 +44,7 @@ class CommentedStyles implements Check {
     if (path !== undefined && page.survey.sources.some((s) => s.target === path && s.problem === undefined)) return;
     const group = this.hidden
       .about(path ?? reference ?? '<style>')
+      .aboutSheet(path)
       .page(page.path)
       .at(page, span.start);
     if (found === tags[0]) group.mend(page.path, { span, text: takenOut(page.text, span, tags) });

@@ -72,6 +72,8 @@ export interface Finding {
   readonly severity: Severity;
   /** In words; names of pages, sheets, selectors and values between backticks. */
   readonly sentence: string;
+  /** The sheet a finding about links is about: the file meant, where the link fails. */
+  readonly sheet?: string | undefined;
   /** The pages it concerns, in page order; empty when it concerns a sheet that no page reaches. */
   readonly pages: readonly string[];
   /** Where it stands, one place a file. */

@@ -12,6 +12,8 @@ import {
 /** What was found about one subject, over files. */
 export class FindingGroup {
   readonly subject: string;
+  /** The sheet it is about, for findings about links. */
+  sheet: string | undefined;
   readonly pages: string[] = [];
   readonly places: FindingPlace[] = [];
   private readonly edits = new Map<string, Edit[]>();
@@ -23,6 +25,11 @@ export class FindingGroup {
   /** One more place; only the first one of a file is kept. */
   at({ path, lines }: { readonly path: string; readonly lines: LineIndex }, start: number): this {
     if (this.places.at(-1)?.path !== path) this.places.push({ path, ...lines.placeOf(Math.max(start, 0)) });
+    return this;
+  }
+
+  aboutSheet(path: string | undefined): this {
+    this.sheet = path;
     return this;
   }
 
@@ -54,8 +61,9 @@ export class FindingGroup {
         : mends.length > 0
           ? { does: 'mend', label: labels.mend! }
           : { does: 'look', label: labels.look ?? 'Look at it' };
-    const { pages, places, subject } = this;
-    return { id: `${kind} ${subject}`, kind, severity, sentence, pages, places, action, mends };
+    const { pages, places, subject, sheet } = this;
+    const about = sheet === undefined ? {} : { sheet };
+    return { id: `${kind} ${subject}`, kind, severity, sentence, ...about, pages, places, action, mends };
   }
 }
 

@@ -64,7 +64,7 @@ class ForgottenLinks implements Check {
     if (lacking.length === 0 || lacking.length > most || having.length < Math.max(2, lacking.length * 2))
       return undefined;
     const first = having.filter((p) => p.sheets.get(sheet) === 0).length * 2 > having.length;
-    const group = new FindingGroup(folder === undefined ? sheet : `${sheet} in ${folder}`);
+    const group = new FindingGroup(folder === undefined ? sheet : `${sheet} in ${folder}`).aboutSheet(sheet);
     for (const { page: path } of lacking) {
       const page = openPage(this.context.site.files.get(path)!)!;
       group.page(path).at(page, page.tree.elements.find((e) => e.tag === 'head')?.start ?? 0);

@@ -49,7 +49,10 @@ class LinkOrder implements Check {
         if (a.name === b.name) continue;
         this.orders.set(`${a.name}\n${b.name}`, (this.orders.get(`${a.name}\n${b.name}`) ?? 0) + 1);
         if (b.name === '' || b.source.kind !== 'linked') continue;
-        const group = new FindingGroup(`${b.name} on ${page.path}`).page(page.path).at(page, b.source.span.start);
+        const group = new FindingGroup(`${b.name} on ${page.path}`)
+          .aboutSheet(b.name)
+          .page(page.path)
+          .at(page, b.source.span.start);
         group.mend(
           page.path,
           ...moveBefore(page, b.source, a.name === '' ? a.source.span.start : known[0]!.source.span.start),

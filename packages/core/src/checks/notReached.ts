@@ -78,7 +78,7 @@ class NotReached implements Check {
       const opened = openPage(this.context.site.files.get(page)!)!;
       for (const [path, list] of missing) {
         let known = groups.get(path);
-        if (!known) groups.set(path, (known = { group: new FindingGroup(path), names: new Set() }));
+        if (!known) groups.set(path, (known = { group: new FindingGroup(path).aboutSheet(path), names: new Set() }));
         for (const [name] of list) known.names.add(name);
         known.group.page(page).at(opened, list[0]![1]);
         const edit = insertLink(opened, path, 'before-blocks');

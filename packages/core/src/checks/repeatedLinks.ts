@@ -52,7 +52,12 @@ class RepeatedLinks implements Check {
       if (!earlier) continue;
       // of two equal links the later one decides the order
       const span = wholeLines(page.text, earlier.span);
-      this.twice.about(target.path).page(page.path).at(page, source.span.start).mend(page.path, { span, text: '' });
+      this.twice
+        .about(target.path)
+        .aboutSheet(target.path)
+        .page(page.path)
+        .at(page, source.span.start)
+        .mend(page.path, { span, text: '' });
     }
   }
 
@@ -84,6 +89,7 @@ class RepeatedLinks implements Check {
           ? [root, relative, 'from the site root']
           : [relative, root, 'from the page'];
       const sentence = `${pagesInWords(few.pages)} ${verb(few.pages.length, 'link', 'links')} ${code(root.subject)} ${how}, ${pagesInWords(many.pages)} the other way`;
+      few.aboutSheet(few.subject);
       return [few.finding('mixed-paths', sentence, { look: 'See the link' })];
     });
   }

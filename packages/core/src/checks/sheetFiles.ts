@@ -62,7 +62,7 @@ class SheetFiles implements Check {
       ...this.empty.all
         .filter((g) => reached(g.subject))
         .map((g) =>
-          withPages(g).finding(
+          withPages(g.aboutSheet(g.subject)).finding(
             'empty-sheet',
             `${code(g.subject)} is linked by ${verb(pagesOf.get(g.subject)!.length, `${pagesOf.get(g.subject)!.length} pages`, 'a page')} and holds no rule`,
             { look: 'Open it' },

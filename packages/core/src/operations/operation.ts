@@ -24,6 +24,8 @@ import {
 import { describeHintsProblem, planGatherHints, type GatherHints, type HintsProblem } from './gatherHints.ts';
 import { describeLinkProblem, type LinkProblem } from './links/linkProblems.ts';
 import { planLinks, type LinkOperation } from './links/planLinks.ts';
+import { describeOverrideProblem, planOverride, type OverrideOperation } from './overrides/planOverrides.ts';
+import type { ShareProblem } from './overrides/shareDeclaration.ts';
 import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
 import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
 import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './settleDrift.ts';
@@ -40,7 +42,8 @@ export type Operation =
   | EditSheet
   | MendFinding
   | LinkAlike
-  | LinkOperation;
+  | LinkOperation
+  | OverrideOperation;
 
 export type OperationProblem =
   | WrapProblem
@@ -53,6 +56,7 @@ export type OperationProblem =
   | MendProblem
   | LinkAlikeProblem
   | LinkProblem
+  | ShareProblem
   | ChangeProblem;
 
 export interface OperationPlan {
@@ -141,6 +145,13 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       const plan = planLinks(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
     }
+    case 'drop-declaration':
+    case 'share-declaration':
+    case 'drop-block':
+    case 'drop-attribute': {
+      const plan = planOverride(site, operation);
+      return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
+    }
     case 'mend': {
       const plan = planMend(site, operation);
       return plan.ok ? succeed({ ...plan.value, left: [] }) : plan;
@@ -185,6 +196,10 @@ export function describeOperationProblem(problem: OperationProblem): string {
       return describeAttributesProblem(problem);
     case 'linked-alike':
       return describeLinkAlikeProblem(problem);
+    case 'not-said-there':
+    case 'no-shared-rule':
+    case 'address-not-shared':
+      return describeOverrideProblem(problem);
     case 'page-not-found':
     case 'sheet-not-there':
     case 'bad-host':

@@ -138,6 +138,11 @@ export class KeptTree {
     return parent < 0 ? null : this.element(parent);
   }
 
+  /** -1 for the root. */
+  parentIndexOf(i: number): number {
+    return this.fields[i * fieldCount + parentField]!;
+  }
+
   siblingIndexOf(i: number): number {
     return this.fields[i * fieldCount + siblingField]!;
   }

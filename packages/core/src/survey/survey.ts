@@ -11,6 +11,8 @@ export interface SurveySource {
   /** Why nothing is read from it. */
   readonly problem: 'missing' | 'remote' | 'wrong-case' | Idle | undefined;
   readonly media: string;
+  /** What else a link says: `alternate`, `titled Night`, `disabled`, `integrity`, `crossorigin`, `from the site root`. */
+  readonly says?: readonly string[];
   readonly rules: number;
   readonly declarations: number;
   readonly bytes: number;

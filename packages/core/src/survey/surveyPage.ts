@@ -61,7 +61,8 @@ export function surveyPage(page: OpenPage, sheets: SheetReader, blocks: BlockCol
 
 function linkedSources(source: LinkedSource, lines: LineIndex, sheets: SheetReader): readonly SurveySource[] {
   const line = lines.placeOf(source.span.start).line;
-  const common = { media: source.media, count: 1, line };
+  const said = saysOf(source);
+  const common = { media: source.media, count: 1, line, ...(said.length > 0 ? { says: said } : {}) };
   if (source.idle !== undefined)
     return [
       {
@@ -75,6 +76,16 @@ function linkedSources(source: LinkedSource, lines: LineIndex, sheets: SheetRead
       },
     ];
   return sheets.withImports(source.target, source.reference, 'linked').map((s) => ({ ...s, ...common }));
+}
+
+/** What a link says beside its path and medium. */
+function saysOf({ element, alternate, title, reference }: LinkedSource): readonly string[] {
+  return [
+    ...(alternate ? ['alternate'] : []),
+    ...(title === '' ? [] : [`titled “${title}”`]),
+    ...['disabled', 'integrity', 'crossorigin'].filter((name) => attributeOf(element, name) !== undefined),
+    ...(/^\s*[\\/](?![\\/])/.test(reference) ? ['from the site root'] : []),
+  ];
 }
 
 /** What an embedded block imports comes before the block's own rules. */

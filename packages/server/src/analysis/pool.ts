@@ -43,7 +43,12 @@ export function startAnalysis(databaseUrl: string, threads = 2): Analysis {
   const pool = makePool(threads);
   // drafts and their proofs go on from the ones before, which one thread keeps warm
   const drafts = makePool(1);
-  const poolFor = (name: keyof AnalysisTasks): Piscina => (name === 'draft' || name === 'proof' ? drafts : pool);
+  // questions go on from one reading of all pages
+  const questions = makePool(1);
+  const poolFor = (name: keyof AnalysisTasks): Piscina => {
+    if (name === 'draft' || name === 'proof') return drafts;
+    return name === 'question' || name === 'overrides' ? questions : pool;
+  };
   const run: Analysis['run'] = (name, input) => poolFor(name).run({ name, input }) as never;
   return {
     run,
@@ -55,7 +60,7 @@ export function startAnalysis(databaseUrl: string, threads = 2): Analysis {
       return result.finally(() => port1.close()) as never;
     },
     close: async () => {
-      await Promise.all([pool.destroy(), drafts.destroy()]);
+      await Promise.all([pool.destroy(), drafts.destroy(), questions.destroy()]);
     },
   };
 }

@@ -3,13 +3,18 @@ import type {
   AttributeGroupsReply,
   ChangedSiteReply,
   DraftReply,
+  ElementTableReply,
   FileTextReply,
   OperationBody,
+  OverridesReply,
   PageBandsReply,
   PlanSettingsRequest,
   ProofReply,
   ProposalReply,
+  QuestionReply,
+  ValuePlacesReply,
 } from '@syndeton/contract';
+import type { ElementQuery, Environment, SiteQuestion } from '@syndeton/core';
 import type { Inventory } from './inventory.ts';
 
 /** Which state of a site a task is about: a revision, with operations lined up on it. */
@@ -41,6 +46,10 @@ export interface AnalysisTasks {
   }): Promise<{ inventory: Inventory; lacking: ChangedSiteReply['lacking'] }>;
   page(input: { state: SiteState; path: string }): Promise<PageBandsReply | undefined>;
   attributes(input: { state: SiteState }): Promise<AttributeGroupsReply>;
+  element(input: { state: SiteState; query: ElementQuery }): Promise<ElementTableReply | undefined>;
+  question(input: { state: SiteState; question: SiteQuestion }): Promise<QuestionReply>;
+  overrides(input: { state: SiteState; environment: Environment }): Promise<OverridesReply>;
+  value(input: { state: SiteState; value: string }): Promise<ValuePlacesReply>;
   draft(input: { state: SiteState }): Promise<DraftReply>;
   proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
   proposal(input: {

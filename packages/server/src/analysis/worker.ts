@@ -23,6 +23,7 @@ import { connect } from '../db/connect.ts';
 import { makeSequelizeSiteStore } from '../features/sites/sequelizeSiteStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
+import { elementReply, keptOutcomesOf, overridesReply, questionReply, valueReply } from './precedence.ts';
 import { makeInventory } from './inventory.ts';
 import type { AnalysisTasks, SiteState } from './tasks.ts';
 
@@ -152,6 +153,22 @@ const tasks: AnalysisTasks = {
   async attributes({ state }) {
     const { site } = await draftOf(state);
     return attributeGroups(site);
+  },
+  async element({ state, query }) {
+    const { site } = await draftOf(state);
+    return elementReply(site, query);
+  },
+  async question({ state, question }) {
+    const { site } = await draftOf(state);
+    return questionReply(site, keptOutcomesOf(site), question);
+  },
+  async overrides({ state, environment }) {
+    const { site } = await draftOf(state);
+    return overridesReply(site, keptOutcomesOf(site), environment);
+  },
+  async value({ state, value }) {
+    const { site } = await draftOf(state);
+    return valueReply(site, value);
   },
   async draft({ state }) {
     const { site, steps, before, problem } = await draftOf(state);

@@ -1,6 +1,7 @@
 import { Sequelize, type QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { inventory } from './migrations/0002-inventory.ts';
+import { notes } from './migrations/0003-notes.ts';
 import { sites } from './migrations/0001-sites.ts';
 import { defineModels } from './models.ts';
 
@@ -19,7 +20,7 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4870)', { transaction });
     const umzug = new Umzug<QueryInterface>({
-      migrations: [sites, inventory],
+      migrations: [sites, inventory, notes],
       context: sequelize.getQueryInterface(),
       storage: new SequelizeStorage({ sequelize, tableName: 'schema_migration' }),
       logger: undefined,

@@ -14,6 +14,8 @@ export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAt
   declare prefix: string;
   declare head: number;
   declare leftOut: { path: string; reason: string; hash?: string }[];
+  /** Why overrides are kept, by the override's id. */
+  declare notes: CreationOptional<Record<string, string>>;
   declare removedAt: CreationOptional<Date | null>;
   declare createdAt: CreationOptional<Date>;
 }
@@ -65,6 +67,7 @@ export function defineModels(sequelize: Sequelize): void {
       prefix: text(),
       head: integer(),
       leftOut: json(),
+      notes: { ...json(), defaultValue: {} },
       removedAt: { type: DataTypes.DATE, allowNull: true },
       createdAt: DataTypes.DATE,
     },

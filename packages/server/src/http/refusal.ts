@@ -8,6 +8,7 @@ export type RefusalCode =
   | 'bad-archive'
   | 'archive-too-large'
   | 'operation-refused'
+  | 'question-refused'
   | 'draft-empty'
   | 'site-changed'
   | 'host-refused';
@@ -31,6 +32,7 @@ export const statusOf: Record<RefusalCode, number> = {
   'bad-archive': 400,
   'archive-too-large': 413,
   'operation-refused': 400,
+  'question-refused': 400,
   'draft-empty': 400,
   'site-changed': 409,
   'host-refused': 403,
@@ -46,6 +48,7 @@ export const titleOf: Record<RefusalCode, string> = {
   'bad-archive': 'The archive cannot be read',
   'archive-too-large': 'The archive is too large',
   'operation-refused': 'The operation cannot be carried out',
+  'question-refused': 'The question cannot be asked',
   'draft-empty': 'Nothing is lined up',
   'site-changed': 'The site was changed meanwhile',
   'host-refused': 'The request did not come from this application',

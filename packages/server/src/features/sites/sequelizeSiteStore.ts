@@ -37,6 +37,15 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
     async setLeftOut(id, leftOut) {
       await SiteModel.update({ leftOut: leftOut.map((one) => ({ ...one })) }, { where: { id } });
     },
+    async setNote(id, subject, note) {
+      await sequelize.transaction(async (transaction) => {
+        const row = await SiteModel.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+        if (!row) return;
+        const notes = { ...row.notes, [subject]: note };
+        if (note === '') Reflect.deleteProperty(notes, subject);
+        await row.update({ notes }, { transaction });
+      });
+    },
     async remove(id) {
       const [removed] = await SiteModel.update({ removedAt: new Date() }, { where: { id, removedAt: null } });
       return removed > 0;
@@ -157,6 +166,7 @@ const siteRecord = (row: SiteModel): SiteRecord => ({
   prefix: row.prefix,
   head: row.head,
   leftOut: row.leftOut,
+  notes: row.notes,
 });
 
 const revisionRecord = (row: RevisionModel): RevisionRecord => ({

@@ -19,6 +19,8 @@ export interface SiteService {
   list(): Promise<readonly SiteSummaryReply[]>;
   detail(id: string): Promise<SiteDetailReply>;
   rename(id: string, name: string): Promise<void>;
+  /** Why something is kept; an empty note takes it back. */
+  note(id: string, subject: string, note: string): Promise<void>;
   remove(id: string): Promise<void>;
   /** Brings a removed site back. */
   restore(id: string): Promise<void>;
@@ -130,6 +132,10 @@ export function makeSiteService({
     async rename(id, name) {
       await get(id);
       await store.rename(id, name.trim());
+    },
+    async note(id, subject, note) {
+      await get(id);
+      await store.setNote(id, subject, note);
     },
     async restore(id) {
       if (!uuid.test(id) || !(await store.restore(id)))

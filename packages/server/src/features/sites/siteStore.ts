@@ -14,6 +14,8 @@ export interface SiteRecord {
   readonly prefix: string;
   readonly head: number;
   readonly leftOut: readonly LeftOutRecord[];
+  /** Why overrides are kept, by the override's id. */
+  readonly notes: Readonly<Record<string, string>>;
 }
 
 export interface RevisionRecord {
@@ -48,10 +50,12 @@ export interface DraftRecord {
 
 /** Sites, their revisions and drafts. Every method that writes is one transaction. */
 export interface SiteStore {
-  create(site: Omit<SiteRecord, 'id' | 'head'>, first: NewRevision): Promise<SiteRecord>;
+  create(site: Omit<SiteRecord, 'id' | 'head' | 'notes'>, first: NewRevision): Promise<SiteRecord>;
   rename(id: string, name: string): Promise<void>;
   /** Files left out anew, in place of those known before. */
   setLeftOut(id: string, leftOut: readonly LeftOutRecord[]): Promise<void>;
+  /** An empty note takes it back. */
+  setNote(id: string, subject: string, note: string): Promise<void>;
   list(): Promise<
     readonly { readonly site: SiteRecord; readonly newest: RevisionRecord; readonly draftOperations: number }[]
   >;

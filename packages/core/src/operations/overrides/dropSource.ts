@@ -1,0 +1,87 @@
+import { parseDeclarations } from '../../sheet/parseSheet.ts';
+import { attributeOf } from '../../page/nodes.ts';
+import { elementPath } from '../../page/parsePage.ts';
+import type { FileEdits } from '../../source/changeSet.ts';
+import { fail, succeed, type Result } from '../../source/result.ts';
+import { wholeLines } from '../../source/removal.ts';
+import type { Site } from '../../source/site.ts';
+import { openPage } from '../../survey/openPage.ts';
+import { comparableValue } from '../../values/comparableValue.ts';
+import { chosenPages } from '../links/linkedPages.ts';
+import { attributeEdit, type DropPlan, type DropProblem } from './dropDeclaration.ts';
+
+/** Takes an embedded block out of its page, and out of other pages that have the same text in a block. */
+export interface DropBlock {
+  readonly kind: 'drop-block';
+  readonly page: string;
+  /** The number of the block among the page's links and blocks, from 0. */
+  readonly source: number;
+  /** The pages it goes from; only its own when absent. */
+  readonly pages?: readonly string[];
+}
+
+/** Takes an element's style attribute away, and the same attribute from other elements of chosen pages. */
+export interface DropAttribute {
+  readonly kind: 'drop-attribute';
+  readonly page: string;
+  readonly element: string;
+  /** Pages on which all elements with an equal attribute lose it; only the element itself when absent. */
+  readonly pages?: readonly string[];
+}
+
+export function planDropBlock(site: Site, { page, source, pages }: DropBlock): Result<DropPlan, DropProblem> {
+  const model = site.files.get(page)?.kind === 'page' ? openPage(site.files.get(page)!) : undefined;
+  if (!model) return fail({ kind: 'page-not-found', page });
+  const block = model.sources.sheets[source];
+  if (block?.kind !== 'embedded' || block.span.start < 0) return fail({ kind: 'not-said-there', what: `block ${source + 1} of ${page}` }); // prettier-ignore
+  const said = model.text.slice(block.contents.start, block.contents.end).trim();
+  const opened = chosenPages(site, pages ?? [page]);
+  if (!opened.ok) return opened;
+  const edited: FileEdits[] = [];
+  let places = 0;
+  for (const one of opened.value) {
+    const same = one.sources.sheets.filter(
+      (s, i) =>
+        s.kind === 'embedded' &&
+        s.span.start >= 0 &&
+        (pages === undefined ? i === source : one.text.slice(s.contents.start, s.contents.end).trim() === said),
+    );
+    places += same.length;
+    const edits = same.map((s) => ({ span: wholeLines(one.text, s.span), text: '' }));
+    if (edits.length > 0) edited.push({ path: one.path, hash: one.file.hash, edits });
+  }
+  return planned(edited, places, `block ${source + 1} of ${page}`);
+}
+
+export function planDropAttribute(site: Site, { page, element, pages }: DropAttribute): Result<DropPlan, DropProblem> {
+  const model = site.files.get(page)?.kind === 'page' ? openPage(site.files.get(page)!) : undefined;
+  if (!model) return fail({ kind: 'page-not-found', page });
+  const own = model.tree.elements.find((one) => elementPath(one) === element);
+  const value = own && attributeOf(own, 'style');
+  if (value === undefined) return fail({ kind: 'not-said-there', what: `a style attribute of ${element} on ${page}` });
+  const key = keyOf(value);
+  const opened = chosenPages(site, pages ?? [page]);
+  if (!opened.ok) return opened;
+  const edited: FileEdits[] = [];
+  let places = 0;
+  for (const one of opened.value) {
+    const edits = one.tree.elements.flatMap((candidate) => {
+      const theirs = attributeOf(candidate, 'style');
+      const goes = pages === undefined ? elementPath(candidate) === element : theirs !== undefined && keyOf(theirs) === key; // prettier-ignore
+      return goes ? attributeEdit(one, candidate, () => true) : [];
+    });
+    places += edits.length;
+    if (edits.length > 0) edited.push({ path: one.path, hash: one.file.hash, edits });
+  }
+  return planned(edited, places, `style="${value}"`);
+}
+
+const keyOf = (value: string): string =>
+  parseDeclarations(value)
+    .map((d) => `${d.property}:${comparableValue(d.property, d.value)}${d.important ? '!' : ''}`)
+    .join(';');
+
+function planned(edited: readonly FileEdits[], places: number, what: string): Result<DropPlan, DropProblem> {
+  if (edited.length === 0) return fail({ kind: 'not-said-there', what });
+  return succeed({ changes: { created: [], edited, deleted: [] }, pages: edited.map((e) => e.path), places });
+}
