@@ -26,6 +26,14 @@ export const PageSurvey = Type.Object({
   sources: Type.Array(SurveySource),
   sharedBytes: Type.Integer(),
   localBytes: Type.Integer(),
+  syntax: Type.Object({
+    slashed: Type.Boolean(),
+    upperCase: Type.Boolean(),
+    quote: Type.Union([Type.Literal('"'), Type.Literal("'")]),
+    typed: Type.Boolean(),
+  }),
+  /** What paths count from; null where a `base` leads elsewhere. */
+  base: Nullable(Type.String()),
   embeddedRules: Type.Integer(),
   styleAttributes: Type.Integer(),
 });

@@ -105,6 +105,8 @@ export {
 export type { OverrideOperation } from './operations/overrides/planOverrides.ts';
 export type { LinkOperation } from './operations/links/planLinks.ts';
 export type { LinkPlace } from './operations/links/linkPlace.ts';
+export { printLink, type PageSyntax } from './page/pageSyntax.ts';
+export { encodePath } from './values/urls.ts';
 export { linkTag, type PathStyle } from './operations/links/linkTag.ts';
 export type { MendFinding } from './operations/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';

@@ -31,6 +31,14 @@ export interface PageSurvey {
   readonly sources: readonly SurveySource[];
   readonly sharedBytes: number;
   readonly localBytes: number;
+  /** How a link is written here, and the file its path counts from; null where a `base` leads elsewhere. */
+  readonly syntax: {
+    readonly slashed: boolean;
+    readonly upperCase: boolean;
+    readonly quote: '"' | "'";
+    readonly typed: boolean;
+  };
+  readonly base: string | null;
   readonly embeddedRules: number;
   readonly styleAttributes: number;
 }

@@ -1,4 +1,5 @@
 import { attributeOf } from '../page/nodes.ts';
+import { pageSyntax } from '../page/pageSyntax.ts';
 import type { PageTree } from '../page/parsePage.ts';
 import { presentationalParts } from '../page/presentational.ts';
 import type { LinkedSource } from '../page/styleSources.ts';
@@ -23,6 +24,8 @@ export const opaquePage = ({ path, bytes, encoding = '' }: SiteFile): PageSurvey
   sources: [],
   sharedBytes: 0,
   localBytes: 0,
+  syntax: { slashed: false, upperCase: false, quote: '"', typed: false },
+  base: path,
   embeddedRules: 0,
   styleAttributes: 0,
 });
@@ -43,6 +46,7 @@ export function surveyPage(page: OpenPage, sheets: SheetReader, blocks: BlockCol
   const attributes = styleAttributeSource(tree, lines);
   const presentational = presentationalSource(tree, lines);
   for (const one of [attributes, presentational]) if (one.count > 0) sources.push(one);
+  const { slashed, upperCase, quote, typed } = pageSyntax(tree);
   const sum = (kinds: readonly SourceKind[], read: (s: SurveySource) => number): number =>
     sources.filter((s) => kinds.includes(s.kind)).reduce((total, s) => total + read(s), 0);
   return {
@@ -54,6 +58,8 @@ export function surveyPage(page: OpenPage, sheets: SheetReader, blocks: BlockCol
     sources,
     sharedBytes: sum(['linked', 'imported'], (s) => s.bytes),
     localBytes: sum(['embedded', 'attribute', 'presentational'], (s) => s.bytes),
+    syntax: { slashed, upperCase, quote, typed },
+    base: page.sources.base.kind === 'site' ? page.sources.base.path : null,
     embeddedRules: sum(['embedded'], (s) => s.rules),
     styleAttributes: attributes.count,
   };

@@ -8,6 +8,7 @@ import { useDraft, useDropDraftMutation, useSaveMutation } from '../drafts/index
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
 import { LaterStation } from '../later/index.ts';
+import { LinksStation } from '../links/index.ts';
 import { ProofStation, verdictMark } from '../proof/index.ts';
 import { SheetsStation } from '../sheets/index.ts';
 import {
@@ -79,7 +80,7 @@ export function SiteFrame() {
       }
     />
   );
-  const full = view.station === 'hand-off';
+  const full = view.station === 'hand-off' || view.station === 'links';
   const spined = view.station === 'sheets';
   return (
     <div className="frame">
@@ -148,6 +149,7 @@ function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: Retu
     case 'hand-off':
       return <HandoffStation view={view} inHand={inHand} />;
     case 'links':
+      return <LinksStation view={view} inHand={inHand} />;
     case 'precedence':
       return <LaterStation station={view.station} />;
   }

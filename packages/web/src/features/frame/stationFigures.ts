@@ -1,5 +1,6 @@
 import type { DraftReply, ProofReply, SiteDetailReply, SurveyReply } from '@syndeton/contract';
 import type { StationFigure } from './Stations.tsx';
+import { isAboutLinks } from '../links/index.ts';
 import type { StationName } from '../site/index.ts';
 
 const blank: StationFigure = { tied: false, waiting: 0, number: '', words: '' };
@@ -14,9 +15,6 @@ const unknownFigures: Readonly<Record<StationName, StationFigure>> = {
   proof: blank,
   'hand-off': blank,
 };
-
-/** Findings that the Links station is there for. */
-const isAboutLinks = /^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|linked-twice|empty-sheet)/;
 
 /** The live figure of each station: what is left, what waits. */
 export function stationFigures(
@@ -58,7 +56,7 @@ export function stationFigures(
       tied: broken === 0,
       waiting: broken,
       number: broken === 0 ? '' : String(broken),
-      words: broken === 0 ? 'all found' : 'to mend',
+      words: broken === 0 ? 'all linked' : 'to mend',
     },
     precedence: {
       tied: overrides === 0 && rules === 0,

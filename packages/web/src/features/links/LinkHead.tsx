@@ -1,0 +1,82 @@
+import type { KeyboardEvent } from 'react';
+import type { LinkPlace } from '@syndeton/core';
+import { Mark } from '../../ui/Mark.tsx';
+import type { LinkColumn } from './linkGrid.ts';
+
+interface Props {
+  readonly column: LinkColumn;
+  /** The chosen pages. */
+  readonly pages: readonly string[];
+  /** The columns' sheets from left to right. */
+  readonly order: readonly string[];
+  readonly on: boolean;
+  readonly dragged: string | undefined;
+  readonly onDrag: (path: string | undefined) => void;
+  readonly onOpen: () => void;
+  readonly onMend: () => void;
+  readonly onLink: () => void;
+  readonly onReorder: (path: string, place: LinkPlace) => void;
+}
+
+/** A sheet's head: how many pages reach it, and the one thing to do. Dragged onto another, or Shift with an arrow, it changes places. */
+export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, onMend, onLink, onReorder }: Props) {
+  const { path, exists, linked, media, mends } = column;
+  const lacking = pages.filter((page) => column.cells.get(page)?.position === undefined).length;
+  const at = order.indexOf(path);
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (!event.shiftKey || !/^Arrow(Left|Right)$/.test(event.key)) return;
+    const other = order[at + (event.key === 'ArrowLeft' ? -1 : 1)];
+    if (other === undefined) return;
+    event.preventDefault();
+    onReorder(path, { at: event.key === 'ArrowLeft' ? 'before' : 'after', sheet: other });
+  };
+  const drop = (): void => {
+    if (dragged !== undefined && dragged !== path)
+      onReorder(dragged, { at: order.indexOf(dragged) < at ? 'after' : 'before', sheet: path });
+    onDrag(undefined);
+  };
+  return (
+    <div
+      role="columnheader"
+      className={`lg-col${on ? ' on' : ''}${dragged !== undefined && dragged !== path ? ' over' : ''}`}
+      draggable={linked > 0}
+      onDragStart={(event) => {
+        event.dataTransfer.setData('text/plain', path);
+        event.dataTransfer.effectAllowed = 'move';
+        onDrag(path);
+      }}
+      onDragOver={(event) => dragged !== undefined && event.preventDefault()}
+      onDrop={drop}
+      onDragEnd={() => onDrag(undefined)}
+    >
+      <button
+        type="button"
+        className="lg-name"
+        aria-pressed={on}
+        title={`${path}: place, path, medium. Shift with ← or → moves it.`}
+        onClick={onOpen}
+        onKeyDown={onKeyDown}
+      >
+        <Mark kind="linked" hidden /> <b className="m">{path}</b>
+      </button>
+      <span className={exists ? 'note' : 'err'}>
+        {exists
+          ? linked === 0
+            ? 'no page links it'
+            : `${linked} of ${pages.length === 0 ? linked : Math.max(pages.length, linked)}${media === '' ? '' : `, ${media}`}`
+          : 'no such file'}
+      </span>
+      {mends.length > 0 ? (
+        <button type="button" className="act" onClick={onMend}>
+          Mend {mends.length}
+        </button>
+      ) : exists && linked > 0 && lacking > 0 && lacking * 2 <= pages.length ? (
+        <button type="button" className="act" onClick={onLink}>
+          Link the {lacking <= 3 ? lacking : 'rest'}
+        </button>
+      ) : (
+        <span className="note">&nbsp;</span>
+      )}
+    </div>
+  );
+}

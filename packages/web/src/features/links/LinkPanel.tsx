@@ -1,0 +1,261 @@
+import { useState } from 'react';
+import type { FindingReply, SurveyReply } from '@syndeton/contract';
+import type { LinkPlace, PathStyle } from '@syndeton/core';
+import { Choice } from '../../ui/Choice.tsx';
+import { Mark } from '../../ui/Mark.tsx';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { count } from '../../ui/format.ts';
+import { placeOf, type LinkColumn, type LinkGrid, type PlaceName } from './linkGrid.ts';
+import { tagGroups } from './tagGroups.ts';
+
+interface Props {
+  readonly column: LinkColumn;
+  readonly grid: LinkGrid;
+  readonly survey: SurveyReply;
+  readonly scope: readonly string[];
+  readonly busy: boolean;
+  readonly problem: string | undefined;
+  readonly paths: PathStyle;
+  readonly onMend: (findings: readonly FindingReply[]) => void;
+  readonly onLink: (place: LinkPlace) => void;
+  readonly onUnlink: () => void;
+  readonly onMove: (place: LinkPlace) => void;
+  readonly onMedia: (media: string) => void;
+  readonly onPaths: (style: PathStyle) => void;
+  readonly onRename: (to: string) => void;
+  readonly onImportsToLinks: () => void;
+  readonly onToImports: () => void;
+  readonly onClose: () => void;
+}
+
+const places: readonly (readonly [PlaceName, string])[] = [
+  ['first', 'first in the head'],
+  ['before-blocks', 'before the embedded block'],
+  ['last', 'last in the head'],
+];
+
+/** One sheet: where its links stand, how they name it, for which medium, and the tag each page gets. */
+export function LinkPanel(props: Props) {
+  const { column, grid, survey, scope, paths } = props;
+  const cells = scope.map((page) => [page, column.cells.get(page)] as const);
+  const having = cells.filter(([, cell]) => cell?.position !== undefined && !cell.imported);
+  const lacking = cells.filter(([, cell]) => cell?.position === undefined);
+  const imported = cells.some(([, cell]) => cell?.imported);
+  const rooted = having.length > 0 && having.every(([, cell]) => cell!.says.includes('from the site root'));
+  const style = typeof paths === 'object' ? 'host' : having.length > 0 ? (rooted ? 'root' : 'page') : paths;
+  const inScope = new Set(scope);
+  const media = /^(all media|several media|)$/.test(column.media) ? '' : column.media;
+  const tags = tagGroups(
+    survey.pages.filter((page) => inScope.has(page.path) && !page.opaque),
+    column.path,
+    style === 'host' ? paths : style,
+    media,
+  );
+  return (
+    <aside className="lp" aria-label={`Links to ${column.path}`}>
+      <h2 className="lp-h">
+        <Mark kind="linked" hidden /> <span className="m">{column.path}</span>
+        <button type="button" className="act ml-auto" onClick={props.onClose}>
+          Close
+        </button>
+      </h2>
+      {props.problem !== undefined && (
+        <p className="err pb-2" role="alert">
+          {props.problem}
+        </p>
+      )}
+      {column.exists && (
+        <>
+          <div className="lp-row">
+            <span>Place</span>
+            <Choice
+              label="Place in the head"
+              value={placeOf(column, grid, scope)}
+              options={places}
+              onChange={(at) => (having.length > 0 ? props.onMove({ at }) : props.onLink({ at }))}
+            />
+          </div>
+          <div className="lp-row">
+            <span>Path</span>
+            <div>
+              <Choice
+                label="Path"
+                value={style}
+                options={[
+                  ['page', 'from the page'],
+                  ['root', 'from the site root'],
+                  ['host', 'with the host name'],
+                ]}
+                onChange={(next) => (next === 'host' ? props.onPaths({ host: hostOf(paths) }) : props.onPaths(next))}
+              />
+              {style === 'host' && <HostField paths={paths} onPaths={props.onPaths} />}
+            </div>
+          </div>
+          <div className="lp-row">
+            <span>Medium</span>
+            <MediaField media={column.media} disabled={having.length === 0} onMedia={props.onMedia} />
+          </div>
+          <div className="lp-acts">
+            {lacking.length > 0 && (
+              <button type="button" className="act" onClick={() => props.onLink({ at: 'before-blocks' })}>
+                Link it on {lacking.length === scope.length ? `all ${scope.length}` : `the other ${lacking.length}`}
+              </button>
+            )}
+            {column.mends.length > 0 && (
+              <button type="button" className="act" onClick={() => props.onMend(column.mends)}>
+                Mend {column.mends.length}
+              </button>
+            )}
+            {having.length > 0 && (
+              <button type="button" className="act" onClick={props.onUnlink}>
+                Unlink from {count(having.length, 'page')}
+              </button>
+            )}
+            {imported && (
+              <button type="button" className="act" onClick={props.onImportsToLinks}>
+                Turn imports into links
+              </button>
+            )}
+            {having.length > 0 && (
+              <button type="button" className="act" onClick={props.onToImports}>
+                Turn links into imports
+              </button>
+            )}
+          </div>
+          <Rename path={column.path} onRename={props.onRename} />
+        </>
+      )}
+      {!column.exists && having.length + column.cells.size > 0 && (
+        <div className="lp-acts">
+          {column.mends.length > 0 && (
+            <button type="button" className="act" onClick={() => props.onMend(column.mends)}>
+              Mend {column.mends.length}
+            </button>
+          )}
+          <button type="button" className="act" onClick={props.onUnlink}>
+            Take the link out
+          </button>
+        </div>
+      )}
+      {column.exists && (
+        <>
+          <h3 className="side-h">The tag each page gets</h3>
+          {tags.slice(0, 12).map(({ tag, words }) => (
+            <div key={tag} className="lp-tag">
+              <span>
+                {words}
+                <button type="button" className="act" onClick={() => void navigator.clipboard.writeText(tag)}>
+                  Copy
+                </button>
+              </span>
+              <code>{tag}</code>
+            </div>
+          ))}
+        </>
+      )}
+    </aside>
+  );
+}
+
+const hostOf = (paths: PathStyle): string => (typeof paths === 'object' ? paths.host : 'https://www.example.org');
+
+function HostField({ paths, onPaths }: { readonly paths: PathStyle; readonly onPaths: (style: PathStyle) => void }) {
+  const [host, setHost] = useState(hostOf(paths));
+  return (
+    <form
+      className="flex gap-2 pt-1 pl-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onPaths({ host: host.trim() });
+      }}
+    >
+      <input
+        className="field m"
+        aria-label="Address the site stands at"
+        value={host}
+        onChange={(event) => setHost(event.target.value)}
+      />
+      <button type="submit" className="act">
+        Use it
+      </button>
+    </form>
+  );
+}
+
+function MediaField({
+  media,
+  disabled,
+  onMedia,
+}: {
+  readonly media: string;
+  readonly disabled: boolean;
+  readonly onMedia: (media: string) => void;
+}) {
+  const [typing, setTyping] = useState<string | undefined>(undefined);
+  if (typing !== undefined)
+    return (
+      <form
+        className="flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          setTyping(undefined);
+          onMedia(typing);
+        }}
+      >
+        {/* a chosen menu item asks for it */}
+        <input
+          className="field m"
+          aria-label="Media query"
+          autoFocus
+          value={typing}
+          onChange={(event) => setTyping(event.target.value)}
+        />
+        <button type="submit" className="act">
+          Set
+        </button>
+      </form>
+    );
+  return (
+    <Menu
+      label="Medium"
+      trigger={
+        <button type="button" className="act" disabled={disabled}>
+          {media === '' || media === 'all media' ? 'all' : media}
+        </button>
+      }
+    >
+      {['all', 'screen', 'print'].map((name) => (
+        <MenuItem key={name} onSelect={() => onMedia(name)}>
+          {name}
+        </MenuItem>
+      ))}
+      <MenuItem onSelect={() => setTyping('(min-width: 40em)')}>a media query …</MenuItem>
+    </Menu>
+  );
+}
+
+function Rename({ path, onRename }: { readonly path: string; readonly onRename: (to: string) => void }) {
+  const [name, setName] = useState(path);
+  return (
+    <form
+      className="lp-row"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onRename(name.trim());
+      }}
+    >
+      <span>Name</span>
+      <span className="flex gap-2">
+        <input
+          className="field m"
+          aria-label="Name and folder of the sheet"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <button type="submit" className="act" disabled={name.trim() === path}>
+          Rename
+        </button>
+      </span>
+    </form>
+  );
+}

@@ -1,0 +1,86 @@
+import { useMemo, useState } from 'react';
+import type { FindingReply, OperationBody } from '@syndeton/contract';
+import type { LinkPlace, PathStyle } from '@syndeton/core';
+import { problemText } from '../../app/api.ts';
+import type { DraftInHand } from '../drafts/index.ts';
+import type { SiteView } from '../site/index.ts';
+import { linkGrid, type LinkColumn } from './linkGrid.ts';
+import { LinksView } from './LinksView.tsx';
+
+/** Every page tied to its sheets. Each choice lines an operation up at once; it can be undone like any other. */
+export function LinksStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
+  const survey = view.survey!;
+  const draft = inHand.draft!;
+  const grid = useMemo(() => linkGrid(survey, draft.sheets), [survey, draft.sheets]);
+  const column = grid.columns.find((one) => one.path === view.opened);
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const [paths, setPaths] = useState<PathStyle>('page');
+
+  const lineUp = async (...operations: OperationBody[]): Promise<boolean> => {
+    setProblem(undefined);
+    try {
+      await inHand.lineUp(operations);
+      return true;
+    } catch (error) {
+      setProblem(problemText(error));
+      return false;
+    }
+  };
+  const mend = (findings: readonly FindingReply[]): void =>
+    void lineUp(...findings.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })));
+  const scoped = view.scoped ? { pages: [...view.scope] } : {};
+  /** The chosen pages that have the sheet, or that lack it. */
+  const having = (one: LinkColumn, has: boolean): readonly string[] =>
+    view.scope.filter((page) => (one.cells.get(page)?.position !== undefined) === has);
+
+  return (
+    <LinksView
+      survey={survey}
+      grid={grid}
+      column={column}
+      pages={view.pages}
+      scope={view.scope}
+      scoped={view.scoped}
+      busy={inHand.changing}
+      problem={problem}
+      paths={paths}
+      onColumn={(path) => {
+        setProblem(undefined);
+        view.open(path);
+      }}
+      onScope={view.setScope}
+      onPage={(page) => view.go('survey', page)}
+      onMend={mend}
+      onLink={(one, place) => {
+        const lacking = having(one, false);
+        // a link that is there in another way is mended, not doubled
+        const meant = one.mends.filter((finding) => finding.pages.some((page) => lacking.includes(page)));
+        const wrong = new Set(meant.flatMap((finding) => finding.pages));
+        const rest = lacking.filter((page) => !wrong.has(page));
+        const media = /^(all media|several media|)$/.test(one.media) ? {} : { media: one.media };
+        void lineUp(
+          ...meant.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })),
+          ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths, ...media } as const] : []), // prettier-ignore
+        );
+      }}
+      onUnlink={(one) => void lineUp({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}
+      onMove={(one, place) => void lineUp({ kind: 'move-link', sheet: one.path, place, ...scoped })}
+      onMedia={(one, media) => void lineUp({ kind: 'set-link', sheet: one.path, media, ...scoped })}
+      onPaths={(one, style) => {
+        setPaths(style);
+        if (having(one, true).length > 0) void lineUp({ kind: 'set-link', sheet: one.path, paths: style, ...scoped });
+      }}
+      onRename={async (one, to) => {
+        if (await lineUp({ kind: 'rename-sheet', sheet: one.path, to })) view.open(undefined);
+      }}
+      onImportsToLinks={() => void lineUp({ kind: 'import-to-link', ...scoped })}
+      onToImports={(one) => void lineUp({ kind: 'link-to-import', sheet: one.path, ...scoped })}
+      onBaseline={() => void lineUp({ kind: 'add-baseline', sheet: baselineName(draft.sheets), ...scoped })}
+      onCopy={(from) => void lineUp({ kind: 'copy-links', from, pages: [...view.scope] })}
+      onReorder={(path, place: LinkPlace) => void lineUp({ kind: 'move-link', sheet: path, place, ...scoped })}
+    />
+  );
+}
+
+const baselineName = (sheets: readonly { readonly path: string }[]): string =>
+  sheets.some((sheet) => sheet.path.includes('/')) || sheets.length === 0 ? 'css/baseline.css' : 'baseline.css';

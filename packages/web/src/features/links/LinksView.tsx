@@ -1,0 +1,295 @@
+import { useRef, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import type { FindingReply, SurveyReply } from '@syndeton/contract';
+import { folderOf, type LinkPlace, type PathStyle } from '@syndeton/core';
+import { Mark } from '../../ui/Mark.tsx';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { count, pageName } from '../../ui/format.ts';
+import { LinkHead } from './LinkHead.tsx';
+import { LinkPanel } from './LinkPanel.tsx';
+import type { LinkCell, LinkColumn, LinkGrid } from './linkGrid.ts';
+
+export interface LinksProps {
+  readonly survey: SurveyReply;
+  readonly grid: LinkGrid;
+  readonly column: LinkColumn | undefined;
+  readonly pages: readonly string[];
+  readonly scope: readonly string[];
+  readonly scoped: boolean;
+  readonly busy: boolean;
+  readonly problem: string | undefined;
+  readonly paths: PathStyle;
+  readonly onColumn: (path: string | undefined) => void;
+  readonly onScope: (pages: readonly string[]) => void;
+  readonly onPage: (page: string) => void;
+  readonly onMend: (findings: readonly FindingReply[]) => void;
+  readonly onLink: (column: LinkColumn, place: LinkPlace) => void;
+  readonly onUnlink: (column: LinkColumn) => void;
+  readonly onMove: (column: LinkColumn, place: LinkPlace) => void;
+  readonly onMedia: (column: LinkColumn, media: string) => void;
+  readonly onPaths: (column: LinkColumn, style: PathStyle) => void;
+  readonly onRename: (column: LinkColumn, to: string) => void;
+  readonly onImportsToLinks: () => void;
+  readonly onToImports: (column: LinkColumn) => void;
+  readonly onBaseline: () => void;
+  readonly onCopy: (from: string) => void;
+  readonly onReorder: (path: string, place: LinkPlace) => void;
+}
+
+/** Pages down, sheets across in load order; what is wrong in words. */
+export function LinksView(props: LinksProps) {
+  const { grid, pages, scope, scoped, survey, column } = props;
+  const mends = grid.findings.filter((finding) => finding.action.does === 'mend');
+  const hasBlocks = grid.blocks.size > 0;
+  const existing = grid.columns.filter((one) => one.exists).length;
+  const template = `200px repeat(${grid.columns.length}, minmax(150px, 1fr))${hasBlocks ? ' 128px' : ''}`;
+  return (
+    <div className="flex h-full flex-col">
+      <div className="flex min-h-14 items-center gap-4 px-4 py-2">
+        <h1 className="say">
+          <b>{scoped ? `${scope.length} of ${pages.length} pages` : count(pages.length, 'page')}</b>,{' '}
+          {count(existing, 'sheet')}:{' '}
+          {grid.findings.length === 0 ? (
+            <>every page is tied in.</>
+          ) : (
+            <>
+              <b>{count(grid.findings.length, 'link')}</b> {grid.findings.length === 1 ? 'needs' : 'need'} mending
+              before every page is tied in.
+            </>
+          )}
+        </h1>
+        <span className="ml-auto" />
+        {scoped && (
+          <>
+            <Menu
+              label="A page whose links they get"
+              trigger={
+                <button type="button" className="act">
+                  Link what another page links
+                </button>
+              }
+            >
+              {pages
+                .filter((page) => !scope.includes(page))
+                .slice(0, 60)
+                .map((page) => (
+                  <MenuItem key={page} onSelect={() => props.onCopy(page)}>
+                    {pageName(page)}
+                  </MenuItem>
+                ))}
+            </Menu>
+            <button type="button" className="act" onClick={() => props.onScope([])}>
+              All {pages.length} pages
+            </button>
+          </>
+        )}
+        <button type="button" className="act" onClick={props.onBaseline}>
+          Put a baseline first
+        </button>
+        {mends.length > 0 && (
+          <button type="button" className="btn next" disabled={props.busy} onClick={() => props.onMend(mends)}>
+            {mends.length === 1 ? 'Mend it' : `Mend all ${mends.length}`}
+          </button>
+        )}
+      </div>
+      <div className={`grid min-h-0 flex-1 ${column ? 'grid-cols-[minmax(0,1fr)_var(--w-side-wide)]' : 'grid-cols-1'}`}>
+        <Grid {...props} template={template} hasBlocks={hasBlocks} />
+        {column && (
+          <LinkPanel
+            key={column.path}
+            column={column}
+            grid={grid}
+            survey={survey}
+            scope={scope}
+            busy={props.busy}
+            problem={props.problem}
+            paths={props.paths}
+            onMend={props.onMend}
+            onLink={(place) => props.onLink(column, place)}
+            onUnlink={() => props.onUnlink(column)}
+            onMove={(place) => props.onMove(column, place)}
+            onMedia={(media) => props.onMedia(column, media)}
+            onPaths={(style) => props.onPaths(column, style)}
+            onRename={(to) => props.onRename(column, to)}
+            onImportsToLinks={props.onImportsToLinks}
+            onToImports={() => props.onToImports(column)}
+            onClose={() => props.onColumn(undefined)}
+          />
+        )}
+      </div>
+      {!column && props.problem !== undefined && (
+        <p className="err px-4 py-1" role="alert">
+          {props.problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Grid({
+  grid,
+  pages,
+  scope,
+  scoped,
+  column,
+  template,
+  hasBlocks,
+  onColumn,
+  onScope,
+  onMend,
+  onLink,
+  onReorder,
+  onPage,
+}: LinksProps & { readonly template: string; readonly hasBlocks: boolean }) {
+  const box = useRef<HTMLDivElement>(null);
+  const [dragged, setDragged] = useState<string | undefined>(undefined);
+  const virtual = useVirtualizer({ count: pages.length, getScrollElement: () => box.current, estimateSize: () => 20, overscan: 30 }); // prettier-ignore
+  const chosen = new Set(scoped ? scope : []);
+  const troubled = new Set(grid.columns.flatMap((one) => [...one.cells].flatMap(([page, cell]) => (cell.wrong === undefined ? [] : [page])))); // prettier-ignore
+  const order = grid.columns.map((one) => one.path);
+  return (
+    <div
+      className="lg"
+      ref={box}
+      role="table"
+      aria-label="Pages and the sheets they link"
+      aria-rowcount={pages.length + 1}
+    >
+      <div className="lg-head" role="row" style={{ gridTemplateColumns: template }}>
+        <div role="columnheader" className="lg-corner">
+          <b>Pages</b> <span className="n">{pages.length.toLocaleString('en')}</span>
+        </div>
+        {grid.columns.map((one) => (
+          <LinkHead
+            key={one.path}
+            column={one}
+            pages={scope}
+            order={order}
+            on={one.path === column?.path}
+            dragged={dragged}
+            onDrag={setDragged}
+            onOpen={() => onColumn(one.path === column?.path ? undefined : one.path)}
+            onMend={() => onMend(one.mends)}
+            onLink={() => onLink(one, { at: 'before-blocks' })}
+            onReorder={onReorder}
+          />
+        ))}
+        {hasBlocks && (
+          <div role="columnheader" className="lg-col">
+            <span className="lg-name">
+              <Mark kind="embedded" hidden /> <b>embedded blocks</b>
+            </span>
+            <span className="note">on {count(grid.blocks.size, 'page')}</span>
+          </div>
+        )}
+      </div>
+      <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const page = pages[index]!;
+          const fresh = index > 0 && folderOf(page) !== folderOf(pages[index - 1]!);
+          return (
+            <div
+              key={page}
+              role="row"
+              className={`lg-row${fresh ? ' fold' : ''}${chosen.has(page) ? ' on' : ''}`}
+              style={{ gridTemplateColumns: template, top: start }}
+            >
+              <button
+                type="button"
+                role="rowheader"
+                className={`lg-page m${troubled.has(page) ? ' bold' : ''}`}
+                aria-pressed={chosen.has(page)}
+                title={`${page}: click to choose it, double-click to open it`}
+                onClick={() => onScope(chosen.has(page) ? [...chosen].filter((p) => p !== page) : [...chosen, page])}
+                onDoubleClick={() => onPage(page)}
+              >
+                <i>{folderOf(page)}</i>
+                {pageName(page.slice(folderOf(page).length))}
+              </button>
+              {grid.columns.map((one) => {
+                const joined = (other: string | undefined): boolean =>
+                  other !== undefined && one.cells.get(other)?.position !== undefined;
+                return (
+                  <Cell
+                    key={one.path}
+                    cell={one.cells.get(page)}
+                    on={one.path === column?.path}
+                    up={joined(pages[index - 1])}
+                    down={joined(pages[index + 1])}
+                  />
+                );
+              })}
+              {hasBlocks && <Blocks places={grid.blocks.get(page)} />}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function Cell({
+  cell,
+  on,
+  up,
+  down,
+}: {
+  readonly cell: LinkCell | undefined;
+  readonly on: boolean;
+  readonly up: boolean;
+  readonly down: boolean;
+}) {
+  const there = cell?.position !== undefined;
+  const lines = there ? `${up ? ' up' : ''}${down ? ' down' : ''}` : '';
+  return (
+    <div role="cell" className={`lg-cell${on ? ' on' : ''}${lines}`}>
+      {cell && (
+        <>
+          {there ? <Mark kind={cell.imported ? 'imported' : 'linked'} hidden /> : <Gap />}
+          {there && <b>{cell.position}</b>}
+          {cell.wrong !== undefined ? (
+            <span className="err" title={cell.wrong}>
+              {cell.wrong}
+            </span>
+          ) : (
+            <span className="note" title={[cell.media, ...cell.says].filter((x) => x !== '').join(', ')}>
+              {[cell.imported ? 'imported' : '', cell.media === 'all' ? '' : cell.media, ...cell.says]
+                .filter((x) => x !== '')
+                .join(', ')}
+            </span>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** A link that is not there. */
+const Gap = () => (
+  <svg className="mk c-gap" viewBox="0 0 12 12" aria-hidden="true">
+    <rect
+      x="1.5"
+      y="1.5"
+      width="9"
+      height="9"
+      rx="1"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.6"
+      strokeDasharray="2.2 1.6"
+    />
+  </svg>
+);
+
+function Blocks({ places = [] }: { readonly places?: readonly number[] | undefined }) {
+  const [first, last] = [places[0], places.at(-1)];
+  return (
+    <div role="cell" className="lg-cell">
+      {first !== undefined && (
+        <>
+          <Mark kind="embedded" hidden /> <b>{first === last ? first : `${first}–${last!}`}</b>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,2 @@
+export { LinksStation } from './LinksStation.tsx';
+export { isAboutLinks } from './linkGrid.ts';
