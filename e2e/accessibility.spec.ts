@@ -11,6 +11,8 @@ async function violations(page: Page, theme: string): Promise<string[]> {
   );
 }
 
+const heading = encodeURIComponent('html>body:nth-child(2)>div:nth-child(1)>div:nth-child(3)>h2:nth-child(4)');
+
 for (const theme of ['light', 'dark'])
   test(`no axe violation in any view, ${theme}`, async ({ page }) => {
     await page.addInitScript((t) => localStorage.setItem('syndeton-theme', t), theme);
@@ -28,8 +30,11 @@ for (const theme of ['light', 'dark'])
     for (const [station, shows] of [
       ['gather?open=.notice.cancelled', 'families'],
       ['sheets?open=css/site.css', 'css/site.css'],
-      ['links', 'Links will'],
-      ['precedence', 'Precedence will'],
+      ['links?open=css/site.css', 'The tag each page gets'],
+      [`precedence?open=timetable.html&element=${heading}`, 'The embedded block wins.'],
+      ['precedence?way=question&selector=h1', 'One strand is one page'],
+      ['precedence?way=overrides', 'beat shared ones'],
+      ['precedence?way=value&value=%230b5563', 'declarations in'],
       ['proof?open=notices.html', 'differ'],
       ['hand-off', 'Nothing has changed'],
     ] as const) {

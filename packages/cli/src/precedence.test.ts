@@ -86,3 +86,68 @@ test('a folder that is not there, and one without pages', async () => {
   expect(code).toBe(2);
   expect(err).not.toBe('');
 });
+
+test('one element: who says what, and a sentence', async () => {
+  write(site);
+  const { code, out } = await run(folder, '--page', 'index.html', '--element', 'h1', '--property', 'color');
+  expect(code).toBe(0);
+  expect(out).toBe(
+    [
+      'h1 on index.html:5 “h”',
+      '  color',
+      '    = teal !important  index.html:3  h1 (0,0,1)',
+      '    - red  index.html:5  not important',
+      '    - navy  css/all.css:3  h1 (0,0,1)  not important',
+      '    The embedded block wins. It says !important; the style attribute does not.',
+      '',
+    ].join('\n'),
+  );
+  const json = await run(
+    folder,
+    '--page',
+    'index.html',
+    '--element',
+    'h1',
+    '--peel',
+    'attribute,1:index.html',
+    '--json',
+  );
+  expect(JSON.parse(json.out)).toMatchObject([{ name: 'h1', rows: expect.arrayContaining([expect.objectContaining({ property: 'color', value: 'navy' })]) }]); // prettier-ignore
+});
+
+test('a question over all pages', async () => {
+  write(site);
+  const { code, out } = await run(folder, '--question', 'h1 { color }');
+  expect(code).toBe(0);
+  expect(out).toContain('color of h1: 1 value on 1 page, 1 element');
+  expect(out).toContain('h1 (0,0,1) in an embedded block  1 page: index.html');
+  const json = JSON.parse((await run(folder, '--question', 'p { margin-left }', '--json')).out) as {
+    values: unknown[];
+  };
+  expect(json.values).toMatchObject([{ value: '2px', deciders: [{ kind: 'attribute' }] }]);
+});
+
+test('overrides, harmless first', async () => {
+  write({ ...site, 'index.html': `${site['index.html']}<style>p { color: NAVY }</style>` });
+  const { code, out } = await run(folder, '--overrides');
+  expect(code).toBe(0);
+  expect(out).toContain('2 declarations in pages beat shared ones; 1 only repeat them');
+  expect(out.indexOf('copy ')).toBeLessThan(out.indexOf('importance '));
+  expect(out).toContain(
+    'h1 { color: teal }  over h1, p { navy } in css/all.css  1 page, 1 element; 1 element would change',
+  );
+});
+
+test.each([
+  [['--element', 'h1'], 'Name the page'],
+  [['--element', 'h1', '--page', 'none.html'], 'no page none.html'],
+  [['--element', 'h1 {', '--page', 'index.html'], 'Browsers refuse'],
+  [['--element', 'h9', '--page', 'index.html'], 'No element'],
+  [['--question', 'color'], 'is no question'],
+  [['--question', 'h1 { colour }'], 'no property'],
+  [['--question', 'h1 { color }', '--overrides'], 'one of'],
+])('%j is refused in words', async (args, words) => {
+  write(site);
+  const { code, err } = await run(folder, ...args);
+  expect([code, err]).toEqual([2, expect.stringContaining(words)]);
+});

@@ -20,6 +20,7 @@ export const TableEntry = Type.Object({
   value: Text,
   important: Type.Boolean(),
   selector: Nullable(Text),
+  rule: Nullable(Text),
   specificity: Nullable(Text),
   file: Text,
   line: Count,
@@ -130,6 +131,8 @@ export const Override = Type.Object({
   elements: Count,
   changes: Count,
   first: Type.Object({ page: Text, element: Text, name: Text, text: Text }),
+  /** What changes when the shared rule says it: the elements it decides now. */
+  shared: Type.Object({ pages: Type.Array(Text), elements: Count }),
   /** Why it is kept, as somebody wrote it. */
   note: Nullable(Text),
 });

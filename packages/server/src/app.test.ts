@@ -4,11 +4,15 @@ import {
   Draft,
   DraftProof,
   AttributeGroups,
+  ElementTable,
   Families,
+  Overrides,
   Problem,
   Proposal,
+  QuestionAnswer,
   SiteDetail,
   Survey,
+  ValuePlaces,
   type DraftProofReply,
   type DraftReply,
 } from '@syndeton/contract';
@@ -171,6 +175,57 @@ describe('the whole way', () => {
   });
 });
 
+describe('who wins', () => {
+  const linked = (body: string): string => `<link rel="stylesheet" href="s.css">\n${body}`;
+  async function bringInLinked(): Promise<string> {
+    const zip = await makeZip([
+      { path: 's.css', content: 'h1 { color: teal }\n' },
+      { path: 'a.html', content: linked('<h1>a</h1>') },
+      { path: 'b.html', content: linked('<style>h1 { color: #008080 }</style><h1 style="color: red">b</h1>') },
+    ]);
+    const { body } = await request(app()).post('/api/sites').field('name', 'Linked').attach('archive', zip, 'x.zip');
+    return (body as { id: string }).id;
+  }
+  const get = async (id: string, what: string): Promise<unknown> => {
+    const reply = await request(app()).get(`/api/sites/${id}/revisions/1/${what}`);
+    expect(reply.status).toBe(200);
+    return reply.body;
+  };
+
+  test('an element, a question, overrides with notes, a value; all with the draft', async () => {
+    const id = await bringInLinked();
+    const element = encodeURIComponent('html>body:nth-child(2)>h1:nth-child(1)');
+    const table = await get(id, `element?path=b.html&element=${element}`);
+    expectSchema(ElementTable, table);
+    expect(table).toMatchObject({ rows: expect.arrayContaining([expect.objectContaining({ property: 'color', value: 'red' })]) }); // prettier-ignore
+    const peeled = await get(id, `element?path=b.html&element=${element}&peel=attribute&peel=1:b.html`);
+    expect((peeled as { rows: { property: string }[] }).rows.find((row) => row.property === 'color')).toMatchObject({ value: 'teal', sentence: { lead: 's.css wins next.' } }); // prettier-ignore
+
+    const answer = await get(id, 'question?selector=h1&property=color');
+    expectSchema(QuestionAnswer, answer);
+    expect(answer).toMatchObject({ pages: 2, values: [{ value: 'teal' }, { value: 'red', deciders: [{ first: { text: 'b' } }] }] }); // prettier-ignore
+
+    const overrides = (await get(id, 'overrides')) as { overrides: { id: string; note: string | null }[] };
+    expectSchema(Overrides, overrides);
+    const [first] = overrides.overrides;
+    const kept = await request(app()).put(`/api/sites/${id}/notes`).send({ override: first!.id, note: 'for the fair' });
+    expect(kept.status).toBe(204);
+    expect(await get(id, 'overrides')).toMatchObject({ overrides: [{ note: 'for the fair' }] });
+    await request(app()).put(`/api/sites/${id}/notes`).send({ override: first!.id, note: '' });
+    expect(await get(id, 'overrides')).toMatchObject({ overrides: [{ note: null }] });
+
+    const places = await get(id, 'value?value=TEAL');
+    expectSchema(ValuePlaces, places);
+    expect(places).toMatchObject({ total: 2, places: [{ path: 's.css' }, { path: 'b.html', kind: 'block' }] });
+
+    const drop = { kind: 'drop-declaration', where: 'attribute', property: 'color', value: 'red' };
+    await request(app())
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, operations: [drop] });
+    expect(await get(id, 'question?selector=h1&property=color&with=draft')).toMatchObject({ values: [{ value: 'teal', pages: ['a.html', 'b.html'] }] }); // prettier-ignore
+  });
+});
+
 describe('refusals', () => {
   let id = '';
   beforeAll(async () => {
@@ -210,6 +265,42 @@ describe('refusals', () => {
       400,
       'operation-refused',
     ],
+    [
+      'a link to no sheet',
+      'put',
+      '/api/sites/ID/draft',
+      { base: 1, operations: [{ kind: 'link-sheet', sheet: 'none.css', place: { at: 'last' } }] },
+      400,
+      'operation-refused',
+    ],
+    [
+      'no such element',
+      'get',
+      '/api/sites/ID/revisions/1/element?path=a.html&element=x',
+      undefined,
+      404,
+      'file-not-found',
+    ],
+    [
+      'a selector browsers refuse',
+      'get',
+      '/api/sites/ID/revisions/1/question?selector=h1%7B&property=color',
+      undefined,
+      400,
+      'question-refused',
+    ],
+    [
+      'no such property',
+      'get',
+      '/api/sites/ID/revisions/1/question?selector=h1&property=colour',
+      undefined,
+      400,
+      'question-refused',
+    ],
+    ['no such medium', 'get', '/api/sites/ID/revisions/1/overrides?medium=tv', undefined, 400, 'bad-request'],
+    ['a width that is none', 'get', '/api/sites/ID/revisions/1/overrides?width=wide', undefined, 400, 'bad-request'],
+    ['no value', 'get', '/api/sites/ID/revisions/1/value?value=', undefined, 400, 'bad-request'],
+    ['a note on nothing', 'put', '/api/sites/ID/notes', { note: 'x' }, 400, 'bad-request'],
     ['an old base', 'put', '/api/sites/ID/draft', { base: 7, operations: [] }, 409, 'site-changed'],
     ['saving nothing', 'post', '/api/sites/ID/revisions', { base: 1 }, 400, 'draft-empty'],
   ] as const)('%s', async (_shows, method, path, body, status, code) => {

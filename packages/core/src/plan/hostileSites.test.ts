@@ -111,11 +111,19 @@ test('hostile sites: what core calls the same is the same in Chromium, wide, nar
     after: place(`${seed} ${page} ${name}`, after, page),
   }));
   const answers = await askChromium(asked);
-  const wrong = compared.flatMap(({ text, before, after }) =>
+  const differing = compared.flatMap(({ text, before, after }) =>
     environments.flatMap((environment, i) =>
-      answers[before + i] === answers[after + i] ? [] : [`${text}, ${JSON.stringify(environment)}`],
+      answers[before + i] === answers[after + i]
+        ? []
+        : [{ text: `${text}, ${JSON.stringify(environment)}`, pair: [asked[before + i]!, asked[after + i]!] }],
     ),
   );
+  // among thousands a page was once answered for before its sheets had come: what differs is asked again, each state twice
+  const again = await askChromium(differing.flatMap(({ pair }) => [...pair, ...pair]));
+  const wrong = differing.flatMap(({ text }, i) => {
+    const [a, b, c, d] = again.slice(i * 4, i * 4 + 4);
+    return a === b && c === d ? [] : [text];
+  });
   expect(wrong).toEqual([]);
   // the check is worth something only when much was called the same
   expect(all.length).toBeGreaterThan(seeds.length * 4);

@@ -36,7 +36,10 @@ export interface TableEntry {
   readonly declared: string;
   readonly value: string;
   readonly important: boolean;
+  /** The selector that reaches the element; the attribute's name for a presentational one. */
   readonly selector: string | undefined;
+  /** All selectors of the rule, as written. */
+  readonly rule: string | undefined;
   readonly specificity: string | undefined;
   readonly file: string;
   readonly line: number;
@@ -250,7 +253,8 @@ class TableReader {
       declared: declaration.property === property ? '' : declaration.property,
       value: declaration.value,
       important: declaration.important,
-      selector: one.selector,
+      selector: one.selector ?? one.hint?.attribute,
+      rule: one.rule?.rule.selector,
       specificity: one.rule ? printSpecificity(one.specificity) : undefined,
       file: at.path,
       line: this.linesOf(at.path).placeOf(at.offset).line,
@@ -294,6 +298,7 @@ function browserEntry(
         value: declaration.value,
         important: declaration.important,
         selector: rule.selector,
+        rule: undefined,
         specificity: undefined,
         file: '',
         line: 0,

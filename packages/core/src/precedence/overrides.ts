@@ -3,7 +3,7 @@ import { decidingCriterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { longhandsForAll } from '../values/longhands.ts';
-import type { KeptOutcomes, Kind, KindPage, OutcomesIn } from './keptOutcomes.ts';
+import type { KeptOutcomes, Kind, KindPage } from './keptOutcomes.ts';
 
 /** Why a local declaration beats a shared one; copies change nothing when dropped. */
 export type OverrideCause = 'copy' | 'order' | 'specificity' | 'attribute' | 'importance' | 'layer' | 'proximity';
@@ -46,6 +46,8 @@ export interface Override {
   readonly elements: number;
   /** Elements that change when it is dropped. */
   readonly changes: number;
+  /** What changes when the shared rule says it: the elements it decides now. */
+  readonly shared: { readonly pages: readonly string[]; readonly elements: number };
   readonly first: { readonly page: string; readonly index: number };
 }
 
@@ -73,7 +75,8 @@ interface Told {
   readonly shared: Contender;
   readonly by: Map<string, Contender>;
   readonly kinds: Set<Kind>;
-  won: boolean;
+  /** Where it wins. */
+  readonly winning: Set<Kind>;
 }
 
 /** Where each kind of element stands. */
@@ -92,7 +95,7 @@ export function findOverrides(kept: KeptOutcomes, environment: Environment, page
   for (const kind of places.keys())
     for (const pseudoElement of kind.contenders.keys())
       lookAt(kind, outcomes.contendersOf(kind, pseudoElement), overrides, told);
-  const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places));
+  const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places, told));
   all.sort((a, b) => overrideCauses.indexOf(a.cause) - overrideCauses.indexOf(b.cause) || b.pages.length - a.pages.length || b.elements - a.elements); // prettier-ignore
   return { overrides: all, alwaysBeaten: beatenOf(told, places) };
 }
@@ -177,9 +180,9 @@ function grow(
 function tell(shared: Contender, won: boolean, winner: Contender, kind: Kind, told: Map<string, Told>): void {
   const key = sharedKey(shared);
   let known = told.get(key);
-  if (!known) told.set(key, (known = { shared, by: new Map(), kinds: new Set(), won: false }));
+  if (!known) told.set(key, (known = { shared, by: new Map(), kinds: new Set(), winning: new Set() }));
   known.kinds.add(kind);
-  if (won) known.won = true;
+  if (won) known.winning.add(kind);
   else known.by.set(isShared(winner) ? sharedKey(winner) : localKey(winner), winner);
 }
 
@@ -197,12 +200,13 @@ function sharedRule({ source, rule, specificity, compiled }: Contender): SharedR
   return { path: source!.path, selector: rule!.rule.selector, specificity: printSpecificity(specificity), property, value }; // prettier-ignore
 }
 
-function overrideOf(id: string, growing: Growing, places: Places): Override {
+function overrideOf(id: string, growing: Growing, places: Places, told: ReadonlyMap<string, Told>): Override {
   const { local, tags, kinds, changing } = growing;
   const main = [...growing.beats.values()].sort((a, b) => b.times - a.times)[0]!.rule;
   const { property, value, important } = local.compiled.declaration;
   const criterion = decidingCriterion(local, main).kind;
   const cause: OverrideCause = changing.size === 0 ? 'copy' : criterion === 'hint' ? 'order' : criterion;
+  const decided = told.get(sharedKey(main))?.winning ?? new Set<Kind>();
   const pages = new Map<string, number>();
   for (const kind of kinds)
     for (const [page, n] of places.get(kind)!.pages) pages.set(page, (pages.get(page) ?? 0) + n);
@@ -221,6 +225,10 @@ function overrideOf(id: string, growing: Growing, places: Places): Override {
     pages: [...pages.keys()].sort((a, b) => (a < b ? -1 : 1)),
     elements: countOf(kinds, places),
     changes: countOf(changing, places),
+    shared: {
+      pages: [...new Set([...decided].flatMap((kind) => [...places.get(kind)!.pages.keys()]))],
+      elements: countOf(decided, places),
+    },
     first: places.get([...kinds][0]!)!.first,
   };
 }
@@ -234,8 +242,9 @@ function countOf(kinds: ReadonlySet<Kind>, places: Places): number {
 function beatenOf(told: ReadonlyMap<string, Told>, places: Places): readonly AlwaysBeaten[] {
   return [...told.values()]
     .filter(
-      ({ won, by, shared }) =>
-        !won && [...by.values()].every((one) => isShared(one) && one.source!.path !== shared.source!.path),
+      ({ winning, by, shared }) =>
+        winning.size === 0 &&
+        [...by.values()].every((one) => isShared(one) && one.source!.path !== shared.source!.path),
     ) // prettier-ignore
     .map(({ shared, by, kinds }) => ({
       ...sharedRule(shared),

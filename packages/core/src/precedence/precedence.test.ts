@@ -193,6 +193,7 @@ test.each([
   ['margin', 'body', '8px', 'browser'],
   ['font-weight', 'h1', 'bold', 'browser'],
   ['letter-spacing', 'h1', 'normal', 'initial'],
+  ['margin-left', 'body', '8px', 'browser'],
 ])('%s of %s is %s, by the %s', (property, selector, value, kind) => {
   const answer = askSite(kept, { selector, property, environment: desktop });
   expect(answer.ok && answer.value.values[0]).toMatchObject({ value, deciders: [{ kind }] });
@@ -221,7 +222,7 @@ test('answers over the whole demo are those of the tables, element by element', 
   for (const [selector, property] of [
     ['h1, h2, p, td', 'color'],
     ['*', 'font-family'],
-    ['li', 'margin-top'],
+    ['li', 'float'],
     ['a', 'text-decoration-line'],
   ] as const) {
     // prettier-ignore

@@ -4,6 +4,7 @@ import type { OwnOutcome } from '../cascade/ownOutcome.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { boxSides } from '../values/boxSides.ts';
 import { longhandsOf, propertyKind, propertyName } from '../values/longhands.ts';
 import type { KeptOutcome, KeptOutcomes, Kind, KindPage, OutcomesIn } from './keptOutcomes.ts';
 import { winningSentence, type Sentence } from './reasons.ts';
@@ -170,7 +171,9 @@ function valueOf(all: readonly { readonly name: string; readonly outcome: KeptOu
 function written(own: OwnOutcome, longhand: string, asked: string): string {
   if (own.kind === 'initial') return own.value;
   const { declaration, comparable } = own.kind === 'default' ? own.declaration : own.contender.compiled;
-  return declaration.property === longhand || declaration.property === asked ? declaration.value : comparable;
+  if (declaration.property === longhand || declaration.property === asked) return declaration.value;
+  const side = ['top', 'right', 'bottom', 'left'].findIndex((name) => new RegExp(`-${name}(-|$)`).test(longhand));
+  return boxSides(declaration.property, comparable)?.[side] ?? comparable;
 }
 
 function valuesOf(groups: readonly Growing[], outcomes: OutcomesIn, pseudoElement: string): readonly QuestionValue[] {

@@ -18,6 +18,13 @@ export function sourceWords({ origin, source, hint }: Contender): string {
   return source!.kind === 'embedded' ? 'the embedded block' : source!.path;
 }
 
+/** Of two blocks of a page the other one, or the same. */
+function sameKindWords(winner: Contender, next: Contender): string {
+  const other = sourceWords(next);
+  if (winner.source?.kind !== 'embedded' || next.source?.kind !== 'embedded') return other;
+  return winner.source.offset === next.source.offset ? 'the same block' : 'another block';
+}
+
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Why a declaration does not win, beside the one that does. */
@@ -29,7 +36,7 @@ export function losingReason(loser: Contender, winner: Contender | undefined): R
     case 'importance':
       return { kind: 'importance', words: 'not important' };
     case 'attribute':
-      return { kind: 'attribute', words: loser.origin === 'attribute' ? 'important beats it' : 'a style attribute beats it' }; // prettier-ignore
+      return { kind: 'attribute', words: 'a style attribute beats it' }; // prettier-ignore
     case 'hint':
       return { kind: 'hint', words: 'weaker than any rule' };
     case 'layer':
@@ -67,7 +74,7 @@ export function winningSentence(winner: Contender, next: Contender | undefined, 
     const rest = overDefault ? 'Only the browser’s default stands against it.' : 'Nobody else says it.';
     return { lead, rest, kind: overDefault ? 'default' : 'alone' };
   }
-  const other = sourceWords(next);
+  const other = sameKindWords(winner, next);
   const theirs = next.selector === undefined ? other : `\`${next.selector}\` in ${other}`;
   const criterion = decidingCriterion(winner, next);
   const said = (rest: string): Sentence => ({ lead, rest, kind: criterion.kind });
@@ -75,11 +82,7 @@ export function winningSentence(winner: Contender, next: Contender | undefined, 
     case 'importance':
       return said(`It says \`!important\`; ${theirs} does not.`);
     case 'attribute':
-      return said(
-        winner.origin === 'attribute'
-          ? `A style attribute beats every selector of the same importance, ${theirs} too.`
-          : `Its \`!important\` beats the style attribute.`,
-      );
+      return said(`A style attribute beats every selector of the same importance, ${theirs} too.`);
     case 'hint':
       return said(`Any rule beats a presentational attribute.`);
     case 'layer':

@@ -42,11 +42,12 @@ const packed = async (value: unknown): Promise<Uint8Array> =>
   );
 
 export function surveyReply({ survey, families, findings, reach }: SiteCheck): SurveyReply {
-  const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({
+  const told = findings.map(({ id, kind, severity, sentence, sheet, pages, places, action }) => ({
     id,
     kind,
     severity,
     sentence,
+    ...(sheet === undefined ? {} : { sheet }),
     pages,
     places,
     action,

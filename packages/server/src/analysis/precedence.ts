@@ -17,7 +17,6 @@ import {
   type SiteQuestion,
 } from '@syndeton/core';
 import type { ElementTableReply, OverridesReply, QuestionReply, ValuePlacesReply } from '@syndeton/contract';
-import { Refusal } from '../http/refusal.ts';
 
 /** All pages of the state asked for last. */
 let kept: { readonly site: Site; readonly outcomes: KeptOutcomes } | undefined;
@@ -46,9 +45,13 @@ export function elementReply(site: Site, query: ElementQuery): ElementTableReply
   return plain({ ...table, sources });
 }
 
-export function questionReply(site: Site, outcomes: KeptOutcomes, question: SiteQuestion): QuestionReply {
+export function questionReply(
+  site: Site,
+  outcomes: KeptOutcomes,
+  question: SiteQuestion,
+): QuestionReply | { refused: string } {
   const answer = askSite(outcomes, question);
-  if (!answer.ok) throw new Refusal('question-refused', describeQuestionProblem(answer.problem));
+  if (!answer.ok) return { refused: describeQuestionProblem(answer.problem) };
   const named = nameElements(site);
   const values = answer.value.values.map((value) => ({
     ...value,

@@ -47,7 +47,7 @@ export interface AnalysisTasks {
   page(input: { state: SiteState; path: string }): Promise<PageBandsReply | undefined>;
   attributes(input: { state: SiteState }): Promise<AttributeGroupsReply>;
   element(input: { state: SiteState; query: ElementQuery }): Promise<ElementTableReply | undefined>;
-  question(input: { state: SiteState; question: SiteQuestion }): Promise<QuestionReply>;
+  question(input: { state: SiteState; question: SiteQuestion }): Promise<QuestionReply | { refused: string }>;
   overrides(input: { state: SiteState; environment: Environment }): Promise<OverridesReply>;
   value(input: { state: SiteState; value: string }): Promise<ValuePlacesReply>;
   draft(input: { state: SiteState }): Promise<DraftReply>;

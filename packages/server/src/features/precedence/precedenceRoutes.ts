@@ -3,7 +3,6 @@ import { NoteBody, type NoteRequest } from '@syndeton/contract';
 import type { Environment } from '@syndeton/core';
 import type { Analysis } from '../../analysis/pool.ts';
 import { Refusal } from '../../http/refusal.ts';
-import { sendPacked } from '../../http/sendPacked.ts';
 import { validBody } from '../../http/validate.ts';
 import type { DraftService } from '../drafts/draftService.ts';
 import type { SiteService } from '../sites/siteService.ts';
@@ -44,7 +43,9 @@ export function precedenceRoutes({ sites, drafts, analysis }: Services): Router 
       property: textOf(request, 'property'),
       environment: environmentOf(request),
     };
-    response.json(await analysis.run('question', { state: await stateOf(request), question }));
+    const answer = await analysis.run('question', { state: await stateOf(request), question });
+    if ('refused' in answer) throw new Refusal('question-refused', answer.refused);
+    response.json(answer);
   });
   router.get(`${base}/overrides`, async (request, response) => {
     const state = await stateOf(request);

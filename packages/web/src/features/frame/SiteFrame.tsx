@@ -7,8 +7,8 @@ import { useKeys } from '../../ui/useKeys.ts';
 import { useDraft, useDropDraftMutation, useSaveMutation } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
-import { LaterStation } from '../later/index.ts';
 import { LinksStation } from '../links/index.ts';
+import { PrecedenceStation, useOverridesCount } from '../precedence/index.ts';
 import { ProofStation, verdictMark } from '../proof/index.ts';
 import { SheetsStation } from '../sheets/index.ts';
 import {
@@ -44,7 +44,8 @@ export function SiteFrame() {
   const [helping, setHelping] = useState(false);
   const [showing, setShowing] = useState(false);
   const filter = useRef<HTMLInputElement>(null);
-  const figures = stationFigures(view.survey, draft, proof, view.site);
+  const overrides = useOverridesCount(view.siteId, view.site?.revision, view.station === 'precedence');
+  const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
   const lined = draft?.operations.length ?? 0;
   const saveDraft = (): void => void (lined > 0 && save({ id: view.siteId, base: draft!.base }));
   const undo = (index = lined - 1): void =>
@@ -81,7 +82,8 @@ export function SiteFrame() {
     />
   );
   const full = view.station === 'hand-off' || view.station === 'links';
-  const spined = view.station === 'sheets';
+  // one page is looked at: the rail folds to its spine
+  const spined = view.station === 'sheets' || (view.station === 'precedence' && view.way === undefined);
   return (
     <div className="frame">
       <HeadBar
@@ -151,7 +153,7 @@ function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: Retu
     case 'links':
       return <LinksStation view={view} inHand={inHand} />;
     case 'precedence':
-      return <LaterStation station={view.station} />;
+      return <PrecedenceStation view={view} inHand={inHand} />;
   }
 }
 

@@ -22,13 +22,15 @@ export function stationFigures(
   draft: DraftReply | undefined,
   proof: ProofReply | undefined,
   site: SiteDetailReply | undefined,
+  /** Declarations in pages that beat shared ones, once counted; the survey knows the odd ones only. */
+  counted?: number,
 ): Readonly<Record<StationName, StationFigure>> {
   if (!survey || !draft) return unknownFigures;
   const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
   const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
   const { drifted } = survey;
   const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
-  const overrides = survey.findings.filter(({ kind }) => kind === 'override').length;
+  const overrides = counted ?? survey.findings.filter(({ kind }) => kind === 'override').length;
   const differing = proof?.pages.filter((page) => page.verdict !== 'same').length ?? 0;
   const linedUp = draft.operations.length > 0;
   const saved = site !== undefined && site.revision > 1;

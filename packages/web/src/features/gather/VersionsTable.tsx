@@ -6,7 +6,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { becomesOf, optionsFor, sayDecisions, type Becomes } from './becomes.ts';
 import { decisionsOf } from './decisions.ts';
-import { StyleSample } from './StyleSample.tsx';
+import { StyleSample } from '../../ui/StyleSample.tsx';
 
 interface Props {
   readonly family: FamilyReply;

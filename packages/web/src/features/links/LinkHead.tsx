@@ -38,7 +38,7 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
   return (
     <div
       role="columnheader"
-      className={`lg-col${on ? ' on' : ''}${dragged !== undefined && dragged !== path ? ' over' : ''}`}
+      className={`lk-col${on ? ' on' : ''}${dragged !== undefined && dragged !== path ? ' over' : ''}`}
       draggable={linked > 0}
       onDragStart={(event) => {
         event.dataTransfer.setData('text/plain', path);
@@ -51,7 +51,7 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
     >
       <button
         type="button"
-        className="lg-name"
+        className="lk-name"
         aria-pressed={on}
         title={`${path}: place, path, medium. Shift with ← or → moves it.`}
         onClick={onOpen}

@@ -42,7 +42,7 @@ export function LinksView(props: LinksProps) {
   const mends = grid.findings.filter((finding) => finding.action.does === 'mend');
   const hasBlocks = grid.blocks.size > 0;
   const existing = grid.columns.filter((one) => one.exists).length;
-  const template = `200px repeat(${grid.columns.length}, minmax(150px, 1fr))${hasBlocks ? ' 128px' : ''}`;
+  const template = `196px repeat(${grid.columns.length}, minmax(142px, 1fr))${hasBlocks ? ' 108px' : ''}`;
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-14 items-center gap-4 px-4 py-2">
@@ -149,14 +149,14 @@ function Grid({
   const order = grid.columns.map((one) => one.path);
   return (
     <div
-      className="lg"
+      className="lk"
       ref={box}
       role="table"
       aria-label="Pages and the sheets they link"
       aria-rowcount={pages.length + 1}
     >
-      <div className="lg-head" role="row" style={{ gridTemplateColumns: template }}>
-        <div role="columnheader" className="lg-corner">
+      <div className="lk-head" role="row" style={{ gridTemplateColumns: template }}>
+        <div role="columnheader" className="lk-corner">
           <b>Pages</b> <span className="n">{pages.length.toLocaleString('en')}</span>
         </div>
         {grid.columns.map((one) => (
@@ -175,9 +175,9 @@ function Grid({
           />
         ))}
         {hasBlocks && (
-          <div role="columnheader" className="lg-col">
-            <span className="lg-name">
-              <Mark kind="embedded" hidden /> <b>embedded blocks</b>
+          <div role="columnheader" className="lk-col">
+            <span className="lk-name">
+              <Mark kind="embedded" hidden /> <b>blocks</b>
             </span>
             <span className="note">on {count(grid.blocks.size, 'page')}</span>
           </div>
@@ -191,13 +191,13 @@ function Grid({
             <div
               key={page}
               role="row"
-              className={`lg-row${fresh ? ' fold' : ''}${chosen.has(page) ? ' on' : ''}`}
+              className={`lk-row${fresh ? ' fold' : ''}${chosen.has(page) ? ' on' : ''}`}
               style={{ gridTemplateColumns: template, top: start }}
             >
               <button
                 type="button"
                 role="rowheader"
-                className={`lg-page m${troubled.has(page) ? ' bold' : ''}`}
+                className={`lk-page m${troubled.has(page) ? ' bold' : ''}`}
                 aria-pressed={chosen.has(page)}
                 title={`${page}: click to choose it, double-click to open it`}
                 onClick={() => onScope(chosen.has(page) ? [...chosen].filter((p) => p !== page) : [...chosen, page])}
@@ -242,7 +242,7 @@ function Cell({
   const there = cell?.position !== undefined;
   const lines = there ? `${up ? ' up' : ''}${down ? ' down' : ''}` : '';
   return (
-    <div role="cell" className={`lg-cell${on ? ' on' : ''}${lines}`}>
+    <div role="cell" className={`lk-cell${on ? ' on' : ''}${lines}`}>
       {cell && (
         <>
           {there ? <Mark kind={cell.imported ? 'imported' : 'linked'} hidden /> : <Gap />}
@@ -284,7 +284,7 @@ const Gap = () => (
 function Blocks({ places = [] }: { readonly places?: readonly number[] | undefined }) {
   const [first, last] = [places[0], places.at(-1)];
   return (
-    <div role="cell" className="lg-cell">
+    <div role="cell" className="lk-cell">
       {first !== undefined && (
         <>
           <Mark kind="embedded" hidden /> <b>{first === last ? first : `${first}–${last!}`}</b>

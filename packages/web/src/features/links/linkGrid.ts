@@ -36,14 +36,14 @@ export const isAboutLinks =
   /^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|linked-twice|empty-sheet)/;
 
 const wrongWords: Readonly<Record<string, string>> = {
-  'link-missing': 'no such file at this path',
+  'link-missing': 'no such file there',
   'link-wrong-case': 'wrong case',
   'link-in-comment': 'inside a comment',
   'page-without-link': 'missing',
   'rule-not-reached': 'missing',
   'link-after-block': 'after the block',
   'sheet-order': 'in another order',
-  'baseline-last': 'a baseline, not first',
+  'baseline-last': 'not first',
   'linked-twice': 'linked twice',
   'empty-sheet': 'holds no rule',
 };

@@ -14,6 +14,8 @@ export interface Asked {
 
 /** What the address says: which site and station, which pages are chosen, which one thing is opened. */
 export interface SiteView {
+  /** Another station with one thing opened at a line. */
+  readonly openAt: (station: StationName, name: string, line: number) => void;
   readonly siteId: string;
   readonly station: StationName;
   readonly site: SiteDetailReply | undefined;
@@ -27,6 +29,8 @@ export interface SiteView {
   readonly setScope: (pages: readonly string[]) => void;
   /** The one thing a station has opened: a page in Proof, a sheet in Sheets. */
   readonly opened: string | undefined;
+  /** Which of a station's views is shown; the first when undefined. */
+  readonly way: string | undefined;
   /** The line to look at in it. */
   readonly line: number | undefined;
   readonly open: (name: string | undefined, line?: number) => void;
@@ -74,7 +78,15 @@ export function useSiteView(): SiteView {
     },
     [navigate, search, siteId, pages],
   );
+  const openAt = useCallback(
+    (next: StationName, name: string, line: number) => {
+      const params = new URLSearchParams({ open: name, line: String(line) });
+      void navigate({ pathname: `/sites/${siteId}/${next}`, search: params.toString() });
+    },
+    [navigate, siteId],
+  );
   return {
+    openAt,
     siteId,
     station,
     site: site.data,
@@ -85,6 +97,7 @@ export function useSiteView(): SiteView {
     scoped: scope.length < pages.length,
     setScope,
     opened: search.get('open') ?? undefined,
+    way: search.get('way') ?? undefined,
     line: Number(search.get('line') ?? 0) || undefined,
     open,
     go,

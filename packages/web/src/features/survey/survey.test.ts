@@ -29,6 +29,8 @@ const page = (path: string, ...sources: Page['sources']): Page => ({
   sources,
   sharedBytes: 0,
   localBytes: 0,
+  syntax: { slashed: false, upperCase: false, quote: '"', typed: false },
+  base: path,
   embeddedRules: 0,
   styleAttributes: 0,
 });

@@ -10,7 +10,13 @@ const harmless =
   /^(color|background-color|background|border(-\w+)*|padding(-\w+)?|font(-\w+)*|line-height|letter-spacing|text-\w+|border-radius|opacity|box-shadow)$/;
 
 /** A line of text in the look of a rule, with an author's own declarations. */
-export function StyleSample({ declarations }: { readonly declarations: readonly Written[] }) {
+export function StyleSample({
+  declarations,
+  text = 'No sailing today.',
+}: {
+  readonly declarations: readonly Written[];
+  readonly text?: string;
+}) {
   const line = useRef<HTMLSpanElement>(null);
   useLayoutEffect(() => {
     const { style } = line.current!;
@@ -20,7 +26,7 @@ export function StyleSample({ declarations }: { readonly declarations: readonly 
   }, [declarations]);
   return (
     <span className="sample">
-      <span ref={line}>No sailing today.</span>
+      <span ref={line}>{text}</span>
     </span>
   );
 }

@@ -1,0 +1,80 @@
+import { expect, test } from '@playwright/test';
+import { draftBar, openDemo } from './demoSite.ts';
+
+const proved = { timeout: 120_000 };
+
+test('all links of the demo are mended, and the pages that were forgotten are named before', async ({ page }) => {
+  await openDemo(page, 'links');
+  const grid = page.getByRole('table', { name: 'Pages and the sheets they link' });
+  await expect(grid.getByRole('row', { name: /^islands\/tarn/ })).toContainText('missing');
+  await expect(grid.getByRole('row', { name: /^history/ })).toContainText('missing');
+  await expect(grid.getByRole('row', { name: /^contact/ })).toContainText('wrong case');
+  await expect(grid.getByRole('row', { name: /^news\/2023\/summer/ })).toContainText('inside a comment');
+  await page.getByRole('button', { name: 'Mend all 7' }).click();
+  await expect(draftBar(page)).toContainText('7 operations', proved);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('2 links', proved);
+  // a link taken out of a comment stands before the baseline: said, and mended as well
+  await expect(grid.getByRole('row', { name: /^news\/2023\/summer/ })).toContainText('not first');
+  await page.getByRole('button', { name: 'Mend it' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 link', proved);
+  await expect(grid.getByRole('row', { name: /^history/ })).toContainText('no such file there');
+  await page.getByRole('button', { name: 'css/history.css' }).click();
+  await page.getByRole('button', { name: 'Take the link out' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('every page is tied in', proved);
+});
+
+test('a sheet: its place, path, medium and name, by keyboard; each said in the draft and undone', async ({ page }) => {
+  const id = await openDemo(page, 'links');
+  const textOf = async (path: string): Promise<string> =>
+    ((await (await page.request.get(`/api/sites/${id}/files/draft/${path}`)).json()) as { text: string }).text;
+  await page.getByRole('button', { name: 'css/site.css' }).focus();
+  await page.keyboard.press('Enter');
+  const panel = page.getByRole('complementary', { name: 'Links to css/site.css' });
+  await expect(panel).toContainText('12 pages one folder down');
+  await expect(panel).toContainText('<link rel="stylesheet" href="../css/site.css">');
+  await panel.getByText('from the site root').click();
+  await expect(draftBar(page)).toContainText('1 operation', proved);
+  await expect.poll(() => textOf('timetable.html')).toContain('href="/css/site.css"');
+  await expect(panel.getByRole('radio', { name: 'from the site root' })).toBeChecked(proved);
+  await panel.getByRole('button', { name: 'all', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'screen' }).click();
+  await expect.poll(() => textOf('timetable.html')).toContain('href="/css/site.css" media="screen"');
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => textOf('timetable.html')).not.toContain('media="screen"');
+  await panel.getByLabel('Name and folder of the sheet').fill('css/a b');
+  await panel.getByRole('button', { name: 'Rename' }).click();
+  await expect(panel.getByRole('alert')).toContainText('a space');
+  await panel.getByLabel('Name and folder of the sheet').fill('css/ferry');
+  await panel.getByRole('button', { name: 'Rename' }).click();
+  await expect(page.getByRole('button', { name: 'css/ferry.css' })).toBeVisible(proved);
+  expect(await textOf('timetable.html')).toContain('href="/css/ferry.css"');
+});
+
+test('a column is moved by keyboard and by mouse', async ({ page }) => {
+  await openDemo(page, 'links');
+  const review = async (): Promise<string> => {
+    await page.getByRole('button', { name: 'Review' }).click();
+    const text = await page.getByRole('dialog').innerText();
+    await page.keyboard.press('Escape');
+    return text;
+  };
+  await page.getByRole('button', { name: 'css/print.css' }).focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(draftBar(page)).toContainText('1 operation', proved);
+  expect(await review()).toContain('Move the link to css/print.css before css/site.css on timetable.html');
+  await page.getByRole('button', { name: 'css/site.css' }).dragTo(page.getByRole('button', { name: 'css/base.css' }));
+  await expect(draftBar(page)).toContainText('2 operations', proved);
+  expect(await review()).toContain('Move the link to css/site.css before css/base.css on');
+});
+
+test('chosen pages get the links of another page, and a baseline goes first', async ({ page }) => {
+  await openDemo(page, 'links?page=islands%2Ftarn.html');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 of 26 pages');
+  await page.getByRole('button', { name: 'Link what another page links' }).click();
+  await page.getByRole('menuitem', { name: 'timetable' }).click();
+  await expect(draftBar(page)).toContainText('1 operation', proved);
+  const row = page.getByRole('row', { name: /^islands\/tarn/ });
+  await expect(row).toContainText('print', proved);
+  await page.getByRole('button', { name: 'Put a baseline first' }).click();
+  await expect(page.getByRole('button', { name: 'css/baseline.css' })).toBeVisible(proved);
+});

@@ -1,1 +1,0 @@
-export { LaterStation } from './LaterStation.tsx';

@@ -1,0 +1,233 @@
+import type { ElementTableReply, TableEntryReply, TableRowReply } from '@syndeton/contract';
+import { fileNameOf } from '@syndeton/core';
+import { Mark, type MarkKind } from '../../ui/Mark.tsx';
+import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+import { Explain } from './Explain.tsx';
+import { InCode } from './InCode.tsx';
+
+type Source = ElementTableReply['sources'][number];
+
+export const markOf = (kind: Source['kind']): MarkKind => (kind === 'browser' ? 'default' : kind);
+
+interface Props {
+  readonly sources: readonly Source[];
+  readonly rows: readonly TableRowReply[];
+  readonly peeled: ReadonlySet<string>;
+  /** As this browser computes them. */
+  readonly computed: Readonly<Record<string, string>>;
+  readonly onPeel: (id: string) => void;
+  readonly onElement: (path: string) => void;
+  readonly onFile: (file: string, line: number) => void;
+}
+
+const ordinal = (n: number): string => {
+  const last = n % 100 > 10 && n % 100 < 14 ? 0 : n % 10;
+  return `${n}${last === 1 ? 'st' : last === 2 ? 'nd' : last === 3 ? 'rd' : 'th'}`;
+};
+
+/** Properties down, sources across from weakest to strongest; the winner solid, the others hollow with the reason. */
+export function DecisionTable({ sources, rows, peeled, computed, onPeel, onElement, onFile }: Props) {
+  return (
+    <table className="dt">
+      <thead>
+        <tr>
+          <th scope="col">Property</th>
+          {sources.map((source) => (
+            <th key={source.id} scope="col">
+              <div className={`dt-src${source.peeled ? ' off' : ''}`}>
+                <span className="dt-name">
+                  <Mark kind={markOf(source.kind)} hidden /> {nameOf(source)}
+                </span>
+                <span className="note">{placeWords(source)}</span>
+                {source.kind === 'browser' ? (
+                  <span className="note">always there</span>
+                ) : (
+                  <button
+                    type="button"
+                    className="dt-peel"
+                    aria-pressed={source.peeled}
+                    title={source.peeled ? 'Put it back' : 'Switch it off in this view'}
+                    onClick={() => onPeel(source.id)}
+                  >
+                    <Corner off={source.peeled} /> {source.peeled ? 'Put back' : 'Peel'}
+                  </button>
+                )}
+              </div>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      {rows.map((row) => (
+        <tbody key={`${row.property} ${row.inheritedFrom?.path ?? ''}`}>
+          <tr>
+            <th scope="row" className="m">
+              {row.property}
+            </th>
+            {sources.map((source) => {
+              const entries = row.entries.filter((entry) => entry.source === source.id || (entry.source === 'ancestor' && source.kind === 'browser')); // prettier-ignore
+              return (
+                <td key={source.id}>
+                  {entries.length === 0 ? (
+                    <span className="note">–</span>
+                  ) : (
+                    entries.map((entry) => (
+                      <Cell
+                        key={`${entry.id} ${entry.selector ?? ''}`}
+                        entry={entry}
+                        kind={markOf(source.kind)}
+                        winner={row.entries.find((one) => one.state === 'wins')}
+                        peeled={peeled.has(entry.id)}
+                        onPeel={() => onPeel(entry.id)}
+                        onFile={onFile}
+                      />
+                    ))
+                  )}
+                </td>
+              );
+            })}
+          </tr>
+          <tr className="dt-say">
+            <td />
+            <td colSpan={sources.length}>
+              <Explain
+                kind={row.sentence.kind}
+                words={row.sentence.lead.replaceAll('`', '')}
+                winner={saidBy(row.entries.find((one) => one.state === 'wins'))}
+                loser={saidBy(row.entries.find((one) => one.state === 'loses'))}
+              />{' '}
+              <InCode text={row.sentence.rest} />
+              {row.inheritedFrom && (
+                <>
+                  {' '}
+                  <button type="button" className="act" onClick={() => onElement(row.inheritedFrom!.path)}>
+                    See {row.inheritedFrom.name}
+                  </button>
+                </>
+              )}
+              <Here row={row} computed={computed} />
+            </td>
+          </tr>
+        </tbody>
+      ))}
+    </table>
+  );
+}
+
+function Cell({
+  entry,
+  kind,
+  winner,
+  peeled,
+  onPeel,
+  onFile,
+}: {
+  readonly entry: TableEntryReply;
+  readonly kind: MarkKind;
+  readonly winner: TableEntryReply | undefined;
+  readonly peeled: boolean;
+  readonly onPeel: () => void;
+  readonly onFile: (file: string, line: number) => void;
+}) {
+  const text = `${entry.declared === '' ? '' : `${entry.declared}: `}${entry.value}`;
+  const colour = coloursIn(entry.value)[0];
+  const where = entry.file === '' ? 'the browser’s own sheet' : `${entry.file}, line ${entry.line}`;
+  return (
+    <div className={`dc s-${kind} is-${peeled ? 'peeled' : entry.state}`}>
+      <button
+        type="button"
+        className="dc-value"
+        title={`${text}${entry.important ? ' !important' : ''}\n${entry.selector ?? ''} ${entry.specificity ?? ''}\n${where}`}
+        disabled={entry.file === ''}
+        onClick={() => onFile(entry.file, entry.line)}
+      >
+        {colour !== undefined && <Swatch colour={colour} />}
+        <span>{text}</span>
+        {entry.important && <b>!</b>}
+      </button>
+      <span className="dc-why">
+        {entry.reason && (
+          <Explain kind={entry.reason.kind} words={entry.reason.words} winner={saidBy(winner)} loser={saidBy(entry)} />
+        )}
+        {entry.file !== '' && (
+          <button
+            type="button"
+            className="dc-peel"
+            aria-pressed={peeled}
+            onClick={onPeel}
+            aria-label={`${peeled ? 'Put back' : 'Peel'} ${text}`}
+          >
+            <Corner off={peeled} />
+          </button>
+        )}
+      </span>
+    </div>
+  );
+}
+
+/** What this browser makes of the value, where it is not said so already. */
+function Here({ row, computed }: { readonly row: TableRowReply; readonly computed: Readonly<Record<string, string>> }) {
+  const value = computed[row.property] ?? (row.longhands.length === 1 ? computed[row.longhands[0]!] : undefined);
+  if (value === undefined || value === '' || /^rgb/.test(value) || plain(row.value).includes(plain(value))) return null;
+  return (
+    <span className="dt-here">
+      {' '}
+      Computed here: <code>{value.length > 60 ? `${value.slice(0, 60)}…` : value}</code>
+    </span>
+  );
+}
+
+const plain = (text: string): string => text.replace(/\b0px\b/g, '0').replace(/\s/g, '');
+
+const saidBy = (entry: TableEntryReply | undefined): { where: string; text: string } | undefined =>
+  entry && {
+    text: `${entry.rule === null ? '' : `${entry.selector ?? ''} { `}${entry.declared === '' ? '' : `${entry.declared}: `}${entry.value}${entry.important ? ' !important' : ''}${entry.rule === null ? '' : ' }'}`,
+    where:
+      entry.file === ''
+        ? 'in the browser’s own sheet'
+        : `in ${entry.file}, line ${entry.line}${entry.specificity === null ? '' : `, ${entry.specificity}`}`,
+  };
+
+export function nameOf({ kind, path }: Source): string {
+  switch (kind) {
+    case 'browser':
+      return 'browser';
+    case 'presentational':
+      return 'attributes';
+    case 'embedded':
+      return '<style>';
+    case 'attribute':
+      return 'style="…"';
+    default:
+      return fileNameOf(path);
+  }
+}
+
+function placeWords({ kind, place, line, media }: Source): string {
+  switch (kind) {
+    case 'browser':
+      return 'default';
+    case 'presentational':
+      return 'presentational';
+    case 'attribute':
+      return `on it, line ${line}`;
+    case 'embedded':
+      return `block, line ${line}`;
+    default:
+      return `${kind}, ${ordinal(place)}${media === '' ? '' : `, ${media}`}`;
+  }
+}
+
+/** A corner turned over, or lying flat. */
+const Corner = ({ off }: { readonly off: boolean }) => (
+  <svg
+    width="12"
+    height="12"
+    viewBox="0 0 12 12"
+    aria-hidden="true"
+    fill="none"
+    stroke="currentColor"
+    strokeWidth="1.4"
+  >
+    {off ? <path d="M1 1h6l4 4v6H1zM7 1v4h4" /> : <path d="M1 1h10v6L7 11H1zM11 7H7v4" />}
+  </svg>
+);

@@ -1,0 +1,163 @@
+import { useCallback, useState } from 'react';
+import type { ElementTableReply, OperationBody } from '@syndeton/contract';
+import { count, pageName } from '../../ui/format.ts';
+import { useKeys } from '../../ui/useKeys.ts';
+import { DecisionTable } from './DecisionTable.tsx';
+import { dropOperations } from './dropOperations.ts';
+import { PageFrame } from './PageFrame.tsx';
+import type { Asked } from './useAsked.ts';
+
+interface Props {
+  readonly siteId: string;
+  readonly page: string;
+  readonly pages: readonly string[];
+  readonly asked: Asked;
+  readonly table: ElementTableReply | undefined;
+  readonly failed: string | undefined;
+  readonly busy: boolean;
+  readonly onPage: (page: string) => void;
+  readonly onFile: (file: string, line: number) => void;
+  readonly onLineUp: (operations: readonly OperationBody[]) => void;
+}
+
+const encode = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
+
+/** One element of a page as it is rendered, and who decides each of its properties. */
+export function ElementView({ siteId, page, pages, asked, table, failed, busy, onPage, onFile, onLineUp }: Props) {
+  const [computed, setComputed] = useState<Readonly<Record<string, string>>>({});
+  const [all, setAll] = useState(false);
+  const peeled = new Set(asked.peeled);
+  const at = pages.indexOf(page);
+  const peel = (id: string): void =>
+    asked.set({ peel: peeled.has(id) ? asked.peeled.filter((one) => one !== id) : [...asked.peeled, id] });
+  const strongest = table?.sources.findLast((one) => one.says > 0 && !one.peeled && one.kind !== 'browser');
+  const onPick = useCallback((path: string) => asked.set({ element: path, peel: [], pseudo: '' }), [asked]);
+  const onComputed = useCallback(
+    (values: Readonly<Record<string, string>>) => setComputed((old) => (JSON.stringify(old) === JSON.stringify(values) ? old : values)), // prettier-ignore
+    [],
+  );
+  useKeys({
+    j: () => pages[at + 1] !== undefined && onPage(pages[at + 1]!),
+    k: () => pages[at - 1] !== undefined && onPage(pages[at - 1]!),
+    e: () => strongest && peel(strongest.id),
+  });
+  const contested = table?.rows.filter((row) => row.entries.length > 1) ?? [];
+  const rows = all || contested.length === 0 ? (table?.rows ?? []) : contested;
+  const sources = table?.sources.filter((one) => one.says > 0 || one.kind === 'browser' || one.peeled) ?? [];
+  const drops = table ? dropOperations(table, asked.peeled) : undefined;
+  return (
+    <div className="pe">
+      <PageFrame
+        src={`/preview/${siteId}/draft/${encode(page)}`}
+        page={page}
+        element={asked.element}
+        table={table}
+        peeled={asked.peeled}
+        width={asked.width}
+        medium={asked.medium}
+        states={asked.states}
+        onPick={onPick}
+        onComputed={onComputed}
+        onWidth={(width) => asked.set({ width: String(width) })}
+        onMedium={(medium) => asked.set({ medium: medium === 'print' ? 'print' : undefined })}
+        onStates={(states) => asked.set({ state: states })}
+      />
+      <section className="pe-side" aria-label="Who decides">
+        {failed !== undefined && (
+          <p className="err" role="alert">
+            {failed}
+          </p>
+        )}
+        {asked.element === '' ? (
+          <p className="say py-4">Click an element of the page, or look for one by a selector or its text.</p>
+        ) : !table ? (
+          failed === undefined && (
+            <p className="note py-4" role="status">
+              Looking who decides …
+            </p>
+          )
+        ) : (
+          <>
+            <div className="pe-head">
+              <h1>
+                <b>{table.name}</b>
+                {asked.pseudo}
+                {table.text !== '' && (
+                  <>
+                    {' '}
+                    “{table.text.slice(0, 40)}
+                    {table.text.length > 40 ? '…' : ''}”
+                  </>
+                )}
+              </h1>
+              <span className="note">
+                {all || contested.length === 0
+                  ? count(table.rows.length, 'property').replace('propertys', 'properties')
+                  : `${rows.length} of ${table.rows.length} properties: those with two or more sources`}{' '}
+                {contested.length > 0 && contested.length < table.rows.length && (
+                  <button type="button" className="act" onClick={() => setAll(!all)}>
+                    {all ? 'show contested ones' : 'show all'}
+                  </button>
+                )}
+              </span>
+            </div>
+            <nav className="pe-path" aria-label="Elements around it">
+              {table.ancestors.map((one) => (
+                <button key={one.path} type="button" className="m" onClick={() => onPick(one.path)}>
+                  {one.name}
+                </button>
+              ))}
+              <b className="m">{table.name}</b>
+              {table.pseudoElements.map((one) => (
+                <button
+                  key={one}
+                  type="button"
+                  className="m"
+                  aria-pressed={asked.pseudo === one}
+                  onClick={() => asked.set({ pseudo: asked.pseudo === one ? undefined : one, peel: [] })}
+                >
+                  {one}
+                </button>
+              ))}
+            </nav>
+            {rows.length === 0 ? (
+              <p className="py-4">
+                Nothing is said for this element; it has the browser’s defaults and what it inherits.
+              </p>
+            ) : (
+              <DecisionTable
+                sources={sources}
+                rows={rows}
+                peeled={peeled}
+                computed={computed}
+                onPeel={peel}
+                onElement={onPick}
+                onFile={onFile}
+              />
+            )}
+            {asked.peeled.length > 0 && (
+              <div className="pe-foot">
+                <p>
+                  <b>{count(asked.peeled.length, 'thing')} peeled.</b> Only this view changes; no file is touched.
+                </p>
+                <button type="button" className="act" onClick={() => asked.set({ peel: [] })}>
+                  {asked.peeled.length === 1 ? 'Put it back' : 'Put them back'}
+                </button>
+                {drops?.all && (
+                  <button type="button" className="act" disabled={busy} onClick={() => onLineUp(drops.all!.operations)}>
+                    From all {drops.all.pages} pages
+                  </button>
+                )}
+                {drops && drops.here.length > 0 && (
+                  <button type="button" className="btn next" disabled={busy} onClick={() => onLineUp(drops.here)}>
+                    Drop {asked.peeled.length === 1 ? 'it' : 'them'} from {pageName(page)}
+                  </button>
+                )}
+              </div>
+            )}
+          </>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,135 @@
+import { useState } from 'react';
+import type { OperationBody, OverrideReply } from '@syndeton/contract';
+import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
+import { count } from '../../ui/format.ts';
+import { StyleSample } from '../../ui/StyleSample.tsx';
+import { dropOf, shareOf } from './overrideOperations.ts';
+
+interface Props {
+  readonly one: OverrideReply;
+  readonly limit: readonly string[] | undefined;
+  readonly pages: readonly string[];
+  readonly busy: boolean;
+  readonly onLineUp: (operations: readonly OperationBody[]) => void;
+  readonly onPages: (pages: readonly string[]) => void;
+  readonly onNote: (override: string, note: string) => void;
+}
+
+/** One override as it is now, dropped, and shared: how it looks, which pages change, who decides then. */
+export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, onNote }: Props) {
+  const [noting, setNoting] = useState<string | undefined>(undefined);
+  const { beats, property, value, then } = one;
+  const text = one.first.text || 'No sailing today.';
+  const look = (said: string) => <StyleSample text={text} declarations={[{ property, value: said }]} />;
+  const next = then[0]!;
+  const own =
+    one.kind === 'attribute' ? 'the style attribute' : `${one.selector} in the block, ${one.specificity ?? ''}`;
+  return (
+    <table className="vt oc">
+      <thead>
+        <tr className="hd">
+          <th className="w-32" />
+          <th>
+            <b>Now</b>
+          </th>
+          <th>
+            <b>Drop it</b> from {count(one.pages.length, 'page')}
+          </th>
+          <th>
+            <b>Make it shared</b> in {beats.path}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr className="smp">
+          <th>looks like</th>
+          <td>{look(value)}</td>
+          <td>{look(next.value)}</td>
+          <td>{look(value)}</td>
+        </tr>
+        <tr>
+          <th>pages that change</th>
+          <td>none</td>
+          <td className={one.changes > 0 ? 'lit' : ''}>
+            {one.changes > 0 ? <Strip pages={pages} on={one.pages} /> : 'none'}
+          </td>
+          <td className={one.shared.elements > 0 ? 'lit' : ''}>
+            {one.shared.elements > 0 ? <Strip pages={pages} on={one.shared.pages} /> : 'none'}
+          </td>
+        </tr>
+        <tr>
+          <th>elements</th>
+          <td>none</td>
+          <td>{one.changes > 0 ? `${one.changes} become ${next.value}` : 'none'}</td>
+          <td>{one.shared.elements > 0 ? `${one.shared.elements} become ${value}` : 'none'}</td>
+        </tr>
+        <tr>
+          <th>who decides then</th>
+          <td title={own}>{own}</td>
+          <td>
+            {next.source === beats.path ? `${beats.selector} in ${beats.path}, ${beats.specificity}` : next.source}
+          </td>
+          <td>
+            {beats.selector} in {beats.path}
+          </td>
+        </tr>
+        <tr>
+          <th />
+          <td>
+            {noting === undefined ? (
+              <button type="button" className="act" onClick={() => setNoting('')}>
+                Leave it, with a note
+              </button>
+            ) : (
+              <form
+                className="flex gap-2"
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  if (noting.trim() !== '') onNote(one.id, noting);
+                }}
+              >
+                <input
+                  className="field"
+                  aria-label="Why it is kept"
+                  placeholder="why it is kept"
+                  value={noting}
+                  maxLength={2000}
+                  onChange={(event) => setNoting(event.target.value)}
+                />
+                <button type="submit" className="act">
+                  Keep it
+                </button>
+              </form>
+            )}
+          </td>
+          <td>
+            <button type="button" className="act" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
+              {limit
+                ? 'Drop it on the chosen pages'
+                : one.pages.length === 1
+                  ? 'Drop it'
+                  : `Drop it on all ${one.pages.length}`}
+            </button>{' '}
+            {one.pages.length > 1 && !limit && (
+              <button type="button" className="act" onClick={() => onPages(one.pages)}>
+                Choose pages
+              </button>
+            )}
+          </td>
+          <td>
+            <button type="button" className="act" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
+              Make it shared
+            </button>{' '}
+            {one.shared.pages.length > 0 && `${count(one.shared.pages.length, 'page')} look different`}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+const Strip = ({ pages, on }: { readonly pages: readonly string[]; readonly on: readonly string[] }) => (
+  <>
+    <CopiesStrip pages={pages} versions={[{ pages: [] }, { pages: on }]} /> <b>{on.length}</b>
+  </>
+);

@@ -1,0 +1,278 @@
+import { Fragment, useState } from 'react';
+import type { OperationBody, OverrideReply, OverridesReply } from '@syndeton/contract';
+import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
+import { count } from '../../ui/format.ts';
+import { Mark } from '../../ui/Mark.tsx';
+import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+import { OverrideChoices } from './OverrideChoices.tsx';
+import { dropOf, shareOf } from './overrideOperations.ts';
+
+interface Props {
+  readonly found: OverridesReply | undefined;
+  readonly failed: string | undefined;
+  /** In rail order. */
+  readonly pages: readonly string[];
+  readonly scope: readonly string[];
+  readonly scoped: boolean;
+  readonly opened: string;
+  readonly busy: boolean;
+  readonly onOpen: (id: string | undefined) => void;
+  readonly onLineUp: (operations: readonly OperationBody[]) => void;
+  readonly onPages: (pages: readonly string[]) => void;
+  readonly onNote: (override: string, note: string) => void;
+  readonly onSheet: (path: string) => void;
+}
+
+const causes: readonly (readonly [OverrideReply['cause'], string, string])[] = [
+  ['copy', 'Says what the sheet says', 'a copy left behind; without it nothing changes'],
+  ['order', 'Comes later', 'as strong as the shared rule, and after the link'],
+  ['specificity', 'Has the stronger selector', 'an ID or a class more than the shared rule'],
+  ['attribute', 'Is a style attribute', 'beats every selector that is not important'],
+  ['importance', 'Is important', 'beats everything that is not'],
+  ['layer', 'Stands in a stronger layer', ''],
+  ['proximity', 'Has the nearer scope', ''],
+];
+
+const mostShown = 12;
+
+/** Declarations in pages that beat shared ones, harmless first; each can be dropped, made shared or kept. */
+export function OverridesView(props: Props) {
+  const { found, failed, scope, scoped, busy, onLineUp, onSheet } = props;
+  if (failed !== undefined) return <p className="err p-6" role="alert">{failed}</p>; // prettier-ignore
+  if (!found) return <p className="say p-6" role="status">Comparing what pages and sheets say …</p>; // prettier-ignore
+  const inScope = new Set(scope);
+  const shown = scoped ? found.overrides.filter((one) => one.pages.some((page) => inScope.has(page))) : found.overrides;
+  const kept = shown.filter((one) => one.note !== null);
+  const open = shown.filter((one) => one.note === null);
+  const copies = open.filter((one) => one.cause === 'copy');
+  const limit = scoped ? scope : undefined;
+  return (
+    <div className="ov">
+      <div className="ov-head">
+        <h1 className="say">
+          {open.length === 0 ? (
+            <>No declaration in {scoped ? 'these pages' : 'the pages'} beats a shared one.</>
+          ) : (
+            <>
+              <b>{count(open.length, 'declaration')}</b> in pages{' '}
+              {open.length === 1 ? 'beats a shared one' : 'beat shared ones'}
+              {copies.length > 0 && (
+                <>
+                  ; <b>{copies.length}</b> only {copies.length === 1 ? 'repeats it' : 'repeat them'}
+                </>
+              )}
+              .
+            </>
+          )}
+        </h1>
+        {copies.length > 0 && (
+          <button
+            type="button"
+            className="btn next"
+            disabled={busy}
+            onClick={() => onLineUp(copies.map((one) => dropOf(one, limit)))}
+          >
+            Drop the {copies.length}, nothing changes
+          </button>
+        )}
+      </div>
+      {open.length > 0 && (
+        <table className="ft ov-t">
+          <colgroup>
+            <col style={{ width: 22 }} />
+            <col />
+            <col style={{ width: 130 }} />
+            <col style={{ width: 128 }} />
+            <col style={{ width: 128 }} />
+            <col style={{ width: 148 }} />
+            <col style={{ width: 66 }} />
+            <col style={{ width: 150 }} />
+            <col style={{ width: 134 }} />
+          </colgroup>
+          <thead>
+            <tr>
+              <th />
+              <th>Selector</th>
+              <th>Property</th>
+              <th>In the page</th>
+              <th>Beats</th>
+              <th>Where, of {props.pages.length}</th>
+              <th>Elements</th>
+              <th>If dropped</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {causes.map(([cause, title, words]) => {
+              const own = open.filter((one) => one.cause === cause);
+              return own.length === 0 ? null : (
+                <Group key={cause} {...props} title={title} words={words} own={own} limit={limit} />
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {kept.length > 0 && (
+        <section className="ov-more">
+          <h2 className="side-h">
+            Kept on purpose <span>{kept.length}</span>
+          </h2>
+          {kept.map((one) => (
+            <p key={one.id}>
+              <code>{said(one)}</code> “{one.note}”{' '}
+              <button type="button" className="act" onClick={() => props.onNote(one.id, '')}>
+                Look at it again
+              </button>
+            </p>
+          ))}
+        </section>
+      )}
+      {found.alwaysBeaten.length > 0 && (
+        <section className="ov-more">
+          <h2 className="side-h">
+            Shared rules that another sheet always beats <span>{found.alwaysBeaten.length}</span>
+          </h2>
+          {found.alwaysBeaten.slice(0, 40).map((one, i) => (
+            <p key={i}>
+              <code>
+                {one.selector} {'{'} {one.property}: {one.value} {'}'}
+              </code>{' '}
+              in{' '}
+              <button type="button" className="name" onClick={() => onSheet(one.path)}>
+                {one.path}
+              </button>{' '}
+              never wins: <code>{one.by[0]!.selector}</code> in {one.by[0]!.path} says {one.by[0]!.value}
+            </p>
+          ))}
+        </section>
+      )}
+    </div>
+  );
+}
+
+function Group({
+  title,
+  words,
+  own,
+  limit,
+  ...props
+}: Props & {
+  readonly title: string;
+  readonly words: string;
+  readonly own: readonly OverrideReply[];
+  readonly limit: readonly string[] | undefined;
+}) {
+  const [all, setAll] = useState(false);
+  const shown = all ? own : own.slice(0, mostShown);
+  return (
+    <>
+      <tr className="ov-g">
+        <td colSpan={9}>
+          <b>{title}</b> {own.length} <span>{words}</span>
+        </td>
+      </tr>
+      {shown.map((one) => (
+        <Fragment key={one.id}>
+          <Row one={one} limit={limit} {...props} />
+          {one.id === props.opened && (
+            <tr className="cmp">
+              <td colSpan={9}>
+                <OverrideChoices one={one} limit={limit} {...props} />
+              </td>
+            </tr>
+          )}
+        </Fragment>
+      ))}
+      {own.length > shown.length && (
+        <tr>
+          <td />
+          <td colSpan={8}>
+            <button type="button" className="act" onClick={() => setAll(true)}>
+              {own.length - shown.length} more
+            </button>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+function Row({
+  one,
+  limit,
+  pages,
+  opened,
+  busy,
+  onOpen,
+  onLineUp,
+}: Props & { readonly one: OverrideReply; readonly limit: readonly string[] | undefined }) {
+  const open = one.id === opened;
+  return (
+    <tr className={open ? 'open' : ''}>
+      <td>
+        <Mark kind={one.kind} />
+      </td>
+      <td>
+        <button
+          type="button"
+          className="name"
+          aria-expanded={open}
+          title={one.selector}
+          onClick={() => onOpen(open ? undefined : one.id)}
+        >
+          {one.kind === 'attribute' ? `style="…" on ${one.selector}` : one.selector}
+        </button>
+      </td>
+      <td className="m" title={one.property}>
+        {one.property}
+      </td>
+      <td>
+        <Value value={one.value} bold important={one.important} />
+      </td>
+      <td title={`${one.beats.selector} in ${one.beats.path}`}>
+        <Value value={one.beats.value} />
+      </td>
+      <td>
+        <CopiesStrip pages={pages} versions={[{ pages: [] }, { pages: one.pages }]} /> {one.pages.length}
+      </td>
+      <td className="num">{one.elements}</td>
+      <td
+        className="does"
+        title={one.then.map((then) => `${then.elements} × ${then.value} (${then.source})`).join('\n')}
+      >
+        {one.changes === 0 ? 'nothing changes' : `${one.changes} become ${one.then[0]!.value}`}
+      </td>
+      <td className="ov-do">
+        <button type="button" className="act" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
+          Drop
+        </button>
+        {one.cause !== 'copy' && (
+          <button type="button" className="act" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
+            Make shared
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Value({
+  value,
+  bold = false,
+  important = false,
+}: {
+  readonly value: string;
+  readonly bold?: boolean;
+  readonly important?: boolean;
+}) {
+  const [colour] = coloursIn(value);
+  return (
+    <span className={`m${bold ? ' font-bold' : ''}`} title={value}>
+      {colour !== undefined && <Swatch colour={colour} />} {value}
+      {important ? ' !' : ''}
+    </span>
+  );
+}
+
+const said = ({ kind, selector, property, value }: OverrideReply): string =>
+  kind === 'attribute' ? `style="${property}: ${value}" on ${selector}` : `${selector} { ${property}: ${value} }`;

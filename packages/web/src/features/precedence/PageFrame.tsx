@@ -1,0 +1,222 @@
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from 'react';
+import type { ElementTableReply } from '@syndeton/contract';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { elementAtPath, findElements, pathOfElement, Peeling } from './frameDocument.ts';
+
+interface Props {
+  readonly src: string;
+  readonly page: string;
+  readonly element: string;
+  readonly table: ElementTableReply | undefined;
+  readonly peeled: readonly string[];
+  readonly width: number;
+  readonly medium: string;
+  readonly states: readonly string[];
+  readonly onPick: (path: string) => void;
+  /** Values as this browser computes them for the picked element, by property. */
+  readonly onComputed: (values: Readonly<Record<string, string>>) => void;
+  readonly onWidth: (width: number) => void;
+  readonly onMedium: (medium: 'screen' | 'print') => void;
+  readonly onStates: (states: readonly string[]) => void;
+}
+
+interface Place {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const widths = [320, 480, 700, 1024, 1280, 1600];
+const states = ['hover', 'focus', 'active', 'visited', 'checked', 'disabled'];
+
+/** The page as this browser renders it; a click picks an element, and what is peeled is switched off in it. */
+export function PageFrame(props: Props) {
+  const { src, page, element, table, peeled, width, onPick, onComputed } = props;
+  const frame = useRef<HTMLIFrameElement>(null);
+  const paper = useRef<HTMLDivElement>(null);
+  const peeling = useRef(new Peeling());
+  const [scale, setScale] = useState(1);
+  const [loads, setLoads] = useState(0);
+  const [place, setPlace] = useState<Place | undefined>(undefined);
+  const [hovered, setHovered] = useState<Place | undefined>(undefined);
+  const [asked, setAsked] = useState('');
+  const [missed, setMissed] = useState(false);
+
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / width)));
+    observer.observe(paper.current!);
+    return () => observer.disconnect();
+  }, [width]);
+
+  const look = useCallback(() => {
+    const document = frame.current?.contentDocument;
+    const picked = elementAtPath(document, element);
+    setPlace(picked ? boxOf(picked) : undefined);
+  }, [element]);
+
+  useLayoutEffect(() => {
+    const document = frame.current?.contentDocument;
+    if (loads === 0 || !document?.body) return;
+    const picked = elementAtPath(document, element);
+    peeling.current.apply(document, picked, table, peeled);
+    look();
+    if (!picked || !table) return;
+    const style = document.defaultView!.getComputedStyle(picked);
+    onComputed(Object.fromEntries(table.rows.flatMap(({ property, longhands }) => [property, ...longhands.slice(0, 4)]).map((name) => [name, style.getPropertyValue(name)]))); // prettier-ignore
+  }, [loads, element, table, peeled, look, onComputed, scale]);
+
+  const onLoad = (): void => {
+    const document = frame.current?.contentDocument;
+    if (!document) return;
+    peeling.current = new Peeling();
+    elementAtPath(document, element)?.scrollIntoView({ block: 'center' });
+    setLoads((n) => n + 1);
+  };
+
+  /** A sandboxed page runs no listener, so the pointer is read above it. */
+  const under = (event: MouseEvent): Element | null | undefined => {
+    const box = paper.current!.getBoundingClientRect();
+    return frame.current?.contentDocument?.elementFromPoint((event.clientX - box.left) / scale, (event.clientY - box.top) / scale); // prettier-ignore
+  };
+  const scroll = (by: number): void => {
+    frame.current?.contentWindow?.scrollBy(0, by);
+    setHovered(undefined);
+    look();
+  };
+  const find = (): void => {
+    const document = frame.current?.contentDocument;
+    if (!document?.body || asked.trim() === '') return;
+    const found = findElements(document, asked);
+    const next = found[(found.findIndex((one) => pathOfElement(one) === element) + 1) % found.length];
+    setMissed(!next);
+    if (!next) return;
+    next.scrollIntoView({ block: 'center' });
+    onPick(pathOfElement(next));
+  };
+  const share = `${100 / scale}%`;
+  return (
+    <div className="seen">
+      <div className="setup">
+        <Menu
+          label="Medium"
+          trigger={
+            <button type="button" className="act">
+              {props.medium}
+            </button>
+          }
+        >
+          <MenuItem onSelect={() => props.onMedium('screen')}>screen</MenuItem>
+          <MenuItem onSelect={() => props.onMedium('print')}>print (in the table)</MenuItem>
+        </Menu>
+        <Menu
+          label="Width of the window"
+          trigger={
+            <button type="button" className="act">
+              {width} px wide
+            </button>
+          }
+        >
+          {widths.map((one) => (
+            <MenuItem key={one} onSelect={() => props.onWidth(one)}>
+              {one} px
+            </MenuItem>
+          ))}
+        </Menu>
+        <Menu
+          label="States held on, in the table"
+          trigger={
+            <button type="button" className="act">
+              state {props.states.length === 0 ? 'none' : props.states.join(', ')}
+            </button>
+          }
+        >
+          {states.map((one) => (
+            <MenuItem
+              key={one}
+              onSelect={() =>
+                props.onStates(
+                  props.states.includes(one) ? props.states.filter((s) => s !== one) : [...props.states, one],
+                )
+              }
+            >
+              {props.states.includes(one) ? `${one}, on` : one}
+            </MenuItem>
+          ))}
+        </Menu>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            find();
+          }}
+        >
+          <input
+            className="field"
+            aria-label="Find an element by selector or text"
+            aria-invalid={missed}
+            placeholder="selector or text"
+            value={asked}
+            onChange={(event) => {
+              setAsked(event.target.value);
+              setMissed(false);
+            }}
+          />
+        </form>
+        <span className="note">{Math.round(scale * 100)} %</span>
+      </div>
+      <div className="paper" ref={paper}>
+        <iframe
+          key={src}
+          ref={frame}
+          src={src}
+          title={`${page}, click an element`}
+          sandbox="allow-same-origin"
+          onLoad={onLoad}
+          style={{ width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' }}
+        />
+        <div
+          className="absolute inset-0 z-3 cursor-crosshair"
+          role="group"
+          tabIndex={0}
+          aria-label={`${page} as it looks: click an element to pick it, arrow keys scroll`}
+          onClick={(event) => {
+            const target = under(event);
+            if (target) onPick(pathOfElement(target));
+          }}
+          onMouseMove={(event) => {
+            const target = under(event);
+            setHovered(target ? boxOf(target) : undefined);
+          }}
+          onMouseLeave={() => setHovered(undefined)}
+          onWheel={(event) => scroll(event.deltaY / scale)}
+          onKeyDown={(event) => {
+            const step = { ArrowDown: 60, ArrowUp: -60, PageDown: 500, PageUp: -500, Home: -1e6, End: 1e6 }[event.key];
+            if (step === undefined) return;
+            event.preventDefault();
+            scroll(step);
+          }}
+        />
+        {hovered && <Outline place={hovered} scale={scale} className="hover-box" />}
+        {place && <Outline place={place} scale={scale} className="pick-box" />}
+      </div>
+    </div>
+  );
+}
+
+function boxOf(element: Element): Place {
+  const { left, top, width, height } = element.getBoundingClientRect();
+  return { left, top, width, height };
+}
+
+function Outline({
+  place,
+  scale,
+  className,
+}: {
+  readonly place: Place;
+  readonly scale: number;
+  readonly className: string;
+}) {
+  const style = { left: place.left * scale - 3, top: place.top * scale - 3, width: place.width * scale + 6, height: place.height * scale + 6 }; // prettier-ignore
+  return <div className={className} style={style} aria-hidden="true" />;
+}

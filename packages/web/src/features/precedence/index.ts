@@ -1,0 +1,2 @@
+export { PrecedenceStation } from './PrecedenceStation.tsx';
+export { useOverridesCount } from './useOverridesCount.ts';
