@@ -20,6 +20,7 @@ import {
 import { askOthers } from './askOthers.ts';
 import { endToEnd } from './endToEnd.ts';
 import { makeFiles, type SiteKind } from './makeSite.ts';
+import { questions } from './questions.ts';
 import { rulePlaces } from './rulePlaces.ts';
 import { spinCapacity } from './spinCapacity.ts';
 
@@ -148,6 +149,15 @@ function kept(kind: SiteKind, pages: number): void {
   );
 }
 
+/** Who decides, over all pages. */
+function whoDecides(pages: number): void {
+  const { site, reading, firsts, answers, overrides, bytesPerPage } = questions(pages, measure, heap);
+  row(pages, 'questions: all pages read / parse', times(reading / measure(() => parseAll(site))));
+  row(pages, 'questions: kept in memory', `${(bytesPerPage / 1000).toFixed(1)} KB/page`);
+  row(pages, `questions: an answer, p95 of ${answers.length}`, `${p95(answers).toFixed(0)} ms`, `target 200, median ${median(answers).toFixed(0)} ms; the first of its kind ${median(firsts).toFixed(0)}, at most ${Math.max(...firsts).toFixed(0)}`); // prettier-ignore
+  row(pages, 'questions: all overrides', `${overrides.toFixed(0)} ms`);
+}
+
 console.log(`spin capacity of two threads: ${(await spinCapacity()).toFixed(2)} (2 would be two free cores)\n`);
 parseAll(makeSite(makeFiles(100, 'embedded'))); // warm up
 cascadeAll(makeSite(makeFiles(100, 'embedded')));
@@ -156,6 +166,7 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000]) {
   ratios('embedded', pages, 5);
 }
 for (const kind of ['shared', 'embedded'] as const) kept(kind, sizes.at(-1) ?? 3000);
+whoDecides(sizes.at(-1) ?? 3000);
 decision(sizes.at(-1) ?? 3000);
 
 const site = makeSite(makeFiles(20, 'embedded'));

@@ -194,18 +194,19 @@ function Grid({
               className={`lk-row${fresh ? ' fold' : ''}${chosen.has(page) ? ' on' : ''}`}
               style={{ gridTemplateColumns: template, top: start }}
             >
-              <button
-                type="button"
-                role="rowheader"
-                className={`lk-page m${troubled.has(page) ? ' bold' : ''}`}
-                aria-pressed={chosen.has(page)}
-                title={`${page}: click to choose it, double-click to open it`}
-                onClick={() => onScope(chosen.has(page) ? [...chosen].filter((p) => p !== page) : [...chosen, page])}
-                onDoubleClick={() => onPage(page)}
-              >
-                <i>{folderOf(page)}</i>
-                {pageName(page.slice(folderOf(page).length))}
-              </button>
+              <div role="rowheader" className="lk-ph">
+                <button
+                  type="button"
+                  className={`lk-page m${troubled.has(page) ? ' bold' : ''}`}
+                  aria-pressed={chosen.has(page)}
+                  title={`${page}: click to choose it, double-click to open it`}
+                  onClick={() => onScope(chosen.has(page) ? [...chosen].filter((p) => p !== page) : [...chosen, page])}
+                  onDoubleClick={() => onPage(page)}
+                >
+                  <i>{folderOf(page)}</i>
+                  {pageName(page.slice(folderOf(page).length))}
+                </button>
+              </div>
               {grid.columns.map((one) => {
                 const joined = (other: string | undefined): boolean =>
                   other !== undefined && one.cells.get(other)?.position !== undefined;

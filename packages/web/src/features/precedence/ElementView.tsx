@@ -69,7 +69,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
           </p>
         )}
         {asked.element === '' ? (
-          <p className="say py-4">Click an element of the page, or look for one by a selector or its text.</p>
+          <h1 className="say py-4">Click an element of the page, or look for one by a selector or its text.</h1>
         ) : !table ? (
           failed === undefined && (
             <p className="note py-4" role="status">

@@ -28,7 +28,7 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
     <table className="vt oc">
       <thead>
         <tr className="hd">
-          <th className="w-32" />
+          <th className="w-40" />
           <th>
             <b>Now</b>
           </th>
@@ -67,7 +67,11 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
           <th>who decides then</th>
           <td title={own}>{own}</td>
           <td>
-            {next.source === beats.path ? `${beats.selector} in ${beats.path}, ${beats.specificity}` : next.source}
+            {next.source === beats.path
+              ? `${beats.selector} in ${beats.path}, ${beats.specificity}`
+              : next.source === 'the page'
+                ? 'another rule of the page'
+                : next.source}
           </td>
           <td>
             {beats.selector} in {beats.path}

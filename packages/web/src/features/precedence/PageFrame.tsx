@@ -42,6 +42,7 @@ export function PageFrame(props: Props) {
   const [hovered, setHovered] = useState<Place | undefined>(undefined);
   const [asked, setAsked] = useState('');
   const [missed, setMissed] = useState(false);
+  const pending = useRef(false);
 
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / width)));
@@ -86,7 +87,10 @@ export function PageFrame(props: Props) {
   };
   const find = (): void => {
     const document = frame.current?.contentDocument;
-    if (!document?.body || asked.trim() === '') return;
+    if (asked.trim() === '') return;
+    // asked before the page is there: looked for once it is
+    pending.current = loads === 0;
+    if (loads === 0 || !document?.body) return;
     const found = findElements(document, asked);
     const next = found[(found.findIndex((one) => pathOfElement(one) === element) + 1) % found.length];
     setMissed(!next);
@@ -94,6 +98,9 @@ export function PageFrame(props: Props) {
     next.scrollIntoView({ block: 'center' });
     onPick(pathOfElement(next));
   };
+  useEffect(() => {
+    if (loads > 0 && pending.current) find();
+  });
   const share = `${100 / scale}%`;
   return (
     <div className="seen">

@@ -44,6 +44,9 @@ export function QuestionView(props: Props) {
   const ask = (): void => onAsk({ selector: selector.trim(), property: property.trim() });
   return (
     <div className="qv">
+      <h1 className="sr-only">
+        What decides {question.property} of {question.selector}
+      </h1>
       <form
         className="qv-ask say"
         onSubmit={(event) => {

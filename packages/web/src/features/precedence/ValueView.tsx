@@ -17,6 +17,7 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
   const [typed, setTyped] = useState(value);
   return (
     <div className="qv">
+      <h1 className="sr-only">Where a value stands</h1>
       <form
         className="qv-ask say"
         onSubmit={(event) => {
