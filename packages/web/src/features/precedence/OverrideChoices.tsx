@@ -28,7 +28,7 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
     <table className="vt oc">
       <thead>
         <tr className="hd">
-          <th className="w-40" />
+          <td className="w-40" />
           <th>
             <b>Now</b>
           </th>
@@ -78,7 +78,7 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
           </td>
         </tr>
         <tr>
-          <th />
+          <td />
           <td>
             {noting === undefined ? (
               <button type="button" className="act" onClick={() => setNoting('')}>

@@ -91,7 +91,7 @@ export function OverridesView(props: Props) {
           </colgroup>
           <thead>
             <tr>
-              <th />
+              <td />
               <th>Selector</th>
               <th>Property</th>
               <th>In the page</th>
@@ -99,7 +99,7 @@ export function OverridesView(props: Props) {
               <th>Where, of {props.pages.length}</th>
               <th>Elements</th>
               <th>If dropped</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

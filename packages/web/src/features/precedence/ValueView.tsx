@@ -58,7 +58,7 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
           <table className="ft">
             <thead>
               <tr>
-                <th className="w-8" />
+                <td className="w-8" />
                 <th>File</th>
                 <th>Selector</th>
                 <th>Property</th>
