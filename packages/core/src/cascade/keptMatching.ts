@@ -32,7 +32,7 @@ export function reachedBy(list: SelectorList, pages: readonly MatchedPage[], loo
 }
 
 /** 1 for each path whose elements the list reaches, or may reach where siblings and children decide. */
-function markPaths(list: SelectorList, quirks: boolean, looks: KeptLooks): Uint8Array {
+export function markPaths(list: SelectorList, quirks: boolean, looks: KeptLooks): Uint8Array {
   const context = { quirks, state: 'any' } as const;
   const marked = new Uint8Array(looks.pathCount);
   const looser = list.map((selector) => (hangsOnPathOnly(selector) ? selector : lastByPath(selector)));
@@ -54,7 +54,7 @@ const mayReach = (list: SelectorList, { tag, id, classes }: Look): boolean =>
   );
 
 /** Whether the element and its ancestors alone decide. */
-const hangsOnPathOnly = ({ compounds, combinators }: ComplexSelector): boolean =>
+export const hangsOnPathOnly = ({ compounds, combinators }: ComplexSelector): boolean =>
   combinators.every((c) => c === ' ' || c === '>') && compounds.every((c) => c.simples.every(isByPath));
 
 function isByPath(simple: SimpleSelector): boolean {

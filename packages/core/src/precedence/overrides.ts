@@ -102,14 +102,25 @@ export function findOverrides(kept: KeptOutcomes, environment: Environment, page
 
 function placesOf(kept: KeptOutcomes, wanted: (page: KindPage) => boolean): Places {
   const places = new Map<Kind, { pages: Map<string, number>; first: { page: string; index: number } }>();
+  const counts = new Int32Array(kept.kinds.length);
+  const firsts = new Int32Array(kept.kinds.length);
   for (const page of kept.pages) {
     if (!wanted(page)) continue;
-    for (let i = 0; i < page.kinds.length; i++) {
-      const kind = kept.kinds[page.kinds[i]!]!;
-      if (kind.contenders.size === 0) continue;
-      let place = places.get(kind);
-      if (!place) places.set(kind, (place = { pages: new Map<string, number>(), first: { page: page.path, index: i } })); // prettier-ignore
-      place.pages.set(page.path, (place.pages.get(page.path) ?? 0) + 1);
+    const here: number[] = [];
+    for (let i = 0; i < page.cells.length; i++) {
+      const { number } = kept.kindOfChain(kept.chainOfCell(page.cells[i]!));
+      if (counts[number]!++ > 0) continue;
+      here.push(number);
+      firsts[number] = i;
+    }
+    for (const number of here) {
+      const kind = kept.kinds[number]!;
+      if (kind.contenders.size > 0) {
+        let place = places.get(kind);
+        if (!place) places.set(kind, (place = { pages: new Map<string, number>(), first: { page: page.path, index: firsts[number]! } })); // prettier-ignore
+        place.pages.set(page.path, counts[number]!);
+      }
+      counts[number] = 0;
     }
   }
   return places;

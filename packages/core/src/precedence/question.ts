@@ -6,7 +6,7 @@ import { printSpecificity } from '../selectors/selector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { boxSides } from '../values/boxSides.ts';
 import { longhandsOf, propertyKind, propertyName } from '../values/longhands.ts';
-import type { KeptOutcome, KeptOutcomes, Kind, KindPage, OutcomesIn } from './keptOutcomes.ts';
+import type { KeptOutcome, KeptOutcomes, Kind, OutcomesIn } from './keptOutcomes.ts';
 import { winningSentence, type Sentence } from './reasons.ts';
 
 export interface SiteQuestion {
@@ -62,10 +62,10 @@ export type QuestionProblem =
   | { readonly kind: 'bad-selector'; readonly selector: string }
   | { readonly kind: 'unknown-property'; readonly property: string };
 
+/** Elements whose value comes from the same declaration in the same way. */
 interface Growing {
   readonly outcome: KeptOutcome;
-  readonly page: KindPage;
-  readonly index: number;
+  readonly first: { readonly page: string; readonly index: number };
   readonly longhand: string;
   readonly value: string;
   readonly pages: string[];
@@ -78,35 +78,78 @@ export function askSite(kept: KeptOutcomes, question: SiteQuestion): Result<Ques
   const kind = propertyKind(property);
   if (property === '' || kind === 'unknown' || kind === 'all') return fail({ kind: 'unknown-property', property: question.property }); // prettier-ignore
   const { selector, pseudoElement } = apart(question.selector);
-  const reached = kept.match(selector);
-  if (!reached) return fail({ kind: 'bad-selector', selector: question.selector });
+  const reaching = kept.reach(selector);
+  if (!reaching) return fail({ kind: 'bad-selector', selector: question.selector });
   const outcomes = kept.in(question.environment);
-  const longhands = kind === 'custom' ? [property] : longhandsOf(property);
+  const answers = new Answers(kept, outcomes, property, kind === 'custom' ? [property] : longhandsOf(property), pseudoElement); // prettier-ignore
   const wanted = question.pages && new Set(question.pages);
-  const groups = new Map<string, Growing>();
   let pages = 0;
-  let elements = 0;
   let without = 0;
   for (const page of kept.pages) {
     if (wanted && !wanted.has(page.path)) continue;
-    const found = reached.get(page.path);
-    if (!found) {
-      without++;
-      continue;
-    }
-    pages++;
-    for (const index of found) {
-      elements++;
-      const { key, growing } = answerFor(outcomes, page, index, longhands, property, pseudoElement);
-      const group = groups.get(key);
-      if (!group) groups.set(key, { ...growing, pages: [page.path], elements: 1 });
-      else {
-        group.elements++;
-        if (group.pages.at(-1) !== page.path) group.pages.push(page.path);
-      }
-    }
+    const before = answers.elements;
+    const { cells, path } = page;
+    if (reaching.by === 'element') for (const i of reaching.elements.get(path) ?? []) answers.add(cells[i]!, path, i);
+    else for (let i = 0; i < cells.length; i++) if (reaching.cells[cells[i]!] === 1) answers.add(cells[i]!, path, i);
+    if (answers.elements > before) pages++;
+    else without++;
   }
-  return succeed({ pages, elements, without, values: valuesOf([...groups.values()], outcomes, pseudoElement) });
+  return succeed({
+    pages,
+    elements: answers.elements,
+    without,
+    values: valuesOf(answers.groups, outcomes, pseudoElement),
+  });
+}
+
+/** Counts elements by what decides them; cells of the same row of kinds are looked at once. */
+class Answers {
+  readonly groups: Growing[] = [];
+  elements = 0;
+  private readonly groupOfCell: (Growing | undefined)[];
+  private readonly byKey = new Map<string, Growing>();
+  private readonly kept: KeptOutcomes;
+  private readonly outcomes: OutcomesIn;
+  private readonly property: string;
+  private readonly longhands: readonly string[];
+  private readonly pseudoElement: string;
+
+  constructor(
+    kept: KeptOutcomes,
+    outcomes: OutcomesIn,
+    property: string,
+    longhands: readonly string[],
+    pseudoElement: string,
+  ) {
+    this.kept = kept;
+    this.outcomes = outcomes;
+    this.property = property;
+    this.longhands = longhands;
+    this.pseudoElement = pseudoElement;
+    this.groupOfCell = new Array<Growing | undefined>(kept.cellCount);
+  }
+
+  add(cell: number, page: string, index: number): void {
+    const group = (this.groupOfCell[cell] ??= this.groupFor(this.kept.chainOfCell(cell), page, index));
+    this.elements++;
+    group.elements++;
+    if (group.pages.at(-1) !== page) group.pages.push(page);
+  }
+
+  private groupFor(chain: number, page: string, index: number): Growing {
+    const all = this.longhands.map((name) => ({ name, outcome: this.outcomes.outcomeOf(chain, name, this.pseudoElement) })); // prettier-ignore
+    const key = all.length === 1 ? ownKey(all[0]!.outcome) : all.map(({ outcome }) => ownKey(outcome)).join('|');
+    let group = this.byKey.get(key);
+    if (!group) {
+      // of a shorthand the longhand that somebody says something of stands for all
+      const main = all.find(({ outcome }) => outcome.own.kind === 'declared') ?? all.find(({ outcome }) => outcome.own.kind === 'default') ?? all[0]!; // prettier-ignore
+      const value = valueOf(all, this.property);
+      group = { outcome: main.outcome, first: { page, index }, longhand: main.name, value, pages: [], elements: 0 };
+      this.byKey.set(key, group);
+      this.groups.push(group);
+    }
+    return group;
+  }
 }
 
 /** A pseudo-element at the end is asked for on the elements the rest reaches. */
@@ -118,26 +161,10 @@ function apart(text: string): { readonly selector: string; readonly pseudoElemen
   return { selector: rest === '' ? '*' : rest, pseudoElement: last };
 }
 
-function answerFor(
-  outcomes: OutcomesIn,
-  page: KindPage,
-  index: number,
-  longhands: readonly string[],
-  property: string,
-  pseudoElement: string,
-): { readonly key: string; readonly growing: Omit<Growing, 'pages' | 'elements'> } {
-  const all = longhands.map((name) => ({ name, outcome: outcomes.outcomeOf(page, index, name, pseudoElement) }));
-  // of a shorthand the longhand that somebody says something of stands for all
-  const main = all.find(({ outcome }) => outcome.own.kind === 'declared') ?? all.find(({ outcome }) => outcome.own.kind === 'default') ?? all[0]!; // prettier-ignore
-  const value = valueOf(all, property);
-  const key = all.map(({ outcome }) => ownKey(outcome, index)).join('|');
-  return { key, growing: { outcome: main.outcome, page, index, longhand: main.name, value } };
-}
-
 const keys = new WeakMap<object, string>();
 
-function ownKey({ own, from }: KeptOutcome, index: number): string {
-  const inherited = from === index ? '' : '^';
+function ownKey({ own, up }: KeptOutcome): string {
+  const inherited = up === 0 ? '' : '^';
   if (own.kind === 'initial') return `${inherited}initial`;
   if (own.kind === 'default') return `${inherited}${own.selector} ${own.declaration.comparable}`;
   const { contender } = own;
@@ -204,10 +231,10 @@ function union(groups: readonly Growing[]): readonly string[] {
 }
 
 function deciderOf(group: Growing, outcomes: OutcomesIn, pseudoElement: string): Decider {
-  const { outcome, page, index, longhand, value, pages, elements } = group;
-  const inherited = outcome.from !== index;
-  const from = inherited ? page.tree.element(outcome.from).tag : undefined;
-  const common = { value, inheritedFrom: from, pages, elements, first: { page: page.path, index }, copies: false, over: undefined }; // prettier-ignore
+  const { outcome, first, longhand, value, pages, elements } = group;
+  const inherited = outcome.up > 0;
+  const from = inherited ? outcome.kind.tag : undefined;
+  const common = { value, inheritedFrom: from, pages, elements, first, copies: false, over: undefined }; // prettier-ignore
   const { own } = outcome;
   if (own.kind === 'initial') {
     const sentence = { lead: 'The initial value counts.', rest: 'Nothing says it, and nothing is inherited.', kind: 'alone' } as const; // prettier-ignore
@@ -219,12 +246,12 @@ function deciderOf(group: Growing, outcomes: OutcomesIn, pseudoElement: string):
     return { ...common, kind: 'browser', path: '', selector: own.selector, specificity: undefined, important, property, sentence }; // prettier-ignore
   }
   const winner = own.contender;
-  const below = rivalsOf(winner, outcome.kind!, outcomes, longhand, inherited ? '' : pseudoElement);
+  const below = rivalsOf(winner, outcome.kind, outcomes, longhand, inherited ? '' : pseudoElement);
   const { declaration, comparable } = winner.compiled;
   const shared = below.find((one) => one.origin === 'rule' && one.source!.kind !== 'embedded');
   const isLocal = winner.origin === 'attribute' || winner.source?.kind === 'embedded';
   const copies = isLocal && below[0] !== undefined && below[0] === shared && shared.compiled.comparable === comparable;
-  const hasDefault = (outcome.kind!.defaults.get(pseudoElement) ?? []).some((rule) => rule.declarations.some((d) => d.longhands.includes(longhand))); // prettier-ignore
+  const hasDefault = (outcome.kind.defaults.get(pseudoElement) ?? []).some((rule) => rule.declarations.some((d) => d.longhands.includes(longhand))); // prettier-ignore
   return {
     ...common,
     kind: winner.origin === 'hint' ? 'presentational' : winner.origin === 'attribute' ? 'attribute' : winner.source!.kind, // prettier-ignore
