@@ -57,6 +57,18 @@ const openNotice = async (page) => {
   await proposeHere(page);
   await page.getByRole('button', { name: '.notice', exact: true }).click();
 };
+const brown = encodeURIComponent('html>body:nth-child(2)>div:nth-child(1)>div:nth-child(3)>h2:nth-child(4)');
+await shot('links', { path: '/sites/:id/links?open=css%2Fsite.css' });
+await shot('precedence-element', { path: `/sites/:id/precedence?open=timetable.html&element=${brown}&peel=attribute` });
+await shot('precedence-element-dark', {
+  theme: 'dark',
+  path: `/sites/:id/precedence?open=timetable.html&element=${brown}`,
+});
+await shot('precedence-question', { path: '/sites/:id/precedence?way=question&selector=a&property=color' });
+await shot('precedence-overrides', {
+  path: '/sites/:id/precedence?way=overrides',
+  act: (page) => page.getByRole('button', { name: '#wrap h2' }).nth(1).click(),
+});
 await shot('gather', { path: '/sites/:id/gather', act: openNotice });
 await shot('gather-attributes', {
   path: '/sites/:id/gather',

@@ -28,6 +28,8 @@ export interface GatherOptions {
   readonly hints: boolean;
   /** Rules ask for an element's ID where it alone has such a style attribute. */
   readonly ids: boolean;
+  /** Imports of embedded blocks become links. */
+  readonly linkImports: boolean;
   readonly singlePage: SinglePage | undefined;
   readonly maxSheets: number | undefined;
   /** A file that holds a plan, or that is written with one. */
@@ -59,11 +61,12 @@ export async function runGather(
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {
-  const { keepAttributes, hints, ids, singlePage, maxSheets } = options;
+  const { keepAttributes, hints, ids, linkImports, singlePage, maxSheets } = options;
   const planned = planWhole(site, sheet, {
     keepAttributes,
     hints,
     ids,
+    linkImports,
     ...(singlePage === undefined ? {} : { singlePage }),
     ...(maxSheets === undefined ? {} : { maxSheets }),
   });

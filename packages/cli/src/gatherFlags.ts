@@ -9,6 +9,7 @@ export interface GatherFlags {
   readonly keep?: string;
   readonly hints?: boolean;
   readonly ids?: boolean;
+  readonly linkImports?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
   readonly plan?: string;
@@ -36,6 +37,7 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     keepAttributes: keep === 'attributes',
     hints: flags.hints ?? false,
     ids: flags.ids ?? false,
+    linkImports: flags.linkImports ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),
     plan: flags.plan,

@@ -21,34 +21,51 @@ export function mergeOrder(
   return sortKeys([...first.keys()], later, weight);
 }
 
+/** Which rules come later than which on some page, of those that compete. Rules are numbered: pairs are asked for by millions. */
 function collectEdges(
   rules: ReadonlyMap<string, Orderable>,
   sequences: readonly (readonly string[])[],
 ): Map<string, Set<string>> {
+  const keys: string[] = [];
+  const numbers = new Map<string, number>();
+  const traits: Traits[] = [];
+  const numberOf = (key: string): number => {
+    let number = numbers.get(key);
+    if (number === undefined) {
+      numbers.set(key, (number = keys.length));
+      keys.push(key);
+      traits.push(traitsOf(rules.get(key)!));
+    }
+    return number;
+  };
+  /** By rule: what was found for each other rule; 0 not asked yet, 1 apart, 2 competing, 3 competing and standing later. */
+  const known: Map<number, number>[] = [];
   const later = new Map<string, Set<string>>();
   const seen = new Set<string>();
-  const compete = new Map<string, boolean>();
-  const traits = new Map<string, Traits>();
-  const traitsFor = (key: string): Traits => {
-    let known = traits.get(key);
-    if (!known) traits.set(key, (known = traitsOf(rules.get(key)!)));
-    return known;
-  };
   for (const sequence of sequences) {
-    const whole = sequence.join('\n\n');
+    const row = sequence.map(numberOf);
+    const whole = row.join();
     if (seen.has(whole)) continue;
     seen.add(whole);
-    for (let i = 0; i < sequence.length; i++)
-      for (let j = i + 1; j < sequence.length; j++) {
-        const [a, b] = [sequence[i]!, sequence[j]!];
-        const pair = a < b ? `${a}\n\n${b}` : `${b}\n\n${a}`;
-        let known = compete.get(pair);
-        if (known === undefined) compete.set(pair, (known = mayCompete(traitsFor(a), traitsFor(b))));
-        if (!known) continue;
-        let set = later.get(a);
-        if (!set) later.set(a, (set = new Set()));
-        set.add(b);
+    for (let i = 0; i < row.length; i++) {
+      const a = row[i]!;
+      const pairs = (known[a] ??= new Map<number, number>());
+      for (let j = i + 1; j < row.length; j++) {
+        const b = row[j]!;
+        let found = pairs.get(b) ?? 0;
+        if (found === 0) {
+          const back = known[b]?.get(a) ?? 0;
+          found = back > 0 ? Math.min(back, 2) : mayCompete(traits[a]!, traits[b]!) ? 2 : 1;
+        }
+        if (found === 2) {
+          found = 3;
+          let set = later.get(keys[a]!);
+          if (!set) later.set(keys[a]!, (set = new Set()));
+          set.add(keys[b]!);
+        }
+        pairs.set(b, found);
       }
+    }
   }
   return later;
 }

@@ -1,4 +1,5 @@
 import { planGatherAttributes, type AttributesProblem, type GatherAttributes } from '../operations/gatherAttributes.ts';
+import { planImportToLink } from '../operations/links/importToLink.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
 import type { Proof } from '../proof/proof.ts';
@@ -23,6 +24,8 @@ export interface WholePlanOptions extends PlanOptions {
   readonly keepAttributes?: boolean;
   /** Rules ask for the ID of an element where it alone has such a style attribute. */
   readonly ids?: boolean;
+  /** Imports of embedded blocks become links first; else they are kept where their block goes. */
+  readonly linkImports?: boolean;
   /** Presentational attributes go as well. */
   readonly hints?: boolean;
 }
@@ -44,8 +47,27 @@ export function planWhole(
   sheet: string,
   options: WholePlanOptions = {},
 ): Result<WholePlan, OperationProblem> {
-  const plan = planStyling(site, sheet, options);
-  return plan.ok && options.hints ? succeed(withHints(site, plan.value, sheet, options)) : plan;
+  const imports = options.linkImports ? importsLinked(site, options) : undefined;
+  const start = imports?.site ?? site;
+  const plan = planStyling(start, sheet, options);
+  if (!plan.ok) return plan;
+  const whole = options.hints ? withHints(start, plan.value, sheet, options) : plan.value;
+  if (!imports) return succeed(whole);
+  // both steps look the same; what is said of the whole is said of it against the beginning
+  const proof = proveSites(site, whole.site);
+  return succeed({ ...whole, operations: [imports.operation, ...whole.operations], proof });
+}
+
+/** Undefined where no import has a link that says the same, or a page would look different. */
+function importsLinked(
+  site: Site,
+  { pages }: WholePlanOptions,
+): { readonly operation: Operation; readonly site: Site } | undefined {
+  const operation = { kind: 'import-to-link', ...(pages === undefined ? {} : { pages }) } as const;
+  const plan = planImportToLink(site, operation);
+  const applied = plan.ok ? applyChangeSet(site, plan.value.changes) : undefined;
+  if (!applied?.ok || proveSites(site, applied.value).verdict !== 'same') return undefined;
+  return { operation, site: applied.value };
 }
 
 function withHints(original: Site, plan: WholePlan, sheet: string, options: WholePlanOptions): WholePlan {

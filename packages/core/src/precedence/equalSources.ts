@@ -3,28 +3,31 @@ import { elementPath } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { openPage } from '../survey/openPage.ts';
 
-/** The pages that hold the same block as one of a page, and those with an equal style attribute: where a peel might go on. */
+/**
+ * The pages that hold the same block as one of a page: where a peel might go on. Told by the text alone, so that thousands of
+ * pages need not be read; the operation that drops it looks again.
+ */
 export function pagesWithBlock(site: Site, page: string, source: number): readonly string[] {
   const model = openPage(site.files.get(page)!);
   const block = model?.sources.sheets[source];
   if (!model || block?.kind !== 'embedded') return [];
   const said = model.text.slice(block.contents.start, block.contents.end).trim();
-  return pagesOf(site).flatMap((file) => {
-    if (!file.text?.includes(said)) return [];
-    const other = openPage(file);
-    const has = other?.sources.sheets.some(
-      (s) => s.kind === 'embedded' && other.text.slice(s.contents.start, s.contents.end).trim() === said,
-    );
-    return has ? [file.path] : [];
-  });
+  const holds = (text: string): boolean => {
+    for (let at = text.indexOf(said); at >= 0; at = text.indexOf(said, at + 1))
+      if (/>\s*$/.test(text.slice(Math.max(0, at - 40), at)) && /^\s*<\/style/i.test(text.slice(at + said.length, at + said.length + 60))) return true; // prettier-ignore
+    return false;
+  };
+  return pagesOf(site).flatMap(({ path, text }) =>
+    path === page || (text !== undefined && holds(text)) ? [path] : [],
+  );
 }
 
+/** The same for a style attribute, as it is written between its quotes. */
 export function pagesWithAttribute(site: Site, page: string, element: string): readonly string[] {
   const own = openPage(site.files.get(page)!)?.tree.elements.find((one) => elementPath(one) === element);
-  const value = own && attributeOf(own, 'style')?.trim();
+  const value = own && attributeOf(own, 'style');
   if (value === undefined) return [];
-  return pagesOf(site).flatMap((file) => {
-    if (!/style/i.test(file.text ?? '')) return [];
-    return openPage(file)?.tree.elements.some((one) => attributeOf(one, 'style')?.trim() === value) ? [file.path] : [];
-  });
+  return pagesOf(site).flatMap(({ path, text = '' }) =>
+    path === page || text.includes(`"${value}"`) || text.includes(`'${value}'`) ? [path] : [],
+  );
 }

@@ -23,10 +23,20 @@ export function StyleSample({
     style.cssText = '';
     for (const { property, value } of declarations)
       if (harmless.test(property) && !/url\(|src\(|image-set\(/i.test(value)) style.setProperty(property, value);
+    // light text on the paper's white would not be seen
+    if (style.backgroundColor === '' && style.background === '' && isLight(getComputedStyle(line.current!).color))
+      style.backgroundColor = 'CanvasText';
   }, [declarations]);
   return (
     <span className="sample">
       <span ref={line}>{text}</span>
     </span>
   );
+}
+
+/** Nearly white, by the luminance of sRGB; WCAG 2, "relative luminance", without the curve. */
+function isLight(colour: string): boolean {
+  const [red, green, blue] = (colour.match(/[\d.]+/g) ?? []).map(Number);
+  if (red === undefined || green === undefined || blue === undefined) return false;
+  return (0.2126 * red + 0.7152 * green + 0.0722 * blue) / 255 > 0.8;
 }

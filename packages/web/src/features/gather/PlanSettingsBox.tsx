@@ -17,6 +17,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
   const [single, setSingle] = useState(settings.singlePage ?? 'shared');
   const [attributes, setAttributes] = useState(settings.keepAttributes !== true);
   const [ids, setIds] = useState(settings.ids === true);
+  const [imports, setImports] = useState(settings.linkImports === true);
   const [hints, setHints] = useState(settings.hints === true);
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const id = useId();
@@ -31,6 +32,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
       ...(most.trim() === '' ? {} : { maxSheets: Number(most) }),
       ...(attributes ? {} : { keepAttributes: true }),
       ...(ids ? { ids } : {}),
+      ...(imports ? { linkImports: true } : {}),
       ...(hints ? { hints } : {}),
     });
     onClose();
@@ -79,6 +81,10 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
         <p className="flex items-center gap-2">
           <Tick checked={ids} onChange={setIds} label="An ID in place of a class where an element has one" /> An ID in
           place of a class where an element has one
+        </p>
+        <p className="flex items-center gap-2">
+          <Tick checked={imports} onChange={setImports} label="Imports of blocks become links" /> Imports of blocks
+          become links; else they are kept
         </p>
         <p className="flex items-center gap-2">
           <Tick checked={hints} onChange={setHints} label="Presentational attributes as well" /> Presentational

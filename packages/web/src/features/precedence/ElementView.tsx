@@ -41,7 +41,8 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
     k: () => pages[at - 1] !== undefined && onPage(pages[at - 1]!),
     e: () => strongest && peel(strongest.id),
   });
-  const contested = table?.rows.filter((row) => row.entries.length > 1) ?? [];
+  const contested =
+    table?.rows.filter((row) => row.entries.length > 1 || row.entries.some((one) => one.state === 'peeled')) ?? [];
   const rows = all || contested.length === 0 ? (table?.rows ?? []) : contested;
   const sources = table?.sources.filter((one) => one.says > 0 || one.kind === 'browser' || one.peeled) ?? [];
   const drops = table ? dropOperations(table, asked.peeled) : undefined;

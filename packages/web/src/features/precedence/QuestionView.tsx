@@ -105,7 +105,8 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
   const { answer, question } = props;
   const deciders = answer.values.reduce((sum, value) => sum + value.deciders.length, 0);
   const [first] = answer.values;
-  const alone = answer.values.slice(1).filter((value) => value.pages.length === 1);
+  const several = answer.values.reduce((sum, value) => sum + value.pages.length, 0) > answer.pages;
+  const alone = several ? [] : answer.values.slice(1).filter((value) => value.pages.length === 1);
   if (!first)
     return (
       <p className="text-ink-2">
@@ -116,7 +117,15 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
     <>
       <p className="pb-3 text-ink-2">
         {count(answer.values.length, 'value')} from {count(deciders, 'place')}.{' '}
-        {answer.values.length > 1 ? `${count(first.pages.length, 'page')} look alike` : 'All pages look alike'}
+        {answer.values.length === 1 ? (
+          'All pages look alike'
+        ) : several ? (
+          <>
+            Many pages have more than one; <code>{first.value}</code> stands on {count(first.pages.length, 'page')}
+          </>
+        ) : (
+          `${count(first.pages.length, 'page')} look alike`
+        )}
         {alone.length > 0 && alone.length <= 3 && (
           <>
             ; <b>{someNames(alone.flatMap((value) => value.pages))}</b> {alone.length === 1 ? 'stands' : 'stand'} alone

@@ -55,7 +55,14 @@ export function Strands({ values }: { readonly values: QuestionReply['values'] }
     );
   });
   return (
-    <svg className="qs" width={width} height={row * deciderHeight} aria-hidden="true">
+    <svg
+      className="qs"
+      width={width}
+      height={row * deciderHeight}
+      viewBox={`0 0 ${width} ${row * deciderHeight}`}
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
       {out}
     </svg>
   );

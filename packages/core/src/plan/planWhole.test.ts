@@ -1,0 +1,32 @@
+import { expect, test } from '@jest/globals';
+import { siteOf, textIn } from '../testing/siteOf.ts';
+import { planWhole } from './planWhole.ts';
+
+const page = (style: string): string => `<!DOCTYPE html>\n<title>t</title>\n<style>\n${style}\n</style>\n<p>a</p>\n`;
+const files = {
+  'a.html': page('@import "i.css";\np { margin: 0 }'),
+  'b.html': page('@import "i.css";\np { margin: 0 }'),
+  'i.css': 'p { color: teal }\n',
+};
+
+test('imports of blocks become links when that is asked, else they are kept', () => {
+  const linked = planWhole(siteOf(files), 'css/site.css', { linkImports: true });
+  if (!linked.ok) throw new Error(linked.problem.kind);
+  expect(linked.value.proof.verdict).toBe('same');
+  expect(linked.value.operations[0]).toEqual({ kind: 'import-to-link' });
+  expect(textIn(linked.value.site, 'a.html')).toBe(
+    '<!DOCTYPE html>\n<title>t</title>\n<link rel="stylesheet" href="i.css">\n<link rel="stylesheet" href="css/site.css">\n<p>a</p>\n',
+  );
+  const kept = planWhole(siteOf(files), 'css/site.css');
+  if (!kept.ok) throw new Error(kept.problem.kind);
+  expect(kept.value.proof.verdict).toBe('same');
+  const sheets = [...kept.value.site.files.values()].filter((file) => file.kind === 'sheet').map((file) => file.text);
+  expect(sheets.some((text) => text?.includes('@import'))).toBe(true);
+});
+
+test('where no import can be linked the plan is made without', () => {
+  const site = siteOf({ ...files, 'a.html': page('@import "i.css" layer(x);\np { margin: 0 }'), 'b.html': '<p>b' });
+  const plan = planWhole(site, 'css/site.css', { linkImports: true });
+  expect(plan.ok && plan.value.operations.some((one) => one.kind === 'import-to-link')).toBe(false);
+  expect(plan.ok && plan.value.proof.verdict).toBe('same');
+});
