@@ -88,34 +88,42 @@ function anchorOf(page: OpenPage, place: LinkPlace, moving: LinkedSource | undef
 }
 
 function atAnchor(text: string, tag: string, { span, before }: Anchor): Edit {
-  const lineEnd = lineEndOf(text);
-  if (before) return { span: { start: span.start, end: span.start }, text: tag + lineEnd + indentationAt(text, span.start) }; // prettier-ignore
-  return { span: { start: span.end, end: span.end }, text: lineEnd + indentationAt(text, span.start) + tag };
+  return before ? beforeSpan(text, tag, span.start) : afterSpan(text, tag, span);
+}
+
+/** On a line of its own, or on the same line where the head is written on one. */
+function beforeSpan(text: string, tag: string, at: number): Edit {
+  const opensLine = /(?:^|[\r\n])[\t ]*$/.test(text.slice(Math.max(0, at - 200), at));
+  const written = opensLine ? tag + lineEndOf(text) + indentationAt(text, at) : tag;
+  return { span: { start: at, end: at }, text: written };
+}
+
+function afterSpan(text: string, tag: string, { start, end }: { readonly start: number; readonly end: number }): Edit {
+  const closesLine = /^[\t ]*(?:[\r\n]|$)/.test(text.slice(end, end + 200));
+  const written = closesLine ? lineEndOf(text) + indentationAt(text, start) + tag : tag;
+  return { span: { start: end, end }, text: written };
 }
 
 /** A page without sources: after the last title or meta, at the end of the head, or where the head would begin. */
 function intoHead({ text, tree }: OpenPage, tag: string, atEnd: boolean): Edit {
-  const lineEnd = lineEndOf(text);
   const head = tree.elements.find((e) => e.tag === 'head' && e.namespace === 'html');
   if (atEnd && head && head.endTagStart >= 0) {
     const at = head.endTagStart;
     const indent = indentationAt(text, at);
     const last = lastWritten(head);
     const own = last ? indentationAt(text, last.start) : indent;
+    const edit = beforeSpan(text, tag, at);
     // the end tag's indentation stands before it already
-    return { span: { start: at, end: at }, text: own.slice(indent.length) + tag + lineEnd + indent };
+    return edit.text === tag ? edit : { ...edit, text: own.slice(indent.length) + edit.text };
   }
   const last = head && lastWritten(head, atEnd ? undefined : /^(title|meta|base)$/);
-  if (last) return { span: { start: last.end, end: last.end }, text: lineEnd + indentationAt(text, last.start) + tag };
+  if (last) return afterSpan(text, tag, last);
   const html = tree.elements.find((e) => e.tag === 'html' && e.namespace === 'html');
   const opened = head && head.start >= 0 ? head : html && html.start >= 0 ? html : undefined;
-  if (opened) {
-    const at = opened.startTagEnd;
-    return { span: { start: at, end: at }, text: lineEnd + indentationAt(text, opened.start) + tag };
-  }
+  if (opened) return afterSpan(text, tag, { start: opened.start, end: opened.startTagEnd });
   // no head and no html tag: what comes first in the page, behind the doctype and comments, opens the head
   const at = startOfContent(text);
-  return { span: { start: at, end: at }, text: tag + lineEnd };
+  return { span: { start: at, end: at }, text: tag + lineEndOf(text) };
 }
 
 function lastWritten(head: ElementNode, only?: RegExp): { start: number; end: number } | undefined {

@@ -26,15 +26,15 @@ const heads: readonly (readonly [string, LinkPlace['at'] & ('first' | 'before-bl
   ['first', 'first', '<head>\n<link rel="stylesheet" href="b.css">\n</head>', '<head>\nL\n<link rel="stylesheet" href="b.css">\n</head>'],
   ['behind the title, before a link', 'after-title', '<head>\n<title>t</title>\n<link rel="stylesheet" href="b.css">', '<head>\n<title>t</title>\nL\n<link rel="stylesheet" href="b.css">'],
   ['at the end of the head', 'head-end', '<head>\n  <title>t</title>\n  <script></script>\n</head>', '<head>\n  <title>t</title>\n  <script></script>\n  L\n</head>'],
-  ['at the end of a head on one line', 'head-end', '<head><title>t</title></head>', '<head><title>t</title>L\n</head>'],
-  ['an empty head', 'last', '<head></head><p>a', '<head>\nL</head><p>a'],
+  ['at the end of a head on one line', 'head-end', '<head><title>t</title></head>', '<head><title>t</title>L</head>'],
+  ['an empty head', 'last', '<head></head><p>a', '<head>L</head><p>a'],
   ['no head', 'last', '<!DOCTYPE html>\n<p>a', '<!DOCTYPE html>\nL\n<p>a'],
   ['no head, a comment first', 'last', '<!DOCTYPE html>\n<!-- x -->\n<p>a', '<!DOCTYPE html>\n<!-- x -->\nL\n<p>a'],
   ['no head, a title', 'last', '<title>t</title>\n<p>a', '<title>t</title>\nL\n<p>a'],
   ['html and no head', 'last', '<html lang="en">\n<p>a', '<html lang="en">\nL\n<p>a'],
   ['no tag at all', 'first', 'plain text', 'L\nplain text'],
   ['an XML prologue', 'last', '<?xml version="1.0"?>\n<!DOCTYPE html>\n<p>a', '<?xml version="1.0"?>\n<!DOCTYPE html>\nL\n<p>a'],
-  ['a frameset', 'last', '<head><title>t</title></head>\n<frameset><frame></frameset>', '<head><title>t</title>\nL</head>\n<frameset><frame></frameset>'],
+  ['a frameset', 'last', '<head><title>t</title></head>\n<frameset><frame></frameset>', '<head><title>t</title>L</head>\n<frameset><frame></frameset>'],
   ['a comment with a block is no block', 'before-blocks', '<head>\n<title>t</title>\n<!-- <style>p{}</style> -->\n</head>', '<head>\n<title>t</title>\nL\n<!-- <style>p{}</style> -->\n</head>'],
   ['a conditional comment stays whole', 'last', '<head>\n<title>t</title>\n<!--[if IE]><link rel="stylesheet" href="ie.css"><![endif]-->\n</head>', '<head>\n<title>t</title>\nL\n<!--[if IE]><link rel="stylesheet" href="ie.css"><![endif]-->\n</head>'],
   ['CRLF and tabs', 'last', '<head>\r\n\t<title>t</title>\r\n</head>', '<head>\r\n\t<title>t</title>\r\n\tL\r\n</head>'],
@@ -45,6 +45,13 @@ const tag = '<link rel="stylesheet" href="s.css">';
 
 test.each(heads)('a link goes %s (%s)', (_shows, at, html, after) => {
   expect(linked(html, { at })).toBe(after.replace('L', tag));
+});
+
+test.each(heads)('unlinked again it has its own bytes: %s (%s)', (_shows, at, html) => {
+  const files = { 'a.html': html };
+  const there = done(files, { kind: 'link-sheet', sheet: 's.css', place: { at } });
+  const back = done({ 'a.html': textIn(there, 'a.html')! }, { kind: 'unlink-sheet', sheet: 's.css' });
+  expect(textIn(back, 'a.html')).toBe(html);
 });
 
 test('in each of these pages Chromium takes the sheet', async () => {
