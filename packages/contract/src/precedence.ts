@@ -46,6 +46,7 @@ export const ElementTable = Type.Object(
     text: Text,
     line: Count,
     ancestors: Type.Array(At),
+    children: Type.Array(At),
     pseudoElements: Type.Array(Text),
     sources: Type.Array(
       Type.Object({

@@ -66,6 +66,8 @@ export interface ElementTable {
   readonly text: string;
   readonly line: number;
   readonly ancestors: readonly { readonly path: string; readonly name: string }[];
+  /** The first elements inside it. */
+  readonly children: readonly { readonly path: string; readonly name: string }[];
   readonly pseudoElements: readonly string[];
   readonly sources: readonly TableSource[];
   readonly rows: readonly TableRow[];
@@ -82,6 +84,8 @@ export function elementTable(site: Site, query: ElementQuery): ElementTable | un
   const element = page.tree.elements.find((one) => elementPath(one) === query.element);
   return element && new TableReader(site, page, element, query).read();
 }
+
+const mostChildren = 24;
 
 class TableReader {
   private readonly peeled: ReadonlySet<string>;
@@ -110,6 +114,7 @@ class TableReader {
     const defaults = this.outcomes.defaultsOf(element, this.pseudoElement);
     const rows = rowsFor(all, defaults, this.outcomes.flowOf(element)).map((group) => this.row(group, all, defaults));
     const said = new Set(rows.flatMap((row) => row.longhands));
+    const inside = element.children.filter((one): one is ElementNode => one.type === 'element');
     const ancestors: ElementNode[] = [];
     for (let at = parentElement(element); at; at = parentElement(at)) ancestors.push(at);
     const pseudoElements = [...new Set(page.matched(element).map((m) => m.indexed.pseudoElement))].filter((p) => p !== ''); // prettier-ignore
@@ -120,6 +125,7 @@ class TableReader {
       text: textContent(element).replace(/\s+/g, ' ').trim().slice(0, 80),
       line: this.linesOf(page.path).placeOf(Math.max(element.start, 0)).line,
       ancestors: ancestors.map((one) => ({ path: elementPath(one), name: elementName(one) })).reverse(),
+      children: inside.slice(0, mostChildren).map((one) => ({ path: elementPath(one), name: elementName(one) })),
       pseudoElements,
       sources: readSources(this.site, page, all, this.peeled, element),
       rows: [...rows, ...this.inheritedRows(ancestors, said)],

@@ -64,6 +64,20 @@ test('a shared address is counted from the sheet', () => {
   expect(textIn(site, 'css/s.css')).toBe('h1 { background: url(../i/x.png) }');
 });
 
+test('an address that means another file in another folder is not shared', () => {
+  const style = '<style>h1 { background: url(i/x.png) }</style>';
+  const site = siteOf({ 's.css': 'h1 { background: none }', 'a.html': style, 'x/b.html': style });
+  const share = { kind: 'share-declaration', where: 'block', selector: 'h1', property: 'background', value: 'url(i/x.png)', sheet: 's.css', rule: 'h1' } as const; // prettier-ignore
+  const refused = applyOperations(site, [share]);
+  expect(!refused.ok && refused.problem.problem.kind).toBe('address-not-shared');
+  const based = siteOf({
+    's.css': 'h1 { background: none }',
+    'a.html': style,
+    'x/b.html': `<base href="../">${style}`,
+  });
+  expect(applyOperations(based, [share]).ok).toBe(true);
+});
+
 const block = '<style>\np { color: red }\n</style>';
 
 test('a block is dropped from its page, and from the pages with an equal one', () => {

@@ -1,11 +1,11 @@
 import { parseSheet } from '../../sheet/parseSheet.ts';
+import { urlReferences } from '../../sheet/urlReferences.ts';
 import type { StyleRule } from '../../sheet/sheet.ts';
 import { lineEndOf } from '../../source/lineEnds.ts';
 import { indentationAt } from '../../source/removal.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
-import { siteBase } from '../../values/urls.ts';
 import { openPage } from '../../survey/openPage.ts';
 import { longhandsOf } from '../../values/longhands.ts';
 import { asciiText, rebasedText } from '../printRule.ts';
@@ -46,15 +46,22 @@ export function planShareDeclaration(site: Site, operation: ShareDeclaration): R
   if (!file || text === undefined || !shared) return fail({ kind: 'no-shared-rule', sheet, rule });
   const dropped = planDropDeclaration(site, { ...operation, kind: 'drop-declaration' });
   if (!dropped.ok) return dropped;
-  const base = openPage(site.files.get(dropped.value.pages[0]!)!)!.sources.base;
-  const rebased = rebasedText(operation.value, base, sheet);
-  // an address means another file from a page in another folder
-  const elsewhere = dropped.value.pages.some((page) => rebasedText(operation.value, siteBase(page), sheet) !== rebased);
-  if (rebased === undefined || elsewhere) return fail({ kind: 'address-not-shared', what: printed(operation) });
+  const rebased = sharedText(site, dropped.value.pages, operation.value, sheet);
+  if (rebased === undefined) return fail({ kind: 'address-not-shared', what: printed(operation) });
   const edit = valueEdit(text, shared, property, asciiText(rebased), operation.important ?? false);
   const { changes } = dropped.value;
   const edited = [{ path: sheet, hash: file.hash, edits: [edit] }, ...changes.edited];
   return succeed({ ...dropped.value, changes: { ...changes, edited } });
+}
+
+/** The value as the sheet says it; undefined where its addresses mean different files on these pages, or cannot be moved. */
+function sharedText(site: Site, pages: readonly string[], value: string, sheet: string): string | undefined {
+  if (urlReferences(value).length === 0) return value;
+  const texts = new Set(
+    pages.map((page) => rebasedText(value, openPage(site.files.get(page)!)!.sources.base, sheet) ?? ''),
+  );
+  const [text] = texts;
+  return texts.size === 1 && text !== '' ? text : undefined;
 }
 
 /** The value in place of the old one; behind a shorthand, or where nothing says it, as a declaration of its own. */

@@ -13,6 +13,15 @@ export const draftsApi = api.injectEndpoints({
     draft: build.query<DraftReply, string>({ query: (id) => `/sites/${id}/draft`, providesTags: ['Draft'] }),
     putDraft: build.mutation<DraftReply, { readonly id: string; readonly body: DraftBodyRequest }>({
       query: ({ id, body }) => ({ url: `/sites/${id}/draft`, method: 'PUT', body }),
+      // what comes back is the draft: nobody acts on an older one while it is asked for again
+      onQueryStarted: async ({ id }, { dispatch, queryFulfilled }) => {
+        try {
+          const { data } = await queryFulfilled;
+          await dispatch(draftsApi.util.upsertQueryData('draft', id, data));
+        } catch {
+          // the caller says what was refused
+        }
+      },
       invalidatesTags: (_result, error) => (error ? [] : ['Draft', 'Proof', 'Sites']),
     }),
     dropDraft: build.mutation<void, string>({

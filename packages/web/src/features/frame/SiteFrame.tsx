@@ -48,8 +48,7 @@ export function SiteFrame() {
   const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
   const lined = draft?.operations.length ?? 0;
   const saveDraft = (): void => void (lined > 0 && save({ id: view.siteId, base: draft!.base }));
-  const undo = (index = lined - 1): void =>
-    void (lined > 0 && inHand.replace(draft!.operations.filter((_, i) => i !== index)));
+  const undo = (index?: number): void => void inHand.undo(index);
 
   useKeys({
     ...Object.fromEntries(stationNames.map((name, i) => [String(i + 1), () => view.go(name)])),

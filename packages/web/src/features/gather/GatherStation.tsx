@@ -172,7 +172,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         onSettle={becomes}
         onName={nameGroup}
         onSheet={(path) => view.go('sheets', path)}
-        onUndo={() => void inHand.replace(inHand.draft!.operations.slice(0, -1))}
+        onUndo={() => void inHand.undo()}
       />
       {setting && (
         <PlanSettingsBox

@@ -33,6 +33,12 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
   const having = (one: LinkColumn, has: boolean): readonly string[] =>
     view.scope.filter((page) => (one.cells.get(page)?.position !== undefined) === has);
 
+  /** New links name a sheet as its links do. */
+  const styleOf = (one: LinkColumn): PathStyle => {
+    const own = having(one, true).map((page) => one.cells.get(page)!);
+    const rooted = own.length > 0 && own.every((cell) => cell.says.includes('from the site root'));
+    return typeof paths === 'object' ? paths : rooted ? 'root' : own.length > 0 ? 'page' : paths;
+  };
   return (
     <LinksView
       survey={survey}
@@ -60,7 +66,7 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
         const media = /^(all media|several media|)$/.test(one.media) ? {} : { media: one.media };
         void lineUp(
           ...meant.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })),
-          ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths, ...media } as const] : []), // prettier-ignore
+          ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths: styleOf(one), ...media } as const] : []), // prettier-ignore
         );
       }}
       onUnlink={(one) => void lineUp({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}

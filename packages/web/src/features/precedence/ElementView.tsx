@@ -1,10 +1,12 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import type { ElementTableReply, OperationBody } from '@syndeton/contract';
 import { count, pageName } from '../../ui/format.ts';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import { DecisionTable } from './DecisionTable.tsx';
 import { dropOperations } from './dropOperations.ts';
-import { PageFrame } from './PageFrame.tsx';
+import { PageFrame, type Point } from './PageFrame.tsx';
+import { PickThread } from './PickThread.tsx';
 import type { Asked } from './useAsked.ts';
 
 interface Props {
@@ -26,6 +28,8 @@ const encode = (path: string): string => path.split('/').map(encodeURIComponent)
 export function ElementView({ siteId, page, pages, asked, table, failed, busy, onPage, onFile, onLineUp }: Props) {
   const [computed, setComputed] = useState<Readonly<Record<string, string>>>({});
   const [all, setAll] = useState(false);
+  const [thread, setThread] = useState<{ readonly from: Point; readonly to: Point } | undefined>(undefined);
+  const head = useRef<HTMLHeadingElement>(null);
   const peeled = new Set(asked.peeled);
   const at = pages.indexOf(page);
   const peel = (id: string): void =>
@@ -36,6 +40,10 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
     (values: Readonly<Record<string, string>>) => setComputed((old) => (JSON.stringify(old) === JSON.stringify(values) ? old : values)), // prettier-ignore
     [],
   );
+  const onPlace = useCallback((from: Point | undefined) => {
+    const box = head.current?.getBoundingClientRect();
+    setThread(from && box ? { from, to: { x: box.left - 8, y: box.top + box.height / 2 } } : undefined);
+  }, []);
   useKeys({
     j: () => pages[at + 1] !== undefined && onPage(pages[at + 1]!),
     k: () => pages[at - 1] !== undefined && onPage(pages[at - 1]!),
@@ -59,6 +67,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
         states={asked.states}
         onPick={onPick}
         onComputed={onComputed}
+        onPlace={onPlace}
         onWidth={(width) => asked.set({ width: String(width) })}
         onMedium={(medium) => asked.set({ medium: medium === 'print' ? 'print' : undefined })}
         onStates={(states) => asked.set({ state: states })}
@@ -80,7 +89,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
         ) : (
           <>
             <div className="pe-head">
-              <h1>
+              <h1 ref={head}>
                 <b>{table.name}</b>
                 {asked.pseudo}
                 {table.text !== '' && (
@@ -109,6 +118,22 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
                 </button>
               ))}
               <b className="m">{table.name}</b>
+              {table.children.length > 0 && (
+                <Menu
+                  label="Elements inside it"
+                  trigger={
+                    <button type="button" className="m">
+                      inside …
+                    </button>
+                  }
+                >
+                  {table.children.map((one) => (
+                    <MenuItem key={one.path} onSelect={() => onPick(one.path)}>
+                      {one.name}
+                    </MenuItem>
+                  ))}
+                </Menu>
+              )}
               {table.pseudoElements.map((one) => (
                 <button
                   key={one}
@@ -159,6 +184,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
           </>
         )}
       </section>
+      {table && thread && <PickThread {...thread} />}
     </div>
   );
 }

@@ -15,9 +15,16 @@ interface Props {
   readonly onPick: (path: string) => void;
   /** Values as this browser computes them for the picked element, by property. */
   readonly onComputed: (values: Readonly<Record<string, string>>) => void;
+  /** Where the picked element's right edge is in the window; undefined when it is scrolled away. */
+  readonly onPlace: (point: Point | undefined) => void;
   readonly onWidth: (width: number) => void;
   readonly onMedium: (medium: 'screen' | 'print') => void;
   readonly onStates: (states: readonly string[]) => void;
+}
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
 }
 
 interface Place {
@@ -66,6 +73,14 @@ export function PageFrame(props: Props) {
     const style = document.defaultView!.getComputedStyle(picked);
     onComputed(Object.fromEntries(table.rows.flatMap(({ property, longhands }) => [property, ...longhands.slice(0, 4)]).map((name) => [name, style.getPropertyValue(name)]))); // prettier-ignore
   }, [loads, element, table, peeled, look, onComputed, scale]);
+
+  const { onPlace } = props;
+  useEffect(() => {
+    const box = paper.current!.getBoundingClientRect();
+    const x = place && Math.min(box.right, box.left + (place.left + place.width) * scale + 3);
+    const y = place && box.top + (place.top + place.height / 2) * scale;
+    onPlace(x === undefined || y === undefined || y < box.top || y > box.bottom ? undefined : { x, y });
+  }, [place, scale, onPlace]);
 
   const onLoad = (): void => {
     const document = frame.current?.contentDocument;

@@ -28,6 +28,7 @@ const table: ElementTableReply = {
   text: '',
   line: 1,
   ancestors: [],
+  children: [],
   pseudoElements: [],
   sources: [
     source('0:s.css', 'linked', [], 1, 's.css'),
