@@ -96,7 +96,6 @@ export {
 } from './precedence/question.ts';
 export {
   findOverrides,
-  overrideCauses,
   type AlwaysBeaten,
   type Override,
   type OverrideCause,
@@ -107,7 +106,7 @@ export type { LinkOperation } from './operations/links/planLinks.ts';
 export type { LinkPlace } from './operations/links/linkPlace.ts';
 export { printLink, type PageSyntax } from './page/pageSyntax.ts';
 export { encodePath } from './values/urls.ts';
-export { linkTag, type PathStyle } from './operations/links/linkTag.ts';
+export type { PathStyle } from './operations/links/linkTag.ts';
 export type { MendFinding } from './operations/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
 export {

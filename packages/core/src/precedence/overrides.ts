@@ -9,7 +9,7 @@ import type { KeptOutcomes, Kind, KindPage } from './keptOutcomes.ts';
 export type OverrideCause = 'copy' | 'order' | 'specificity' | 'attribute' | 'importance' | 'layer' | 'proximity';
 
 /** The causes, harmless first. */
-export const overrideCauses: readonly OverrideCause[] = [
+const overrideCauses: readonly OverrideCause[] = [
   'copy',
   'order',
   'specificity',

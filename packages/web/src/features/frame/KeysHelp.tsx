@@ -11,6 +11,8 @@ const keys: readonly (readonly [string, string])[] = [
   ['Ctrl K', 'find a page, a rule or something to do'],
   ['Ctrl Enter', 'save the draft'],
   ['Ctrl Z', 'take the last operation out of the draft'],
+  ['Shift ← →', 'in Links: move the sheet whose head has the focus'],
+  ['e', 'in Precedence: peel the strongest source; j and k turn pages'],
   ['T', 'in Proof: turn the edge from upright to level'],
   ['?', 'this list'],
 ];

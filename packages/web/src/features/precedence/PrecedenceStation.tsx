@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
-
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { ElementView } from './ElementView.tsx';
