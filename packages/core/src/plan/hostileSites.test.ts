@@ -80,7 +80,7 @@ function claims(seed: number): readonly Claim[] {
     out.push({ name: JSON.stringify(operation), seed, before, after: applied.value, pages: same });
   }
   const hints = seed % 2 === 0;
-  const settings = { hints, linkImports: seed % 5 === 0 };
+  const settings = { hints, linkImports: seed % 10 === 0 };
   const whole = planWhole(before, 'css/new.css', settings);
   if (!whole.ok) throw new Error(whole.problem.kind);
   expect(whole.value.proof.verdict).toBe('same');
