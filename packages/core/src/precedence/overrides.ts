@@ -1,3 +1,4 @@
+import { conditionKey } from '../cascade/compiledRule.ts';
 import type { Contender } from '../cascade/contenders.ts';
 import { decidingCriterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
@@ -94,7 +95,7 @@ export function findOverrides(kept: KeptOutcomes, environment: Environment, page
   const told = new Map<string, Told>();
   for (const kind of places.keys())
     for (const pseudoElement of kind.contenders.keys())
-      lookAt(kind, outcomes.contendersOf(kind, pseudoElement), overrides, told);
+      lookAt(kind, outcomes.contendersOf(kind, pseudoElement), kind.contenders.get(pseudoElement)!, overrides, told);
   const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places, told));
   all.sort((a, b) => overrideCauses.indexOf(a.cause) - overrideCauses.indexOf(b.cause) || b.pages.length - a.pages.length || b.elements - a.elements); // prettier-ignore
   return { overrides: all, alwaysBeaten: beatenOf(told, places) };
@@ -132,6 +133,7 @@ const isShared = ({ origin, source }: Contender): boolean => origin === 'rule' &
 function lookAt(
   kind: Kind,
   contenders: readonly Contender[],
+  everywhere: readonly Contender[],
   overrides: Map<string, Growing>,
   told: Map<string, Told>,
 ): void {
@@ -145,19 +147,29 @@ function lookAt(
       else slots.set(name, [one]);
     }
   }
-  for (const list of slots.values()) {
+  for (const [slot, list] of slots) {
     const winner = list[0]!;
     for (const [i, one] of list.entries()) if (isShared(one)) tell(one, i === 0, winner, kind, told);
     if (!isLocal(winner)) continue;
     const beaten = list.find(isShared);
-    if (beaten) grow(winner, beaten, list[1]!, kind, overrides);
+    if (beaten) grow(winner, beaten, list[1]!, isNextEverywhere(winner, list[1]!, slot, everywhere), kind, overrides);
   }
+}
+
+/** Whether, wherever the winner counts, that one comes next: also in another medium and at another width. */
+function isNextEverywhere(winner: Contender, next: Contender, slot: string, all: readonly Contender[]): boolean {
+  const below = all.slice(all.indexOf(winner) + 1);
+  const first = below.find(
+    (one) => one.compiled.longhands.includes(slot) || one.compiled.declaration.property === 'all',
+  );
+  return first === next && (next.conditions.length === 0 || conditionKey(next.conditions) === conditionKey(winner.conditions)); // prettier-ignore
 }
 
 function grow(
   winner: Contender,
   beaten: Contender,
   next: Contender,
+  everywhere: boolean,
   kind: Kind,
   overrides: Map<string, Growing>,
 ): void {
@@ -180,7 +192,7 @@ function grow(
   const known = growing.beats.get(key);
   if (known) known.times++;
   else growing.beats.set(key, { rule: beaten, times: 1 });
-  if (next.compiled.comparable !== winner.compiled.comparable) growing.changing.add(kind);
+  if (!everywhere || next.compiled.comparable !== winner.compiled.comparable) growing.changing.add(kind);
   const value = next.compiled.declaration.value;
   const source = next.source && next.source.kind !== 'embedded' ? next.source.path : 'the page';
   const then = growing.then.get(`${value} ${source}`);

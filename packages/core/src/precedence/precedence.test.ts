@@ -1,6 +1,10 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from '@jest/globals';
+import { browserDefaults, quirksDefaults } from '../cascade/browserDefaults.ts';
+import { hangsOnPathOnly } from '../cascade/keptMatching.ts';
+import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { parseSheet } from '../sheet/parseSheet.ts';
 import { desktop } from '../cascade/environment.ts';
 import { elementPath, parsePage } from '../page/parsePage.ts';
 import { makeSite, pagesOf, type Site } from '../source/site.ts';
@@ -215,6 +219,23 @@ test('overrides by cause, and shared rules that another sheet always beats', () 
   ]);
   expect(overrides[1]!.then).toEqual([{ value: 'teal', source: 's.css', elements: 1 }]);
   expect(alwaysBeaten.map((b) => [b.path, b.selector, b.value, b.by[0]!.path])).toEqual([['s.css', 'a', 'blue', 't.css']]); // prettier-ignore
+});
+
+test('what is the same on screen alone is no copy', () => {
+  const page = (media: string): string =>
+    `<link rel=stylesheet href=s.css media="${media}"><style>h1 { color: red }</style><h1>a</h1>`;
+  const of = (files: Readonly<Record<string, string>>) => findOverrides(new KeptOutcomes(siteOf(files)), desktop).overrides[0]!; // prettier-ignore
+  expect(of({ 's.css': 'h1 { color: red }', 'a.html': page('all') }).cause).toBe('copy');
+  expect(of({ 's.css': 'h1 { color: red }', 'a.html': page('screen') }).cause).toBe('order');
+  expect(of({ 's.css': 'h1 { color: red } @media print { h1 { color: black } }', 'a.html': page('all') }).cause).toBe('order'); // prettier-ignore
+});
+
+test('of the browser’s own rules only those for summary hang on siblings: the others are asked once a path', () => {
+  const rules = parseSheet(browserDefaults + quirksDefaults).rules.filter((rule) => rule.kind === 'style');
+  const selectors = rules.flatMap((rule) => parseSelectorList(rule.selector) ?? []);
+  expect(selectors.length).toBeGreaterThan(200);
+  const others = selectors.filter((one) => !hangsOnPathOnly(one)).map((one) => one.text);
+  expect(others.filter((text) => !/summary:first-of-type$/.test(text))).toEqual([]);
 });
 
 test('answers over the whole demo are those of the tables, element by element', () => {

@@ -1,8 +1,8 @@
 /**
  * A baseline of our own: the differences between browsers' own sheets that authors trip over. Element selectors in `:where()`
- * count nothing, so every rule of the author's beats them wherever it stands. Common practice.
+ * count nothing, so that, linked first, every rule of the author's beats them that is in no layer. Common practice.
  */
-export const baselineText = `/* Baseline: what browsers bring along, evened out. Linked first; any rule of yours beats it. */
+export const baselineText = `/* Baseline: what browsers bring along, evened out. Linked first; any rule of yours outside a layer beats it. */
 
 :where(*, ::before, ::after) { box-sizing: border-box; }
 

@@ -220,3 +220,18 @@ test('a page whose base is elsewhere is named', () => {
   const applied = applyOperations(site, [{ kind: 'link-sheet', sheet: 's.css', place: { at: 'last' } }]);
   expect(!applied.ok && describeOperationProblem(applied.problem.problem)).toContain('a.html');
 });
+
+test('in Chromium: any rule beats the baseline, and imports are what their links are', async () => {
+  const page = '<!DOCTYPE html><title>t</title>\n<style>\n@import "s.css" screen;\n* { box-sizing: content-box }\nbody { margin: 5px }\np { margin: 1px }\n</style>\n<p>a</p>'; // prettier-ignore
+  const based = done({ 'a.html': page }, { kind: 'add-baseline', sheet: 'base.css' });
+  const linked = done({ 'a.html': page }, { kind: 'import-to-link' });
+  const back = done({ 'a.html': textIn(linked, 'a.html')! }, { kind: 'link-to-import', sheet: 's.css' });
+  const ask = `(() => { const p = getComputedStyle(document.querySelector('p')); return [p.color, p.marginTop, p.boxSizing, getComputedStyle(document.body).marginTop]; })()`; // prettier-ignore
+  const sheets = { 's.css': sheet, 'base.css': textIn(based, 'base.css')! };
+  const states = [page, textIn(based, 'a.html')!, textIn(linked, 'a.html')!, textIn(back, 'a.html')!];
+  const asked = states.flatMap((html) => (['screen', 'print'] as const).map((media) => ({ html, path: 'a.html', files: sheets, media, ask }))); // prettier-ignore
+  const [screen, print, ...others] = await askChromium(asked);
+  expect(screen).toEqual(['rgb(0, 128, 128)', '1px', 'content-box', '5px']);
+  expect(print).toEqual(['rgb(0, 0, 0)', '1px', 'content-box', '5px']);
+  expect(others).toEqual([screen, print, screen, print, screen, print]);
+});

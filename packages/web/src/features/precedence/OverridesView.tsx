@@ -240,7 +240,7 @@ function Row({
         className="does"
         title={one.then.map((then) => `${then.elements} × ${then.value} (${then.source})`).join('\n')}
       >
-        {one.changes === 0 ? 'nothing changes' : `${one.changes} become ${one.then[0]!.value}`}
+        {droppedWords(one)}
       </td>
       <td className="ov-do">
         <button type="button" className="act" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
@@ -272,6 +272,11 @@ function Value({
       {important ? ' !' : ''}
     </span>
   );
+}
+
+function droppedWords({ changes, then, value }: OverrideReply): string {
+  if (changes === 0) return 'nothing changes';
+  return then[0]!.value === value ? 'the same here, not in every medium' : `${changes} become ${then[0]!.value}`;
 }
 
 const said = ({ kind, selector, property, value }: OverrideReply): string =>
