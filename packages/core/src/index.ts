@@ -54,7 +54,8 @@ export {
 export { pageBands, type BandRule, type PageBand, type PageBands } from './survey/pageBands.ts';
 export { stillHolding, type HoldingPage } from './checks/stillHolding.ts';
 export type { RuleReach } from './survey/reach.ts';
-export { proveSites, type ProofOptions } from './proof/proveSites.ts';
+export { proveSites } from './proof/proveSites.ts';
+export { SiteProver, type ProofOptions } from './proof/siteProver.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
 export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath.ts';
 export {

@@ -1,3 +1,4 @@
+import { readingOf } from '../survey/pageReading.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import type { Check, CheckContext, CheckedPage, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
@@ -68,7 +69,7 @@ class ForgottenLinks implements Check {
     for (const { page: path } of lacking) {
       const page = openPage(this.context.site.files.get(path)!)!;
       group.page(path).at(page, page.tree.elements.find((e) => e.tag === 'head')?.start ?? 0);
-      const edit = insertLink(page, sheet, first ? 'first' : 'before-blocks');
+      const edit = insertLink(readingOf(page.file, page.tree)!, sheet, first ? 'first' : 'before-blocks');
       if (edit) group.mend(path, edit);
     }
     const rest = `the other ${count(having.length, 'page')}${folder === undefined ? '' : ` in ${code(folder || './')}`} ${verb(having.length, 'do', 'does')}`;

@@ -1,3 +1,4 @@
+import { readingOf } from '../survey/pageReading.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
@@ -81,7 +82,7 @@ class NotReached implements Check {
         if (!known) groups.set(path, (known = { group: new FindingGroup(path).aboutSheet(path), names: new Set() }));
         for (const [name] of list) known.names.add(name);
         known.group.page(page).at(opened, list[0]![1]);
-        const edit = insertLink(opened, path, 'before-blocks');
+        const edit = insertLink(readingOf(opened.file, opened.tree)!, path, 'before-blocks');
         if (edit) known.group.mend(page, edit);
       }
     }

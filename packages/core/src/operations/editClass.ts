@@ -51,7 +51,11 @@ function withSpaceBefore(text: string, start: number, end: number): { start: num
 }
 
 /** The edit that gives an element one more class, in the tag's own quoting and case. */
-export function addClass(text: string, element: ElementNode, name: string): Edit {
+export function addClass(
+  text: string,
+  element: Pick<ElementNode, 'start' | 'startTagEnd' | 'attributeSpans'>,
+  name: string,
+): Edit {
   const tag = text.slice(element.start, element.startTagEnd);
   const own = element.attributeSpans?.['class'];
   if (!own) {

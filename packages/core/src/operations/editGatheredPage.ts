@@ -1,83 +1,104 @@
-import { linksPlainly, styleSources, type StyleSources } from '../page/styleSources.ts';
+import { printLink } from '../page/pageSyntax.ts';
+import { linksPlainly } from '../page/styleSources.ts';
 import type { FileEdits } from '../source/changeSet.ts';
-import { relativePath } from '../source/sitePath.ts';
-import { textOf, type Edit, type Span } from '../source/span.ts';
-import type { BlockUnit, EmbeddedBlock } from '../survey/blockUnits.ts';
-import { encodePath } from '../values/urls.ts';
-import type { PagePlan } from './gatherPlan.ts';
-import { pageSyntax, printLink } from '../page/pageSyntax.ts';
 import { indentationAt, wholeLines, wholeLinesAndGap } from '../source/removal.ts';
+import { relativePath } from '../source/sitePath.ts';
+import type { Edit, Span } from '../source/span.ts';
+import type { ReadBlock, ReadUnit } from '../survey/pageReading.ts';
+import { shiftedReading } from '../survey/shiftedReading.ts';
+import { encodePath } from '../values/urls.ts';
+import { addedLink } from './addedLink.ts';
+import type { PagePlan } from './gatherPlan.ts';
+import type { ReadingMakers } from './readings.ts';
+
+export interface GatheredPage {
+  readonly edits: FileEdits;
+  readonly blocksEmptied: number;
+  readonly reading: ReadingMakers extends ReadonlyMap<string, infer Make> ? Make : never;
+}
 
 /**
  * The page without the taken rules, with a link to the sheet where the first block taken from stood. With `after`, the link
  * stands ahead of all blocks that follow the same sources, behind the links to these sheets.
  */
 export function editGatheredPage(
-  page: PagePlan,
+  plan: PagePlan,
   sheetPath: string,
   keepEmpty: boolean,
   after?: readonly string[],
-): { readonly edits: FileEdits; readonly blocksEmptied: number } {
-  const { file, text, tree } = page;
-  const syntax = pageSyntax(tree);
-  const sources = styleSources(tree, file.path);
-  const linked = sources.sheets.some((source) => linksPlainly(source, sheetPath));
-  const base = sources.base.kind === 'site' ? sources.base.path : file.path;
+): GatheredPage {
+  const { page, empty, taken } = plan;
+  const { file, text, syntax } = page;
+  const linked = page.sources.some((source) => linksPlainly(source, sheetPath));
+  const base = page.base.kind === 'site' ? page.base.path : page.path;
   const link = printLink(syntax, encodePath(relativePath(base, sheetPath)));
-  const place = linked || page.taken.length === 0 ? undefined : linkPlace(page, sources, after);
+  const place = linked || taken.length === 0 ? undefined : linkPlace(plan, after);
   const edits: Edit[] = [];
+  const gone = new Set<ReadBlock>();
+  let linkEdit: Edit | undefined;
   let blocksEmptied = 0;
   if (place?.kind === 'behind') {
     const { start, end } = place.span;
-    edits.push({ span: { start: end, end }, text: syntax.lineEnd + indentationAt(text, start) + link });
+    edits.push((linkEdit = { span: { start: end, end }, text: syntax.lineEnd + indentationAt(text, start) + link }));
   }
   for (const block of page.blocks) {
     const here = place?.kind === 'block' && place.block === block;
-    const taken = new Set(page.taken.filter((t) => t.block === block).map((t) => t.unit));
-    const touched = taken.size > 0 || page.empty.includes(block);
+    const units = new Set(taken.filter((t) => t.block === block).map((t) => t.unit));
+    const touched = units.size > 0 || empty.includes(block);
     const { span } = block.source;
-    const emptied = touched && isEmptied(block, taken, text);
+    const emptied = touched && isEmptied(block, units);
     if (emptied) blocksEmptied++;
     if (emptied && !keepEmpty) {
-      edits.push(here ? { span, text: link } : { span: wholeLines(text, span), text: '' });
+      gone.add(block);
+      const edit = here ? { span, text: link } : { span: wholeLines(text, span), text: '' };
+      edits.push(edit);
+      if (here) linkEdit = edit;
       continue;
     }
     if (here) {
       const indentation = indentationAt(text, span.start);
-      edits.push({ span: { start: span.start, end: span.start }, text: link + syntax.lineEnd + indentation });
+      linkEdit = { span: { start: span.start, end: span.start }, text: link + syntax.lineEnd + indentation };
+      edits.push(linkEdit);
     }
     if (touched)
-      edits.push(...(emptied ? [{ span: block.source.contents, text: '' }] : removeUnits(block, taken, text)));
+      edits.push(...(emptied ? [{ span: block.source.contents, text: '' }] : removeUnits(block, units, text)));
   }
-  return { edits: { path: file.path, hash: file.hash, edits }, blocksEmptied };
+  const left = new Set(taken.map(({ unit }) => unit));
+  const added = linkEdit && addedLink(page, linkEdit, sheetPath);
+  return {
+    edits: { path: file.path, hash: file.hash, edits },
+    blocksEmptied,
+    reading: (now) => shiftedReading(page, now, edits, { gone, left, link: added }),
+  };
 }
 
 type LinkPlace =
-  { readonly kind: 'block'; readonly block: EmbeddedBlock } | { readonly kind: 'behind'; readonly span: Span };
+  { readonly kind: 'block'; readonly block: ReadBlock } | { readonly kind: 'behind'; readonly span: Span };
 
-function linkPlace(page: PagePlan, sources: StyleSources, after: readonly string[] | undefined): LinkPlace {
-  const first = page.blocks.find((block) => page.taken.some((one) => one.block === block))!;
+function linkPlace({ page, taken }: PagePlan, after: readonly string[] | undefined): LinkPlace {
+  const { sources } = page;
+  const first = page.blocks.find((block) => taken.some((one) => one.block === block))!;
   if (after === undefined) return { kind: 'block', block: first };
   const movable = new Map(page.blocks.filter((b) => b.stays === undefined).map((b) => [b.sourceIndex, b]));
   const passable = (index: number): boolean => {
-    const source = sources.sheets[index];
+    const source = sources[index];
     return source !== undefined && (movable.has(index) || after.some((path) => linksPlainly(source, path)));
   };
   let start = first.sourceIndex;
   while (passable(start - 1)) start--;
   let end = first.sourceIndex;
   while (passable(end + 1)) end++;
-  for (let i = end; i >= start; i--) if (!movable.has(i)) return { kind: 'behind', span: sources.sheets[i]!.span };
+  for (let i = end; i >= start; i--) if (!movable.has(i)) return { kind: 'behind', span: sources[i]!.span };
   return { kind: 'block', block: movable.get(start)! };
 }
 
-function removeUnits(block: EmbeddedBlock, taken: ReadonlySet<BlockUnit>, text: string): Edit[] {
+function removeUnits(block: ReadBlock, taken: ReadonlySet<ReadUnit>, text: string): Edit[] {
   const edits: Edit[] = [];
-  const emptiedGroups = new Set<BlockUnit['parent']>();
+  const emptiedGroups = new Set<ReadUnit['parent']>();
   const parents = new Set([...taken].map((u) => u.parent).filter((p) => p !== undefined));
   for (const parent of parents) {
     const inside = block.units.filter((u) => u.span.start >= parent.span.start && u.span.end <= parent.span.end);
-    if (inside.every((u) => taken.has(u)) && parent.declarations.length === 0) emptiedGroups.add(parent);
+    if (inside.every((u) => taken.has(u)) && parent.bare) emptiedGroups.add(parent);
   }
   for (const parent of emptiedGroups)
     if (parent) edits.push({ span: wholeLinesAndGap(text, parent.span, block.source.contents), text: '' });
@@ -105,15 +126,5 @@ function withoutOverlaps(edits: Edit[]): Edit[] {
 }
 
 /** Nothing is left but white space, comments that go along, and the `<!-- -->` of old pages. */
-export function isEmptied(block: EmbeddedBlock, taken: ReadonlySet<BlockUnit>, text: string): boolean {
-  if (block.units.some((unit) => !taken.has(unit))) return false;
-  let rest = textOf(text, block.source.contents);
-  const { start } = block.source.contents;
-  const spans = [
-    ...block.sheet.rules.filter((r) => r.kind !== 'dropped' && r.kind !== 'statement').map((r) => r.span),
-    ...block.sheet.comments,
-  ];
-  for (const span of spans)
-    rest = rest.slice(0, span.start - start) + ' '.repeat(span.end - span.start) + rest.slice(span.end - start);
-  return /^(\s|<!--|-->|@charset "[^"]*";)*$/.test(rest);
-}
+const isEmptied = (block: ReadBlock, taken: ReadonlySet<ReadUnit>): boolean =>
+  block.bare && block.units.every((unit) => taken.has(unit));

@@ -1,27 +1,26 @@
-import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
-import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import { elementPath } from '../page/parsePage.ts';
 import { linksPlainly } from '../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../selectors/selector.ts';
-import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
+import { parseDeclarations } from '../sheet/parseSheet.ts';
 import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
 import { lineEndOf } from '../source/lineEnds.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
-import { pagesOf, sheetsOf, type Site, type SiteFile } from '../source/site.ts';
+import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import type { Edit } from '../source/span.ts';
 import { insertLink } from '../survey/insertLink.ts';
-import { openPage, type OpenPage } from '../survey/openPage.ts';
-import { orderFreeKey } from '../survey/versionKey.ts';
+import { readingOf, type PageReading } from '../survey/pageReading.ts';
+import { shiftedReading } from '../survey/shiftedReading.ts';
+import { addedLink } from './addedLink.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, proposeClassName } from './className.ts';
 import { dropAttribute, styleToClass } from './editClass.ts';
 import { asciiText, closingText, rebasedText } from './printRule.ts';
 import { raisedId, raisedSelector } from './raisedSelector.ts';
+import type { ReadingMakers } from './readings.ts';
 import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
-import { scriptedProperties } from './scriptedProperties.ts';
-import { addSelectorClasses } from './takenClassNames.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
+import { styledElements, type StyledElement } from './styledElements.ts';
+import { takenClassNames } from './takenClassNames.ts';
 
 /** Style attributes of equal declarations become class rules in a sheet, which the pages then link last. */
 export interface GatherAttributes {
@@ -59,6 +58,7 @@ export interface AttributeGroup {
 
 export interface AttributesPlan {
   readonly changes: ChangeSet;
+  readonly readings: ReadingMakers;
   readonly sheet: string;
   readonly groups: readonly AttributeGroup[];
   /** Each element that gets a class, by its path in the page. */
@@ -67,20 +67,15 @@ export interface AttributesPlan {
   readonly left: readonly { readonly page: string; readonly element: string; readonly reason: AttributeStays }[];
 }
 
-/** What is kept of a page: trees of a whole site would not fit. */
 interface FoundPage {
-  readonly file: SiteFile;
-  /** The edit that links the sheet; undefined when the page links it already. */
-  readonly link: Edit | undefined;
+  readonly reading: PageReading;
+  readonly found: Found[];
 }
 
 interface Found {
   readonly page: FoundPage;
-  readonly tag: string;
-  readonly id: string | undefined;
-  /** Its path in the page. */
-  readonly element: string;
-  readonly spans: NonNullable<ElementNode['attributeSpans']>;
+  readonly element: StyledElement;
+  readonly group: Group;
 }
 
 interface Group {
@@ -91,31 +86,37 @@ interface Group {
   strictly: boolean;
 }
 
+const tagsOf = (group: Group): readonly string[] => [...new Set(group.found.map(({ element }) => element.tag))];
+
+/** In which session pages are read; `onRead` hears of each page that had to be. */
+export interface Watch {
+  readonly session: CascadeSession;
+  readonly onRead: (file: SiteFile, cascade: PageCascade) => void;
+}
+
 /** Plans the move. What it cannot see (attribute selectors that ask for `style` or for the class as a whole) the proof does. */
 export function planGatherAttributes(
   site: Site,
   operation: GatherAttributes,
+  watch?: Watch,
 ): Result<AttributesPlan, AttributesProblem> {
   const path = parseSheetPath(operation.sheet, site);
   if (!path.ok) return fail({ kind: 'attributes-sheet-path', path: path.problem });
   const bad = Object.values(operation.names ?? {}).find((name) => !isPlainClassName(name));
   if (bad !== undefined) return fail({ kind: 'class-name', name: bad });
+  const session = watch?.session ?? new CascadeSession();
   const collector = new Collector(site, path.value, operation);
-  for (const file of pagesOf(site)) {
-    const wanted = operation.pages === undefined || operation.pages.includes(file.path);
-    const page = openPage(file);
-    if (page) collector.add(page, wanted);
-  }
+  const wanted = operation.pages && new Set(operation.pages);
+  for (const file of pagesOf(site))
+    if ((wanted?.has(file.path) ?? true) && /style/i.test(file.text ?? ''))
+      collector.add(file, styledElements(site, file, session, watch?.onRead));
   return collector.plan();
 }
 
 class Collector {
   private readonly groups = new Map<string, Group>();
   private readonly left: { page: string; element: string; reason: AttributeStays }[] = [];
-  private readonly taken = new Set<string>();
-  /** How many elements of the site have an ID. */
-  private readonly ids = new Map<string, number>();
-  private readonly session = new CascadeSession();
+  private readonly pages: FoundPage[] = [];
   private readonly site: Site;
   private readonly sheet: string;
   private readonly operation: GatherAttributes;
@@ -126,150 +127,75 @@ class Collector {
     this.site = site;
     this.sheet = sheet;
     this.operation = operation;
-    for (const file of sheetsOf(site)) addSelectorClasses(parseSheet(file.text ?? '').rules, this.taken);
   }
 
-  add(page: OpenPage, wanted: boolean): void {
-    for (const block of page.blocks) addSelectorClasses(block.sheet.rules, this.taken);
-    for (const element of page.tree.elements) {
-      for (const name of element.classes) this.taken.add(name.toLowerCase());
-      const id = element.id?.toLowerCase();
-      if (id !== undefined) this.ids.set(id, (this.ids.get(id) ?? 0) + 1);
-    }
-    if (!wanted || !page.tree.elements.some((e) => attributeOf(e, 'style') !== undefined)) return;
-    const cascade = this.session.openTree(this.site, page.file, page.tree);
-    const scripted = scriptedProperties(page, this.site);
-    let kept: FoundPage | undefined;
-    for (const element of page.tree.elements) {
-      const value = attributeOf(element, 'style');
-      if (value === undefined) continue;
-      const compiled = this.session.sheets.styleAttribute(value, page.sources.base).declarations;
-      const stays = this.stays(page, element, value, compiled, scripted);
-      if (stays !== undefined) {
-        this.left.push({ page: page.path, element: elementPath(element), reason: stays });
+  add(file: SiteFile, elements: readonly StyledElement[]): void {
+    if (elements.length === 0) return;
+    const reading = readingOf(file)!;
+    const linked = reading.sources.findLastIndex((s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet); // prettier-ignore
+    let page: FoundPage | undefined;
+    for (const element of elements) {
+      const { key, value } = element;
+      const text = element.stays === undefined ? rebasedText(value, reading.base, this.sheet) : undefined;
+      if (text === undefined) {
+        this.left.push({ page: file.path, element: element.path, reason: element.stays ?? 'reference' });
         continue;
       }
-      const key = orderFreeKey(compiled);
       if (this.operation.only && !this.operation.only.includes(key)) continue;
-      if (this.excepted.has(`\n${key}`) || this.excepted.has(`${page.path}\n${key}`)) continue;
+      if (this.excepted.has(`\n${key}`) || this.excepted.has(`${file.path}\n${key}`)) continue;
+      if (!page) this.pages.push((page = { reading, found: [] }));
       let group = this.groups.get(key);
-      if (!group)
-        this.groups.set(
-          key,
-          (group = {
-            text: rebasedText(value, page.sources.base, this.sheet)!,
-            found: [],
-            needed: [0, 1, 0],
-            strictly: false,
-          }),
-        );
-      kept ??= this.keep(page);
-      group.found.push({
-        page: kept,
-        tag: element.tag,
-        id: element.id,
-        element: elementPath(element),
-        spans: element.attributeSpans!,
-      });
-      this.raise(group, page, cascade, element, compiled);
-    }
-  }
-
-  private keep(page: OpenPage): FoundPage {
-    const linked = page.sources.sheets.some((source) => linksPlainly(source, this.sheet));
-    return { file: page.file, link: linked ? undefined : insertLink(page, this.sheet, 'last') };
-  }
-
-  private stays(
-    page: OpenPage,
-    element: ElementNode,
-    value: string,
-    compiled: readonly CompiledDeclaration[],
-    scripted: ReadonlySet<string> | 'any',
-  ): AttributeStays | undefined {
-    if (!element.attributeSpans?.['style'] || !/^(html|svg)$/.test(element.namespace)) return 'not-written';
-    // a drawing's style attributes are read as in quirks mode, the rules of a sheet are not
-    if (element.namespace === 'svg' && compiled.some((c) => c.validity !== 'valid')) return 'drawing';
-    if (/<\?|<%|\{\{|\{%|\$\{/.test(value)) return 'template';
-    if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
-    if (rebasedText(value, page.sources.base, this.sheet) === undefined) return 'reference';
-    if (
-      scripted === 'any' ||
-      compiled.some((c) => scripted.has(c.declaration.property) || c.longhands.some((name) => scripted.has(name)))
-    )
-      return 'script';
-    return undefined;
-  }
-
-  /** As strong as every rule that says something of the same longhands with the same importance. */
-  private raise(
-    group: Group,
-    page: OpenPage,
-    cascade: PageCascade,
-    element: ElementNode,
-    compiled: readonly CompiledDeclaration[],
-  ): void {
-    const index = page.sources.sheets.findLastIndex(
-      (s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet,
-    );
-    for (const { indexed } of cascade.matchedAlike(element)) {
-      if (indexed.pseudoElement !== '') continue;
-      const rival = indexed.rule.compiled.block.declarations.some((theirs) =>
-        compiled.some(
-          (ours) =>
-            ours.declaration.important === theirs.declaration.important &&
-            (setsAll(ours) ||
-              setsAll(theirs) ||
-              (ours.comparable !== theirs.comparable &&
-                ours.longhands.some((name) => theirs.longhands.includes(name)))),
-        ),
-      );
-      if (!rival) continue;
-      if (compareSpecificity(indexed.selector.specificity, group.needed) > 0)
-        group.needed = indexed.selector.specificity;
+      if (!group) this.groups.set(key, (group = { text, found: [], needed: [0, 1, 0], strictly: false }));
+      const found = { page, element, group };
+      page.found.push(found);
+      group.found.push(found);
+      if (compareSpecificity(element.strongest, group.needed) > 0) group.needed = element.strongest;
       // the sheet is linked already, and something comes after it
-      if (index >= 0 && indexed.rule.source.sourceIndex > index) group.strictly = true;
+      if (linked >= 0 && element.lastRival > linked) group.strictly = true;
     }
   }
 
   plan(): Result<AttributesPlan, AttributesProblem> {
     if (this.groups.size === 0) return fail({ kind: 'no-attributes', left: this.left });
+    const taken = takenClassNames(this.site);
     const named: { key: string; group: Group; name: string; selector: string }[] = [];
     for (const [key, group] of this.groups) {
       const given = this.operation.names?.[key];
-      if (given !== undefined && this.taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
-      const tags = [...new Set(group.found.map(({ tag }) => tag))];
+      if (given !== undefined && taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
+      const tags = tagsOf(group);
       const id = given === undefined ? this.ownId(group) : undefined;
       if (id !== undefined) {
         named.push({ key, group, name: `#${id}`, selector: raisedId(id, group.needed, group.strictly) });
         continue;
       }
-      const name = given ?? proposeClassName(tags, parseDeclarations(group.text), this.taken);
-      this.taken.add(name.toLowerCase());
+      const name = given ?? proposeClassName(tags, parseDeclarations(group.text), taken);
+      taken.add(name.toLowerCase());
       const selector = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
       named.push({ key, group, name, selector });
     }
     const target = this.site.files.get(this.sheet);
     const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n', ruleStyleOf(this.site)) }];
+    const pages = this.editPages(named);
     const edited: FileEdits[] = [
       ...(target ? [appended(target.path, target.hash, target.text ?? '', named, ruleStyleOf(this.site))] : []),
-      ...this.pageEdits(named),
+      ...pages.map(editsOf),
     ];
     const groups = named.map(({ key, group, name, selector }) => ({
       key,
       name,
       selector,
-      tags: [...new Set(group.found.map(({ tag }) => tag))],
+      tags: tagsOf(group),
       declarations: parseDeclarations(group.text).map(({ property, value, important }) => ({
         property,
         value,
         important,
       })),
       elements: group.found.length,
-      pages: [...new Set(group.found.map(({ page }) => page.file.path))],
+      pages: [...new Set(group.found.map(({ page }) => page.reading.path))],
     }));
     return succeed({
       changes: { created, edited, deleted: [] },
+      readings: readingsOf(pages, this.sheet),
       sheet: this.sheet,
       groups,
       places: this.places(named),
@@ -280,33 +206,70 @@ class Collector {
   /** The ID of a group's only element, when no other element of the site has it. */
   private ownId({ found }: Group): string | undefined {
     const [only, ...others] = found;
-    const id = this.operation.ids === true && others.length === 0 ? only!.id : undefined;
-    return id !== undefined && isPlainClassName(id) && this.ids.get(id.toLowerCase()) === 1 ? id : undefined;
+    const id = this.operation.ids === true && others.length === 0 ? only!.element.id : undefined;
+    return id !== undefined && isPlainClassName(id) && this.hasAlone(id.toLowerCase()) ? id : undefined;
+  }
+
+  private hasAlone(id: string): boolean {
+    const holders = pagesOf(this.site).flatMap((file) => readingOf(file) ?? []).filter((page) => page.names.has(`#${id}`)); // prettier-ignore
+    return holders.length === 1 && !holders[0]!.repeatedIds.has(id);
   }
 
   private places(named: readonly { readonly key: string; readonly group: Group }[]): AttributesPlan['places'] {
     return named.flatMap(({ key, group }) =>
-      group.found.map(({ page, element }) => ({ page: page.file.path, key, element })),
+      group.found.map(({ page, element }) => ({ page: page.reading.path, key, element: element.path })),
     );
   }
 
-  private pageEdits(named: readonly { readonly group: Group; readonly name: string }[]): readonly FileEdits[] {
-    const byPage = new Map<FoundPage, Edit[]>();
-    for (const { group, name } of named)
-      for (const { page, spans } of group.found) {
-        const edits = byPage.get(page) ?? [];
-        byPage.set(page, edits);
-        edits.push(...(name.startsWith('#') ? [dropAttribute(page.file.text!, spans, 'style')] : styleToClass(page.file.text!, spans, name)!)); // prettier-ignore
+  private editPages(named: readonly { readonly group: Group; readonly name: string }[]): readonly EditedPage[] {
+    const names = new Map(named.map(({ group, name }) => [group, name]));
+    return this.pages.map(({ reading, found }) => {
+      const edits: Edit[] = [];
+      for (const { element, group } of found) {
+        const name = names.get(group)!;
+        if (name.startsWith('#')) edits.push(dropAttribute(reading.text, element.spans, 'style'));
+        else edits.push(...styleToClass(reading.text, element.spans, name)!);
       }
-    return [...byPage].map(([{ file, link }, edits]) => ({
-      path: file.path,
-      hash: file.hash,
-      edits: link ? [...edits, link] : edits,
-    }));
+      const linked = reading.sources.some((source) => linksPlainly(source, this.sheet));
+      const link = linked ? undefined : insertLink(reading, this.sheet, 'last');
+      return { reading, names: found.map(({ group }) => names.get(group)!), edits, link };
+    });
   }
 }
 
-const setsAll = ({ declaration }: CompiledDeclaration): boolean => declaration.property === 'all';
+/** A page whose style attributes went. */
+interface EditedPage {
+  readonly reading: PageReading;
+  /** The classes it has now; an ID it had before. */
+  readonly names: readonly string[];
+  readonly edits: readonly Edit[];
+  readonly link: Edit | undefined;
+}
+
+const editsOf = ({ reading, edits, link }: EditedPage): FileEdits => ({
+  path: reading.path,
+  hash: reading.file.hash,
+  edits: link ? [...edits, link] : edits,
+});
+
+/** What is known of these pages afterwards; not where the tag of the body itself was edited. */
+const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers =>
+  new Map(
+    pages.flatMap(({ reading, names, edits, link }) => {
+      const { body } = reading;
+      if (body && edits.some(({ span }) => span.start < body.startTagEnd && span.end > body.start)) return [];
+      const classes = names.filter((name) => !name.startsWith('#')).map((name) => `.${name.toLowerCase()}`);
+      const make = (now: SiteFile): PageReading => {
+        const next = shiftedReading(reading, now, link ? [...edits, link] : edits, {
+          gone: new Set(),
+          left: new Set(),
+          link: link && addedLink(reading, link, sheet),
+        });
+        return { ...next, names: new Set([...next.names, ...classes]) };
+      };
+      return [[reading.path, make] as const];
+    }),
+  );
 
 type Named = readonly { readonly group: { readonly text: string }; readonly selector: string }[];
 

@@ -1,4 +1,4 @@
-import { pageSyntax, printLink } from '../page/pageSyntax.ts';
+import { printLink } from '../page/pageSyntax.ts';
 import { contentHash } from '../source/contentHash.ts';
 import type { ChangeSet } from '../source/changeSet.ts';
 import { withLineEnds } from '../source/lineEnds.ts';
@@ -8,9 +8,8 @@ import { pagesOf, type Site } from '../source/site.ts';
 import { relativePath } from '../source/sitePath.ts';
 import { textOf, type Edit, type Span } from '../source/span.ts';
 import { encodeText } from '../source/textCoding.ts';
-import { wholeOnly, type EmbeddedBlock } from '../survey/blockUnits.ts';
-import { countRules } from '../survey/countRules.ts';
-import { openPage, type OpenPage } from '../survey/openPage.ts';
+import { wholeOnly } from '../survey/blockUnits.ts';
+import { readingOf, type PageReading, type ReadBlock } from '../survey/pageReading.ts';
 import { encodePath } from '../values/urls.ts';
 import { closingText, rebasedText } from './printRule.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
@@ -51,8 +50,8 @@ export interface GatherBlocksPlan {
 
 /** Blocks that follow each other with nothing between that gives rules. */
 interface Run {
-  readonly page: OpenPage;
-  readonly blocks: EmbeddedBlock[];
+  readonly page: PageReading;
+  readonly blocks: ReadBlock[];
 }
 
 export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<GatherBlocksPlan, GatherBlocksProblem> {
@@ -61,7 +60,7 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
   const wanted = operation.pages && new Set(operation.pages);
   for (const file of pagesOf(site)) {
     if ((wanted && !wanted.has(file.path)) || !/<style/i.test(file.text ?? '')) continue;
-    const page = openPage(file);
+    const page = readingOf(file);
     if (!page) continue;
     for (const run of runsOf(page)) {
       const text = textOfRun(run, `${folder}sheet.css`);
@@ -79,7 +78,7 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
   const names = new SheetNames(site, folder);
   const sheets: BlockSheet[] = [];
   const created: { path: string; text: string }[] = [];
-  const edits = new Map<OpenPage, Edit[]>();
+  const edits = new Map<PageReading, Edit[]>();
   for (const [key, { text, runs }] of chosen) {
     const pages = [...new Set(runs.map((run) => run.page.path))];
     const path = sheetPath(site, names, operation.names?.[key], pages, runs[0]!);
@@ -100,7 +99,7 @@ function sheetPath(
   run: Run,
 ): Result<string, GatherBlocksProblem> {
   if (given === undefined)
-    return succeed(names.propose(pages, run.blocks.flatMap((block) => block.units.map((unit) => unit.family)))); // prettier-ignore
+    return succeed(names.propose(pages, run.blocks.flatMap((block) => block.units.map(({ rule }) => rule.family)))); // prettier-ignore
   const path = parseSheetPath(given, site);
   if (!path.ok) return fail({ kind: 'block-sheet-path', path: path.problem });
   if (site.files.has(path.value)) return fail({ kind: 'block-sheet-taken', path: path.value });
@@ -108,7 +107,7 @@ function sheetPath(
   return path;
 }
 
-function runsOf(page: OpenPage): readonly Run[] {
+function runsOf(page: PageReading): readonly Run[] {
   const runs: Run[] = [];
   for (const block of page.blocks) {
     if (block.stays !== undefined && !wholeOnly.has(block.stays)) continue;
@@ -121,7 +120,7 @@ function runsOf(page: OpenPage): readonly Run[] {
 }
 
 /** Whether two blocks say the same as one sheet. `@import` and `@namespace` count only at the start of a sheet. */
-const mayFollow = (first: EmbeddedBlock, second: EmbeddedBlock): boolean =>
+const mayFollow = (first: ReadBlock, second: ReadBlock): boolean =>
   first.source.media === second.source.media &&
   first.source.title === second.source.title &&
   first.stays !== 'has-namespace' &&
@@ -160,13 +159,14 @@ function outdented(text: string): string {
 
 const withCharset = (text: string): string => (/[^\0-\x7f]/.test(text) ? `@charset "utf-8";\n\n${text}` : text);
 
-const rulesOf = ({ blocks }: Run): number => blocks.reduce((sum, block) => sum + countRules(block.sheet.rules), 0);
+const rulesOf = ({ blocks }: Run): number =>
+  blocks.flatMap((block) => block.units).reduce((sum, { rule }) => sum + rule.rules, 0);
 
 function editsOfRun({ page, blocks }: Run, sheet: string): readonly Edit[] {
-  const { text, tree, sources } = page;
+  const { text, syntax } = page;
   const { media, title, span } = blocks[0]!.source;
-  const base = sources.base.kind === 'site' ? sources.base.path : page.path;
-  const link = printLink(pageSyntax(tree), encodePath(relativePath(base, sheet)), { media, title });
+  const base = page.base.kind === 'site' ? page.base.path : page.path;
+  const link = printLink(syntax, encodePath(relativePath(base, sheet)), { media, title });
   const rest = blocks.slice(1).map((block): Span => wholeLines(text, block.source.span));
   return [{ span, text: link }, ...rest.map((one) => ({ span: one, text: '' }))];
 }

@@ -1,3 +1,4 @@
+import { readingOf } from '../survey/pageReading.ts';
 import { compileBlock } from '../cascade/compileBlock.ts';
 import { hintsOf } from '../cascade/hints.ts';
 import type { ElementNode } from '../page/nodes.ts';
@@ -67,7 +68,7 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
     for (const element of page.tree.elements) {
       const says = replaceableOf(page, element, path.value);
       if (!says || excepted.has(`${file.path}\n${says.key}`)) continue;
-      const link = links.get(file) ?? insertLink(page, path.value, 'first');
+      const link = links.get(file) ?? insertLink(readingOf(file, page.tree)!, path.value, 'first');
       if (!link) break;
       links.set(file, link);
       let group = groups.get(says.key);

@@ -1,11 +1,9 @@
-import type { PageTree } from '../page/parsePage.ts';
-import type { SiteFile } from '../source/site.ts';
-import type { BlockUnit, EmbeddedBlock } from '../survey/blockUnits.ts';
+import type { PageReading, ReadBlock, ReadUnit } from '../survey/pageReading.ts';
 
 /** A rule on its way from a page to the sheet: `text` is closed and has its references counted from the sheet. */
 export interface TakenUnit {
-  readonly block: EmbeddedBlock;
-  readonly unit: BlockUnit;
+  readonly block: ReadBlock;
+  readonly unit: ReadUnit;
   /** Equal for rules that become one in the sheet. */
   readonly key: string;
   readonly text: string;
@@ -13,11 +11,8 @@ export interface TakenUnit {
 
 /** What is taken from one page. */
 export interface PagePlan {
-  readonly file: SiteFile;
-  readonly text: string;
-  readonly tree: PageTree;
-  readonly blocks: readonly EmbeddedBlock[];
+  readonly page: PageReading;
   /** Blocks without a single rule: they go when everything is gathered. */
-  readonly empty: readonly EmbeddedBlock[];
+  readonly empty: readonly ReadBlock[];
   readonly taken: TakenUnit[];
 }

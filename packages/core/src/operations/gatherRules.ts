@@ -1,15 +1,16 @@
-import { compileBlock } from '../cascade/compileBlock.ts';
-import type { ElementNode } from '../page/nodes.ts';
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parsePage } from '../page/parsePage.ts';
 import type { ChangeSet, FileEdits } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { textOf } from '../source/span.ts';
-import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from '../survey/blockUnits.ts';
+import type { StayReason } from '../survey/blockUnits.ts';
+import { readingOf, type PageReading, type ReadBlock, type ReadUnit } from '../survey/pageReading.ts';
+import type { RuleBody } from '../survey/ruleBody.ts';
 import { isPlainClassName } from './className.ts';
 import { addClass } from './editClass.ts';
-import { editGatheredPage, isEmptied } from './editGatheredPage.ts';
-import type { PagePlan } from './gatherPlan.ts';
+import { editGatheredPage } from './editGatheredPage.ts';
+import type { ReadingMakers } from './readings.ts';
+import type { PagePlan, TakenUnit } from './gatherPlan.ts';
 import type { Orderable } from './compete.ts';
 import { mergeOrder } from './mergeOrder.ts';
 import { closingText, rebasedText } from './printRule.ts';
@@ -62,6 +63,7 @@ export interface LeftRule {
 export interface GatherPlan {
   readonly sheet: string;
   readonly changes: ChangeSet;
+  readonly readings: ReadingMakers;
   /** Rules written to the sheet, in order: families with their versions. */
   readonly moved: readonly Required<RuleChoice>[];
   readonly left: readonly LeftRule[];
@@ -95,13 +97,15 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
     edited: [...(sheetChange.kind === 'edited' ? [sheetChange.edits] : []), ...edited.map((e) => e.edits)],
     deleted: [],
   };
-  const units = new Map(planned.flatMap((page) => page.taken).map((t) => [t.key, t.unit]));
+  const rules = new Map(planned.flatMap((page) => page.taken).map((t) => [t.key, t.unit.rule]));
   return succeed({
     sheet: sheetPath,
     changes,
-    moved: kept.map((key) => ({ family: units.get(key)!.family, version: units.get(key)!.version })),
+    // the class changes the body's own tag
+    readings: new Map(operation.scope === undefined ? edited.map((e) => [e.edits.path, e.reading]) : []),
+    moved: kept.map((key) => ({ family: rules.get(key)!.family, version: rules.get(key)!.version })),
     left,
-    pages: planned.map((page) => page.file.path),
+    pages: planned.map(({ page }) => page.path),
     blocksEmptied: edited.reduce((sum, e) => sum + e.blocksEmptied, 0),
   });
 }
@@ -110,43 +114,40 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
   const wanted = operation.pages && new Set(operation.pages);
   const chosen = chooser(operation.rules);
   const excepted = exceptions(operation.except ?? []);
+  const { scope } = operation;
   const plans: PagePlan[] = [];
   for (const file of pagesOf(site)) {
-    if (file.text === undefined || (wanted && !wanted.has(file.path))) continue;
-    if (!/<style/i.test(file.text)) continue;
-    const tree = parsePage(file.text);
-    const blocks = embeddedBlocks(tree, file.path);
+    if (file.text === undefined || (wanted && !wanted.has(file.path)) || !/<style/i.test(file.text)) continue;
+    const page = readingOf(file)!;
     const empty =
       operation.rules === undefined
-        ? blocks.filter((b) => b.stays === undefined && b.units.length === 0 && isEmptied(b, new Set(), file.text!))
+        ? page.blocks.filter((b) => b.stays === undefined && b.units.length === 0 && b.bare)
         : [];
-    const plan: PagePlan = { file, text: file.text, tree, blocks, empty, taken: [] };
-    for (const block of blocks)
+    const taken: TakenUnit[] = [];
+    for (const block of page.blocks)
       for (const unit of block.units) {
-        if (!chosen(unit) || excepted(unit, file.path)) continue;
-        const moved = movableText(unit, block, file.text, sheetPath);
-        const text = operation.scope === undefined || typeof moved !== 'string' ? moved : scoped(moved, unit, tree, operation.scope); // prettier-ignore
-        const reason = block.stays ?? (typeof text === 'string' ? undefined : text.reason);
-        if (reason !== undefined) {
-          left.push({ page: file.path, label: unit.label, family: unit.family, reason });
-          continue;
-        }
-        const key = `${unit.family}\n${unit.version}`;
-        plan.taken.push({ block, unit, key: operation.scope === undefined ? key : `${key}\n${operation.scope}`, text: text as string }); // prettier-ignore
+        const { rule } = unit;
+        if (!chosen(rule) || excepted(rule, page.path)) continue;
+        const moved =
+          block.stays === undefined ? movableText(unit, block, page.text, sheetPath) : { reason: block.stays };
+        const text = scope === undefined || typeof moved !== 'string' ? moved : scoped(moved, rule, page, scope);
+        if (typeof text === 'string')
+          taken.push({ block, unit, key: scope === undefined ? rule.key : `${rule.key}\n${scope}`, text }); // prettier-ignore
+        else left.push({ page: page.path, label: rule.label, family: rule.family, reason: text.reason });
       }
-    if (plan.taken.length > 0 || empty.length > 0) plans.push(plan);
+    if (taken.length > 0 || empty.length > 0) plans.push({ page, empty, taken });
   }
   return plans;
 }
 
-function chooser(choices: readonly RuleChoice[] | undefined): (unit: BlockUnit) => boolean {
+function chooser(choices: readonly RuleChoice[] | undefined): (rule: RuleBody) => boolean {
   if (choices === undefined) return () => true;
   const families = new Set(choices.filter((c) => c.version === undefined).map((c) => c.family));
   const versions = new Set(choices.filter((c) => c.version !== undefined).map((c) => `${c.family}\n${c.version}`));
-  return (unit) => families.has(unit.family) || versions.has(`${unit.family}\n${unit.version}`);
+  return (rule) => families.has(rule.family) || versions.has(rule.key);
 }
 
-function exceptions(choices: NonNullable<GatherRules['except']>): (unit: BlockUnit, page: string) => boolean {
+function exceptions(choices: NonNullable<GatherRules['except']>): (rule: RuleBody, page: string) => boolean {
   const everywhere = chooser(choices.filter((choice) => choice.page === undefined));
   const byPage = new Map<string, RuleChoice[]>();
   for (const choice of choices) {
@@ -156,15 +157,18 @@ function exceptions(choices: NonNullable<GatherRules['except']>): (unit: BlockUn
     else byPage.set(choice.page, [choice]);
   }
   const onPage = new Map([...byPage].map(([page, list]) => [page, chooser(list)]));
-  return (unit, page) => everywhere(unit) || (onPage.get(page)?.(unit) ?? false);
+  return (rule, page) => everywhere(rule) || (onPage.get(page)?.(rule) ?? false);
 }
 
 /** A rule that a page says twice counts where it stands last: the earlier copy decides nothing. */
-const lastOfEach = (keys: readonly string[]): readonly string[] => keys.filter((key, i) => keys.lastIndexOf(key) === i);
+function lastOfEach(keys: readonly string[]): readonly string[] {
+  const last = new Map(keys.map((key, i) => [key, i]));
+  return last.size === keys.length ? keys : keys.filter((key, i) => last.get(key) === i);
+}
 
 function movableText(
-  unit: BlockUnit,
-  block: EmbeddedBlock,
+  unit: ReadUnit,
+  block: ReadBlock,
   pageText: string,
   sheetPath: string,
 ): string | { readonly reason: LeftRule['reason'] } {
@@ -175,25 +179,27 @@ function movableText(
 }
 
 /** The rule with its selectors below the page's class; not where the page's `body` tag is implied or the selector is the root's. */
-function scoped(text: string, unit: BlockUnit, tree: PageTree, name: string): string | { readonly reason: 'no-scope' } {
-  const selector = unit.kind === 'rule' ? scopedSelector(unit.label, name) : undefined;
-  const body = bodyOf(tree);
+function scoped(
+  text: string,
+  rule: RuleBody,
+  { body }: PageReading,
+  name: string,
+): string | { readonly reason: 'no-scope' } {
+  const selector = rule.kind === 'rule' ? scopedSelector(rule.label, name) : undefined;
   if (selector === undefined || !body || body.start < 0) return { reason: 'no-scope' };
   return withSelector(text, selector);
 }
 
 function withBodyClass<Edited extends { readonly edits: FileEdits }>(
   edited: Edited,
-  page: PagePlan,
+  { page, taken }: PagePlan,
   name: string,
 ): Edited {
-  const body = bodyOf(page.tree)!;
-  if (page.taken.length === 0 || body.classes.includes(name)) return edited;
+  const body = page.body!;
+  if (taken.length === 0 || body.classes.includes(name)) return edited;
   const edits = [...edited.edits.edits, addClass(page.text, body, name)];
   return { ...edited, edits: { ...edited.edits, edits } };
 }
-
-const bodyOf = (tree: PageTree): ElementNode | undefined => tree.elements.find((e) => e.tag === 'body');
 
 /** No element but a `body`, and no selector, has the name. */
 function isFreeScope(site: Site, name: string): boolean {
@@ -204,28 +210,28 @@ function isFreeScope(site: Site, name: string): boolean {
   });
 }
 
-function orderUnits(pages: readonly PagePlan[]): { order: readonly string[]; conflicts: ReadonlySet<string> } {
+function orderUnits(plans: readonly PagePlan[]): { order: readonly string[]; conflicts: ReadonlySet<string> } {
   const rules = new Map<string, Orderable>();
-  for (const page of pages)
-    for (const { key, unit, block } of page.taken) {
+  for (const { taken } of plans)
+    for (const { key, unit } of taken) {
       if (rules.has(key)) continue;
-      const { declarations } = compileBlock(unit.declarations, { base: block.base, fingerprint: undefined });
-      rules.set(key, { key, kind: unit.kind, label: unit.label, declarations, nests: unit.nests });
+      const { kind, label, declarations, nests } = unit.rule;
+      rules.set(key, { key, kind, label, declarations, nests });
     }
   const { order, left } = mergeOrder(
     rules,
-    pages.map((page) => lastOfEach(page.taken.map((t) => t.key))),
+    plans.map(({ taken }) => lastOfEach(taken.map((t) => t.key))),
   );
   return { order, conflicts: new Set(left) };
 }
 
-function dropConflicts(page: PagePlan, conflicts: ReadonlySet<string>, left: LeftRule[]): void {
+function dropConflicts({ page, taken }: PagePlan, conflicts: ReadonlySet<string>, left: LeftRule[]): void {
   if (conflicts.size === 0) return;
-  for (let i = page.taken.length - 1; i >= 0; i--) {
-    const { key, unit } = page.taken[i]!;
+  for (let i = taken.length - 1; i >= 0; i--) {
+    const { key, unit } = taken[i]!;
     if (!conflicts.has(key)) continue;
-    page.taken.splice(i, 1);
-    left.push({ page: page.file.path, label: unit.label, family: unit.family, reason: 'order-conflict' });
+    taken.splice(i, 1);
+    left.push({ page: page.path, label: unit.rule.label, family: unit.rule.family, reason: 'order-conflict' });
   }
 }
 

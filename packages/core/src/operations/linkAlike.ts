@@ -1,3 +1,4 @@
+import { readingOf } from '../survey/pageReading.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import type { ChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
@@ -56,7 +57,7 @@ export function planLinkAlike(
     const file = site.files.get(page)!;
     const opened = openPage(file)!;
     const edits = sheets.flatMap((sheet): Edit[] => {
-      const edit = insertLink(opened, sheet, 'before-blocks');
+      const edit = insertLink(readingOf(opened.file, opened.tree)!, sheet, 'before-blocks');
       return edit ? [edit] : [];
     });
     return { path: page, hash: file.hash, edits };

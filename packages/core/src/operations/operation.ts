@@ -1,4 +1,5 @@
-import { applyChangeSet, describeChangeProblem, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
+import { applyPlan, type ReadingMakers } from './readings.ts';
+import { describeChangeProblem, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
 import { describeEditSheetProblem, planEditSheet, type EditSheet, type EditSheetProblem } from './editSheet.ts';
@@ -61,6 +62,7 @@ export type OperationProblem =
 
 export interface OperationPlan {
   readonly changes: ChangeSet;
+  readonly readings?: ReadingMakers;
   readonly sentence: string;
   readonly left: readonly LeftRule[];
 }
@@ -71,10 +73,11 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
     case 'gather-rules': {
       const plan = planGatherRules(site, operation);
       if (!plan.ok) return plan;
-      const { changes, left, moved, pages, sheet } = plan.value;
+      const { changes, readings, left, moved, pages, sheet } = plan.value;
       const into = site.files.has(sheet) ? sheet : `${sheet}, a new sheet`;
       return succeed({
         changes,
+        readings,
         left,
         sentence: `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}`,
       });
@@ -105,11 +108,11 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
     case 'gather-attributes': {
       const plan = planGatherAttributes(site, operation);
       if (!plan.ok) return plan;
-      const { changes, groups, sheet } = plan.value;
+      const { changes, readings, groups, sheet } = plan.value;
       const elements = groups.reduce((sum, group) => sum + group.elements, 0);
       const classes = `${groups.length} ${groups.length === 1 ? 'class' : 'classes'}`;
       const sentence = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
-      return succeed({ changes, left: [], sentence });
+      return succeed({ changes, readings, left: [], sentence });
     }
     case 'gather-hints': {
       const plan = planGatherHints(site, operation);
@@ -245,7 +248,7 @@ export function applyOperations(
   for (const [index, operation] of operations.entries()) {
     const plan = planOperation(at, operation);
     if (!plan.ok) return fail({ index, problem: plan.problem });
-    const next = applyChangeSet(at, plan.value.changes);
+    const next = applyPlan(at, plan.value);
     if (!next.ok) return fail({ index, problem: next.problem });
     at = next.value;
     steps.push(plan.value);

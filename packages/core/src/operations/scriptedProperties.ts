@@ -1,12 +1,11 @@
 import { attributeOf } from '../page/nodes.ts';
-import { textContent } from '../page/parsePage.ts';
+import { textContent, type PageTree } from '../page/parsePage.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import type { Site } from '../source/site.ts';
-import type { OpenPage } from '../survey/openPage.ts';
-import { resolveReference } from '../values/urls.ts';
+import { resolveReference, type Base } from '../values/urls.ts';
 
 /** What the scripts of a page may set or read through the `style` of elements: properties by name, or anything. */
-export function scriptedProperties({ tree, sources }: OpenPage, site: Site): ReadonlySet<string> | 'any' {
+export function scriptedProperties(tree: PageTree, base: Base, site: Site): ReadonlySet<string> | 'any' {
   const names = new Set<string>();
   for (const element of tree.elements) {
     if (element.tag !== 'script') {
@@ -15,7 +14,7 @@ export function scriptedProperties({ tree, sources }: OpenPage, site: Site): Rea
       continue;
     }
     const reference = attributeOf(element, 'src');
-    const target = reference === undefined ? undefined : resolveReference(reference, sources.base);
+    const target = reference === undefined ? undefined : resolveReference(reference, base);
     const file = target?.kind === 'site' ? site.files.get(target.path) : undefined;
     if (collect(file ? asciiText(file.bytes) : textContent(element), names)) return 'any';
   }

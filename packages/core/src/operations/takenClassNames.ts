@@ -1,24 +1,18 @@
-import { eachSelector } from '../survey/selectorNames.ts';
-import { openPage } from '../survey/openPage.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
-import type { Rule } from '../sheet/sheet.ts';
 import { pagesOf, sheetsOf, type Site } from '../source/site.ts';
+import { readingOf } from '../survey/pageReading.ts';
+import { classesOf } from '../survey/selectorNames.ts';
 
 /** Class names that a page has or a selector asks for, in lower case. */
 export function takenClassNames(site: Site): Set<string> {
   const taken = new Set<string>();
-  for (const file of sheetsOf(site)) addSelectorClasses(parseSheet(file.text ?? '').rules, taken);
+  for (const file of sheetsOf(site)) for (const name of classesOf(parseSheet(file.text ?? '').rules)) taken.add(name);
   for (const file of pagesOf(site)) {
-    const page = openPage(file);
-    for (const block of page?.blocks ?? []) addSelectorClasses(block.sheet.rules, taken);
-    for (const element of page?.tree.elements ?? []) for (const name of element.classes) taken.add(name.toLowerCase());
+    const page = readingOf(file);
+    if (!page) continue;
+    for (const name of page.names) if (name.startsWith('.')) taken.add(name.slice(1));
+    for (const block of page.blocks)
+      for (const { rule } of block.units) for (const name of rule.classes) taken.add(name);
   }
   return taken;
-}
-
-export function addSelectorClasses(rules: readonly Rule[], taken: Set<string>): void {
-  eachSelector(rules, (selector) => {
-    for (const compound of selector.compounds)
-      for (const simple of compound.simples) if (simple.kind === 'class') taken.add(simple.name.toLowerCase());
-  });
 }

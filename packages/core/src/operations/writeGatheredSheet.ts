@@ -5,7 +5,7 @@ import { byteOrderMark } from '../source/pageEncoding.ts';
 import { declaredCharset } from '../source/sheetEncoding.ts';
 import type { SiteFile } from '../source/site.ts';
 import { textOf } from '../source/span.ts';
-import type { BlockUnit } from '../survey/blockUnits.ts';
+import type { PageReading, ReadBlock, ReadUnit } from '../survey/pageReading.ts';
 import type { PagePlan, TakenUnit } from './gatherPlan.ts';
 import { asciiText, closingText, dedented, indented, openGroups } from './printRule.ts';
 import { indentationAt } from '../source/removal.ts';
@@ -29,7 +29,7 @@ export function writeGatheredSheet(
   const there = target ? unitsOfSheet(target) : new Set<string>();
   const lineEnd = target
     ? lineEndOf(target.text!)
-    : pages[0]!.tree.text.includes('\r\n') && pages.every((p) => p.text.includes('\r\n'))
+    : pages.every(({ page }) => page.text.includes('\r\n'))
       ? '\r\n'
       : '\n';
   const parts = printUnits(
@@ -60,15 +60,15 @@ function unclosedEnd(text: string): string {
   return closingText(textOf(text, last.span)) ?? '';
 }
 
-function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEnd: string): string {
-  const firsts = new Map<string, TakenUnit & { readonly page: PagePlan }>();
+function printUnits(order: readonly string[], plans: readonly PagePlan[], lineEnd: string): string {
+  const firsts = new Map<string, TakenUnit & { readonly page: PageReading }>();
   const comments = new Map<string, string[]>();
-  for (const page of pages)
-    for (const one of page.taken) {
-      const { key, unit } = one;
+  for (const { page, taken } of plans)
+    for (const one of taken) {
+      const { key, unit, block } = one;
       if (!firsts.has(key)) firsts.set(key, { ...one, page });
       const list = comments.get(key) ?? [];
-      for (const comment of [...unit.comments, ...trailing(page, unit)])
+      for (const comment of [...unit.comments, ...trailing(page, block, unit)])
         if (!list.some((c) => sameComment(c, comment))) list.push(comment);
       comments.set(key, list);
     }
@@ -84,7 +84,7 @@ function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEn
     const { page, text, unit, block } = firsts.get(key)!;
     const elsewhere = from !== undefined && from !== block;
     from = block;
-    const opening = openGroups(unit.groups);
+    const opening = openGroups(unit.rule.groups);
     if (opening.join('\n') !== groups) {
       flush();
       if (out !== '') out += lineEnd;
@@ -103,13 +103,13 @@ function printUnits(order: readonly string[], pages: readonly PagePlan[], lineEn
 }
 
 /** Comments after the last rule of a block go with that rule. */
-function trailing(page: PagePlan, unit: BlockUnit): readonly string[] {
-  const block = page.blocks.find((b) => b.units.at(-1) === unit);
-  return block ? block.trailingComments.map((span) => textOf(page.text, span)) : [];
-}
+const trailing = (page: PageReading, block: ReadBlock, unit: ReadUnit): readonly string[] =>
+  block.trailingComments.length > 0 && block.units.at(-1) === unit
+    ? block.trailingComments.map((span) => textOf(page.text, span))
+    : [];
 
 const sameComment = (a: string, b: string): boolean => a.replace(/\s+/g, ' ') === b.replace(/\s+/g, ' ');
 
 /** Whether the author left a blank line before the rule. */
-const hadGap = (text: string, unit: BlockUnit): boolean =>
+const hadGap = (text: string, unit: ReadUnit): boolean =>
   /(\r\n|\n|\r(?!\n))[ \t]*(\r\n|\n|\r(?!\n))[ \t]*$/.test(text.slice(Math.max(0, unit.lead - 200), unit.lead));

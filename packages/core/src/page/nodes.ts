@@ -71,3 +71,15 @@ export function attributeOf(element: ElementNode, name: string): string | undefi
   for (const attribute of element.attributes) if (attribute.name === name) return attribute.value;
   return undefined;
 }
+
+export type AttributeSpans = NonNullable<ElementNode['attributeSpans']>;
+
+/** Where some of an element's attributes are written, for what outlives the page's tree. */
+export function spansOf({ attributeSpans }: ElementNode, names: readonly string[]): AttributeSpans {
+  const out: Record<string, { startOffset: number; endOffset: number }> = {};
+  for (const name of names) {
+    const span = attributeSpans?.[name];
+    if (span) out[name] = { startOffset: span.startOffset, endOffset: span.endOffset };
+  }
+  return out;
+}

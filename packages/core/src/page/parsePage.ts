@@ -1,6 +1,6 @@
-import { parse } from 'parse5';
 import type { CommentNode, DocumentNode, ElementNode, ParentNode } from './nodes.ts';
-import { makeTreeAdapter, type Map5 } from './treeAdapter.ts';
+import { PlacingParser } from './placingParser.ts';
+import { makeTreeAdapter } from './treeAdapter.ts';
 
 /** A page as the HTML standard's parser builds it. Contents of `template` are left out. */
 export interface PageTree {
@@ -20,11 +20,9 @@ export interface PageTree {
  */
 export function parsePage(text: string, scripting = true): PageTree {
   // a byte order mark is no part of what browsers parse; as white space before the doctype it is passed over, and places stay
-  const document = parse<Map5>(text.startsWith('\ufeff') ? ` ${text.slice(1)}` : text, {
-    treeAdapter: makeTreeAdapter(),
-    sourceCodeLocationInfo: true,
-    scriptingEnabled: scripting,
-  });
+  const parser = new PlacingParser({ treeAdapter: makeTreeAdapter(), sourceCodeLocationInfo: true, scriptingEnabled: scripting }); // prettier-ignore
+  parser.tokenizer.write(text.startsWith('\ufeff') ? ` ${text.slice(1)}` : text, true);
+  const { document } = parser;
   const elements: ElementNode[] = [];
   const comments: CommentNode[] = [];
   const stack: { node: ParentNode; at: number }[] = [{ node: document, at: 0 }];

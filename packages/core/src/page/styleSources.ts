@@ -32,6 +32,9 @@ export interface EmbeddedSource extends Placed {
   readonly foreign: boolean;
 }
 
+/** A link or block without its element, for what outlives a page's tree. */
+export type SourcePlace = Omit<LinkedSource, 'element'> | Omit<EmbeddedSource, 'element'>;
+
 /** The links and embedded blocks of a page in tree order, and the base its references count from. */
 export interface StyleSources {
   readonly base: Base;
@@ -140,7 +143,7 @@ function preferredTitle(page: PageTree, sheets: readonly (LinkedSource | Embedde
 }
 
 /** A link that takes this site's sheet for every medium, whichever sheet set is chosen. */
-export const linksPlainly = (source: LinkedSource | EmbeddedSource, path: string): boolean =>
+export const linksPlainly = (source: SourcePlace, path: string): boolean =>
   source.kind === 'linked' &&
   source.idle === undefined &&
   source.media.trim() === '' &&

@@ -75,8 +75,9 @@ function claims(seed: number): readonly Claim[] {
     if (!plan.ok) continue;
     const applied = applyChangeSet(before, plan.value.changes);
     if (!applied.ok) throw new Error(applied.problem.kind);
-    const proof = proveSites(before, applied.value, { paths: new Set(plan.value.pages) });
-    const same = proof.pages.filter((page) => page.verdict === 'same').map((page) => page.path);
+    const moved = new Set(plan.value.pages);
+    const proof = proveSites(before, applied.value);
+    const same = proof.pages.filter((page) => page.verdict === 'same' && moved.has(page.path)).map((page) => page.path);
     out.push({ name: JSON.stringify(operation), seed, before, after: applied.value, pages: same });
   }
   const hints = seed % 2 === 0;

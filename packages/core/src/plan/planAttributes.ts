@@ -3,8 +3,10 @@ import {
   type AttributesPlan,
   type AttributesProblem,
   type GatherAttributes,
+  type Watch,
 } from '../operations/gatherAttributes.ts';
 import { planGatherHints, type GatherHints, type HintsPlan, type HintsProblem } from '../operations/gatherHints.ts';
+import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
 import { takeBack, type Kept } from './takeBack.ts';
@@ -19,30 +21,36 @@ export interface LookKeepingHints extends Kept<HintsPlan> {
 
 /**
  * Gathers the style attributes that can go with no visible change: what the proof finds different is taken back, and proved
- * again. `original`: the site to look like, when `site` was changed before.
+ * again. `prover`: of the site to look like, when `site` was changed before.
  */
 export function planLookKeepingAttributes(
   site: Site,
   operation: GatherAttributes,
-  original = site,
+  prover = new SiteProver(site),
 ): Result<LookKeepingAttributes, AttributesProblem> {
   let tried = operation;
-  const kept = takeBack(original, site, (stayed) => {
+  const kept = takeBack(prover, site, (stayed) => {
     tried = { ...operation, except: [...(operation.except ?? []), ...stayed.map(({ key, page }) => ({ key, page }))] };
-    return planGatherAttributes(site, tried);
+    return planGatherAttributes(site, tried, watchFor(site, prover));
   });
   if (!kept.ok) return kept;
   return kept.value ? succeed({ ...kept.value, operation: tried }) : fail({ kind: 'no-attributes', left: [] });
 }
 
+/** Pages of the beginning that are read for a plan need not be read again for the proof. */
+export const watchFor = (site: Site, prover: SiteProver): Watch => ({
+  session: prover.session,
+  onRead: (file, cascade) => prover.note(site, file, cascade),
+});
+
 /** The same for presentational attributes. */
 export function planLookKeepingHints(
   site: Site,
   operation: GatherHints,
-  original = site,
+  prover = new SiteProver(site),
 ): Result<LookKeepingHints, HintsProblem> {
   let tried = operation;
-  const kept = takeBack(original, site, (stayed) => {
+  const kept = takeBack(prover, site, (stayed) => {
     tried = { ...operation, except: [...(operation.except ?? []), ...stayed.map(({ key, page }) => ({ key, page }))] };
     return planGatherHints(site, tried);
   });

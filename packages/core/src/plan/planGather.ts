@@ -1,11 +1,11 @@
+import { applyPlan } from '../operations/readings.ts';
 import { planGatherBlocks, type GatherBlocks } from '../operations/gatherBlocks.ts';
 import { planGatherRules, type GatherRules } from '../operations/gatherRules.ts';
 import type { OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
 import { SheetNames } from '../operations/sheetNames.ts';
 import type { Proof } from '../proof/proof.ts';
-import { proveSites } from '../proof/proveSites.ts';
-import { applyChangeSet } from '../source/changeSet.ts';
+import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { folderOf } from '../source/sitePath.ts';
@@ -54,12 +54,14 @@ const mostRounds = 5;
  * Takes embedded rules out of pages with no visible change, into as few sheets as keep the look.
  *
  * The partition reasons about orders, leaks and what stays between; the proof, on the bytes that would be written, does not
- * believe it: a page that differs leaves the shared plan and gets its blocks as sheets of their own, in their place.
+ * believe it: a page that differs leaves the shared plan and gets its blocks as sheets of their own, in their place. `prover`: of
+ * the site to look like, when `site` was changed before.
  */
 export function planLookKeepingGather(
   site: Site,
   sheet: string,
   options: PlanOptions = {},
+  prover = new SiteProver(site),
 ): Result<LookKeepingPlan, OperationProblem> {
   const path = parseSheetPath(sheet, site);
   if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
@@ -71,7 +73,7 @@ export function planLookKeepingGather(
     const whole = all.filter((page) => !untouched.has(page));
     const tried = attempt(site, path.value, sharing, whole, options);
     // the whole site: a broken link elsewhere might ask for a sheet that comes to be
-    const proof = proveSites(site, tried.site);
+    const proof = prover.prove(tried.site);
     const differing = proof.pages.filter((page) => page.verdict !== 'same');
     options.onRound?.(round, proof);
     if (differing.length === 0) {
@@ -83,7 +85,7 @@ export function planLookKeepingGather(
       (apart.has(page.path) || round >= mostRounds - 1 ? untouched : apart).set(page.path, reason);
     }
   }
-  return succeed({ operations: [], sheets: [], site, proof: proveSites(site, site), exclusions: [] });
+  return succeed({ operations: [], sheets: [], site, proof: prover.prove(site), exclusions: [] });
 }
 
 export type Attempt = Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'>;
@@ -103,7 +105,7 @@ export function attempt(
   for (const { operation, why } of ruleOperations(site, shared, sharing, single, options.maxSheets)) {
     const plan = planGatherRules(at, operation);
     if (!plan.ok) continue;
-    const next = applyChangeSet(at, plan.value.changes);
+    const next = applyPlan(at, plan.value);
     if (!next.ok) continue;
     at = next.value;
     operations.push(operation);
@@ -113,7 +115,7 @@ export function attempt(
   const least = single === 'stay' ? { least: 2 } : {};
   const rest: GatherBlocks = { kind: 'gather-blocks', folder: folderOf(shared), pages: whole, ...least };
   const plan = planGatherBlocks(at, rest);
-  const next = plan.ok ? applyChangeSet(at, plan.value.changes) : undefined;
+  const next = plan.ok ? applyPlan(at, plan.value) : undefined;
   if (!plan.ok || !next?.ok) return { operations, sheets, site: at };
   operations.push(rest);
   for (const { path, rules, pages } of plan.value.sheets)

@@ -1,14 +1,19 @@
+import { applyPlan } from '../operations/readings.ts';
 import { planGatherAttributes, type AttributesProblem, type GatherAttributes } from '../operations/gatherAttributes.ts';
 import { planImportToLink } from '../operations/links/importToLink.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
 import type { Proof } from '../proof/proof.ts';
-import { proveSites } from '../proof/proveSites.ts';
-import { succeed, type Result } from '../source/result.ts';
-import { applyChangeSet } from '../source/changeSet.ts';
+import { SiteProver } from '../proof/siteProver.ts';
+import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { attributesSheetBeside, freeBeside } from './freeSheetName.ts';
-import { planLookKeepingAttributes, planLookKeepingHints, type LookKeepingAttributes } from './planAttributes.ts';
+import {
+  planLookKeepingAttributes,
+  planLookKeepingHints,
+  watchFor,
+  type LookKeepingAttributes,
+} from './planAttributes.ts';
 import {
   attempt,
   planLookKeepingGather,
@@ -41,39 +46,38 @@ export interface WholePlan {
   readonly stays: readonly Staying[];
 }
 
-/** Everything out of every page, as far as the look stays: embedded blocks first, then style attributes. */
+/** Everything out of every page, as far as the look stays: style attributes first, whose pages are read for it once, then embedded blocks. */
 export function planWhole(
   site: Site,
   sheet: string,
   options: WholePlanOptions = {},
 ): Result<WholePlan, OperationProblem> {
-  const imports = options.linkImports ? importsLinked(site, options) : undefined;
+  const prover = new SiteProver(site);
+  const imports = options.linkImports ? importsLinked(site, options, prover) : undefined;
   const start = imports?.site ?? site;
-  const plan = planStyling(start, sheet, options);
+  const plan = planStyling(start, sheet, options, prover);
   if (!plan.ok) return plan;
-  const whole = options.hints ? withHints(start, plan.value, sheet, options) : plan.value;
-  if (!imports) return succeed(whole);
-  // both steps look the same; what is said of the whole is said of it against the beginning
-  const proof = proveSites(site, whole.site);
-  return succeed({ ...whole, operations: [imports.operation, ...whole.operations], proof });
+  const whole = options.hints ? withHints(plan.value, sheet, options, prover) : plan.value;
+  return succeed(imports ? { ...whole, operations: [imports.operation, ...whole.operations] } : whole);
 }
 
 /** Undefined where no import has a link that says the same, or a page would look different. */
 function importsLinked(
   site: Site,
   { pages }: WholePlanOptions,
+  prover: SiteProver,
 ): { readonly operation: Operation; readonly site: Site } | undefined {
   const operation = { kind: 'import-to-link', ...(pages === undefined ? {} : { pages }) } as const;
   const plan = planImportToLink(site, operation);
-  const applied = plan.ok ? applyChangeSet(site, plan.value.changes) : undefined;
-  if (!applied?.ok || proveSites(site, applied.value).verdict !== 'same') return undefined;
+  const applied = plan.ok ? applyPlan(site, plan.value) : undefined;
+  if (!applied?.ok || prover.prove(applied.value).verdict !== 'same') return undefined;
   return { operation, site: applied.value };
 }
 
-function withHints(original: Site, plan: WholePlan, sheet: string, options: WholePlanOptions): WholePlan {
+function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, prover: SiteProver): WholePlan {
   const path = freeBeside(sheet, plan.site.files.keys(), 'markup');
   const pages = options.pages === undefined ? {} : { pages: options.pages };
-  const hints = planLookKeepingHints(plan.site, { kind: 'gather-hints', sheet: path, ...pages }, original);
+  const hints = planLookKeepingHints(plan.site, { kind: 'gather-hints', sheet: path, ...pages }, prover);
   if (!hints.ok) return plan;
   const { operation, site, proof, plan: made, stayed } = hints.value;
   const linking = [...new Set(made.groups.flatMap((group) => group.pages))];
@@ -88,48 +92,52 @@ function withHints(original: Site, plan: WholePlan, sheet: string, options: Whol
   };
 }
 
-function planStyling(site: Site, sheet: string, options: WholePlanOptions): Result<WholePlan, OperationProblem> {
+function planStyling(
+  site: Site,
+  sheet: string,
+  options: WholePlanOptions,
+  prover: SiteProver,
+): Result<WholePlan, OperationProblem> {
+  const path = parseSheetPath(sheet, site);
+  if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
   // style attributes take a sheet of their own
   const most = options.maxSheets;
   const forBlocks =
     most === undefined || options.keepAttributes ? options : { ...options, maxSheets: Math.max(1, most - 1) };
-  const quick = options.keepAttributes ? undefined : tryAtOnce(site, sheet, forBlocks);
+  const wanted = attributesOperation(site, path.value, options);
+  const quick = tryAtOnce(site, path.value, wanted, forBlocks, prover);
   if (quick) return succeed(wholeOf(quick.blocks, quick.attributes, quick.proof, options));
-  const blocks = planLookKeepingGather(site, sheet, forBlocks);
-  if (!blocks.ok) return blocks;
-  const { value } = blocks;
-  const wanted = attributesOperation(value.site, sheet, options);
-  const attributes = options.keepAttributes ? undefined : planLookKeepingAttributes(value.site, wanted, site);
-  return succeed(wholeOf(value, attributes, value.proof, options));
+  const attributes = options.keepAttributes ? undefined : planLookKeepingAttributes(site, wanted, prover);
+  const blocks = planLookKeepingGather(attributes?.ok ? attributes.value.site : site, path.value, forBlocks, prover);
+  return blocks.ok ? succeed(wholeOf(blocks.value, attributes, blocks.value.proof, options)) : blocks;
 }
 
 /** Undefined when style attributes were not to be taken. */
-type Attributes = Result<LookKeepingAttributes, AttributesProblem> | undefined;
+type Attributes = Result<Omit<LookKeepingAttributes, 'proof'>, AttributesProblem> | undefined;
 
 const attributesOperation = (site: Site, sheet: string, { pages, ids }: WholePlanOptions): GatherAttributes => ({
   kind: 'gather-attributes',
-  sheet: attributesSheetBeside(sheet, site.files.keys()),
+  sheet: attributesSheetBeside(sheet, [...site.files.keys(), sheet]),
   ...(pages === undefined ? {} : { pages }),
   ...(ids ? { ids } : {}),
 });
 
-/** Blocks and attributes planned in one go and proved once; undefined when anything would differ. */
+/** Attributes and blocks planned in one go and proved once; undefined when anything would differ. */
 function tryAtOnce(
   site: Site,
   sheet: string,
+  operation: GatherAttributes,
   options: WholePlanOptions,
+  prover: SiteProver,
 ): { readonly blocks: Attempt; readonly attributes: Attributes; readonly proof: Proof } | undefined {
-  const path = parseSheetPath(sheet, site);
-  if (!path.ok) return undefined;
   const pages = options.pages ?? pagesOf(site).map((page) => page.path);
-  const blocks = attempt(site, path.value, pages, pages, options);
-  const operation = attributesOperation(blocks.site, sheet, options);
-  const plan = planGatherAttributes(blocks.site, operation);
-  const applied = plan.ok ? applyChangeSet(blocks.site, plan.value.changes) : succeed(blocks.site);
+  const plan = options.keepAttributes ? undefined : planGatherAttributes(site, operation, watchFor(site, prover));
+  const applied = plan?.ok ? applyPlan(site, plan.value) : succeed(site);
   if (!applied.ok) return undefined;
-  const proof = proveSites(site, applied.value);
+  const blocks = attempt(applied.value, sheet, pages, pages, options);
+  const proof = prover.prove(blocks.site);
   if (proof.verdict !== 'same') return undefined;
-  const attributes = plan.ok ? succeed({ operation, plan: plan.value, site: applied.value, proof, stayed: [] }) : plan;
+  const attributes = plan?.ok ? succeed({ operation, plan: plan.value, site: applied.value, stayed: [] }) : plan;
   return { blocks, attributes, proof };
 }
 
@@ -141,13 +149,13 @@ function wholeOf(
 ): WholePlan {
   const attributes = tried?.ok ? tried.value : undefined;
   const left = tried?.ok === false && tried.problem.kind === 'no-attributes' ? tried.problem.left : [];
-  const site = attributes?.site ?? blocks.site;
+  const { site } = blocks;
   const excluded = new Map(blocks.exclusions?.map(({ page, reason }) => [page, reason]));
   return {
-    operations: [...blocks.operations, ...(attributes ? [attributes.operation] : [])],
+    operations: [...(attributes ? [attributes.operation] : []), ...blocks.operations],
     sheets: [...blocks.sheets, ...(attributes ? [attributesSheet(attributes.plan)] : [])],
     site,
-    proof: attributes?.proof ?? proof,
+    proof,
     stays: [
       ...blocksStaying(site, options, excluded),
       ...(options.keepAttributes

@@ -72,17 +72,24 @@ function edgesOf(
   const after = nodes.map(() => new Set<number>());
   const find = nodeFinder(nodes);
   const seen = new Set<string>();
+  /** By node, the nodes it was seen before. */
+  const asked = nodes.map(() => new Set<number>());
   table.pages.forEach(({ sequence }, page) => {
     const at = sequence.map((rule) => find(rule, page));
     const key = at.join();
     if (key === '' || seen.has(key)) return;
     seen.add(key);
-    for (let i = 0; i < sequence.length; i++)
-      for (let j = i + 1; j < sequence.length; j++) {
-        const [a, b] = [at[i], at[j]];
-        if (a === undefined || b === undefined || after[a]!.has(b)) continue;
+    for (let i = 0; i < at.length; i++) {
+      const a = at[i];
+      if (a === undefined) continue;
+      const before = asked[a]!;
+      for (let j = i + 1; j < at.length; j++) {
+        const b = at[j];
+        if (b === undefined || before.has(b)) continue;
+        before.add(b);
         if (compete(sequence[i]!, sequence[j]!)) after[a]!.add(b);
       }
+    }
   });
   return after;
 }

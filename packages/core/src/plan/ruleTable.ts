@@ -1,11 +1,11 @@
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { compileBlock } from '../cascade/compileBlock.ts';
 import { mayCompete, traitsOf, type Traits } from '../operations/compete.ts';
-import type { ElementNode } from '../page/nodes.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Site } from '../source/site.ts';
 import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';
-import { openPage, type OpenPage } from '../survey/openPage.ts';
+import { readingOf, type PageReading } from '../survey/pageReading.ts';
+import type { RuleBody } from '../survey/ruleBody.ts';
 import { siteBase, type Base } from '../values/urls.ts';
 import { PageSet } from './pageSet.ts';
 
@@ -60,19 +60,19 @@ class TableReader {
   read(): RuleTable {
     const pages = this.paths.map((path, number): PlannedPage => {
       const file = this.site.files.get(path);
-      const page = file && /<style/i.test(file.text ?? '') ? openPage(file) : undefined;
+      const page = file && /<style/i.test(file.text ?? '') ? readingOf(file) : undefined;
       return page ? this.page(page, number) : { path, sequence: [], names: new Set(), segments: [] };
     });
     return { rules: this.rules, pages, hasSegments: pages.some((page) => page.segments.some((s) => s > 0)) };
   }
 
-  private page(page: OpenPage, number: number): PlannedPage {
+  private page(page: PageReading, number: number): PlannedPage {
     const placed: { readonly rule: number; readonly sourceIndex: number }[] = [];
     const last = new Map<number, number>();
     for (const block of page.blocks) {
       if (block.stays !== undefined) continue;
       for (const unit of block.units) {
-        const rule = this.numberOf(unit, block.base);
+        const rule = this.numberOf(unit.rule);
         this.rules[rule]!.holders.add(number);
         last.set(rule, placed.length);
         placed.push({ rule, sourceIndex: block.sourceIndex });
@@ -83,30 +83,28 @@ class TableReader {
     return {
       path: page.path,
       sequence: kept.map(({ rule }) => rule),
-      names: namesOf(page.tree.elements),
+      names: page.names,
       segments: kept.map(({ sourceIndex }) => anchors.filter((anchor) => anchor < sourceIndex).length),
     };
   }
 
-  private numberOf(unit: BlockUnit, base: Base): number {
-    const key = `${unit.family}\n${unit.version}`;
-    let number = this.numbers.get(key);
+  private numberOf(body: RuleBody): number {
+    let number = this.numbers.get(body.key);
     if (number !== undefined) return number;
     number = this.rules.length;
-    this.numbers.set(key, number);
-    const { family, version, label, kind } = unit;
-    const opaque = unit.nests || unit.groups.some((group) => group.name === 'scope');
-    const { declarations } = compileBlock(unit.declarations, { base, fingerprint: undefined });
-    const traits = traitsOf({ key: '', kind, label, declarations, nests: unit.nests });
+    this.numbers.set(body.key, number);
+    const { family, version, label, kind, declarations, nests } = body;
+    const opaque = nests || body.groups.some((group) => group.name === 'scope');
+    const traits = traitsOf({ key: '', kind, label, declarations, nests });
     const holders = PageSet.empty(this.paths.length);
     this.rules.push({ number, family, version, label, kind, traits, declarations, opaque, holders });
     return number;
   }
 
   /** The sources that stay between the page's rules and may decide something with them, by their index. */
-  private anchorsOf({ blocks, sources }: OpenPage, rules: readonly number[]): readonly number[] {
+  private anchorsOf({ blocks, sources }: PageReading, rules: readonly number[]): readonly number[] {
     const movable = new Set(blocks.filter((b) => b.stays === undefined).map((b) => b.sourceIndex));
-    return sources.sheets.flatMap((source, index) => {
+    return sources.flatMap((source, index) => {
       if (movable.has(index) || source.idle !== undefined) return [];
       if (source.kind === 'embedded' || source.target.kind !== 'site') return [index];
       const { path } = source.target;
@@ -136,16 +134,6 @@ class TableReader {
     this.sheetTraits.set(path, traits);
     return traits;
   }
-}
-
-function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
-  const names = new Set<string>();
-  for (const { tag, id, classes } of elements) {
-    names.add(tag.toLowerCase());
-    if (id !== undefined) names.add(`#${id.toLowerCase()}`);
-    for (const name of classes) names.add(`.${name.toLowerCase()}`);
-  }
-  return names;
 }
 
 function traitsOfUnit(unit: BlockUnit, base: Base): Traits {

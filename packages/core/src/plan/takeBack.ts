@@ -1,6 +1,7 @@
+import { applyPlan, type ReadingMakers } from '../operations/readings.ts';
 import type { Proof } from '../proof/proof.ts';
-import { proveSites } from '../proof/proveSites.ts';
-import { applyChangeSet, type ChangeSet } from '../source/changeSet.ts';
+import type { SiteProver } from '../proof/siteProver.ts';
+import type { ChangeSet } from '../source/changeSet.ts';
 import { succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
 
@@ -16,13 +17,14 @@ export interface Stayed {
 /** A plan that puts something in place of groups of attributes, element by element. */
 interface GroupPlan {
   readonly changes: ChangeSet;
+  readonly readings?: ReadingMakers;
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
 }
 
 export interface Kept<Plan> {
   readonly plan: Plan;
   readonly site: Site;
-  /** Against the original, by bytes. Always `same`. */
+  /** Against the beginning, by bytes. Always `same`. */
   readonly proof: Proof;
   readonly stayed: readonly Stayed[];
 }
@@ -33,7 +35,7 @@ const patientRounds = 4;
 
 /** Plans again and again, leaving out on each page what the proof found different; undefined when that never ends. */
 export function takeBack<Plan extends GroupPlan, Problem>(
-  original: Site,
+  prover: SiteProver,
   site: Site,
   planWithout: (stayed: readonly Stayed[]) => Result<Plan, Problem>,
 ): Result<Kept<Plan> | undefined, Problem> {
@@ -41,9 +43,9 @@ export function takeBack<Plan extends GroupPlan, Problem>(
   for (let round = 0; round < mostRounds; round++) {
     const plan = planWithout([...stayed.values()]);
     if (!plan.ok) return plan;
-    const applied = applyChangeSet(site, plan.value.changes);
+    const applied = applyPlan(site, plan.value);
     if (!applied.ok) throw new Error(`the plan does not fit the site it was made on: ${applied.problem.kind}`);
-    const proof = proveSites(original, applied.value);
+    const proof = prover.prove(applied.value);
     if (proof.verdict === 'same')
       return succeed({ plan: plan.value, site: applied.value, proof, stayed: [...stayed.values()] });
     for (const one of blamed(plan.value, proof, round >= patientRounds)) stayed.set(`${one.page}\n${one.key}`, one);

@@ -27,6 +27,10 @@ export function compareDefinitions(
   return notes;
 }
 
+/** Equal for pages that can use the same definitions in the same order. */
+export const definitionKeys = ({ definitions }: PageRules): string =>
+  [...bySubject(definitions)].map(([subject, keys]) => `${subject}\n${keys.join('\n')}`).sort().join('\n\n'); // prettier-ignore
+
 function bySubject(definitions: readonly AppliedDefinition[]): Map<string, string[]> {
   const out = new Map<string, string[]>();
   for (const { compiled, conditionKey, layerPath, unreadBefore } of definitions) {

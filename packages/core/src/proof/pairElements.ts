@@ -95,8 +95,8 @@ function compareText(
     const one = a[i] ?? '';
     const two = b[i] ?? '';
     if (one === two) continue;
-    if (fold(one) !== fold(two)) {
-      if (invisible && fold(one).trim() === fold(two).trim()) continue;
+    if (foldedSpace(one) !== foldedSpace(two)) {
+      if (invisible && foldedSpace(one).trim() === foldedSpace(two).trim()) continue;
       out.differences.push({ kind: 'text-differs', element: left });
       return;
     }
@@ -107,7 +107,7 @@ function compareText(
   }
 }
 
-const fold = (text: string): string => text.replace(/[\t\n\f\r ]+/g, ' ');
+export const foldedSpace = (text: string): string => text.replace(/[\t\n\f\r ]+/g, ' ');
 
 /** The elements that are no style sources, and the text before, between and after them. */
 function elementsAndText(children: readonly ChildNode[]): { elements: ElementNode[]; texts: string[] } {

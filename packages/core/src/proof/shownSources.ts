@@ -1,4 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import type { PageCascade } from '../cascade/pageCascade.ts';
+import type { PageTree } from '../page/parsePage.ts';
 import type { PageState } from './explainDifference.ts';
 import { isStyleSource } from './pairElements.ts';
 
@@ -7,23 +9,29 @@ import { isStyleSource } from './pairElements.ts';
  * `* { all: unset }` does: then the text of a block, and every link, is part of what is seen. Sentences.
  */
 export function compareShownSources(before: PageState, after: PageState): readonly string[] {
-  if (before.cascade.tree.text === after.cascade.tree.text) return [];
-  if (writtenSources(before).join('\n') === writtenSources(after).join('\n')) return [];
-  const shown = [before, after].some((state) => sourcesOf(state).some((element) => mayBeShown(state, element)));
-  return shown
+  const [old, now] = [before.cascade, after.cascade];
+  if (old.tree.text === now.tree.text || writtenSources(old) === writtenSources(now)) return [];
+  return sourcesMayBeShown(old) || sourcesMayBeShown(now)
     ? ['The page shows its style or link elements (a rule sets their display), and these are not the same.']
     : [];
 }
 
-const sourcesOf = ({ cascade }: PageState): readonly ElementNode[] => cascade.tree.elements.filter(isStyleSource);
+/** The links and blocks of a page as they are written. */
+export const writtenSources = ({ tree }: PageCascade): string =>
+  sourcesOf(tree)
+    .map(({ start, end }) => tree.text.slice(Math.max(start, 0), end))
+    .join('\n');
 
-const writtenSources = (state: PageState): readonly string[] =>
-  sourcesOf(state).map(({ start, end }) => state.cascade.tree.text.slice(Math.max(start, 0), end));
+/** Whether some rule may give one of the page's links or blocks a box. */
+export const sourcesMayBeShown = (cascade: PageCascade): boolean =>
+  sourcesOf(cascade.tree).some((element) => mayBeShown(cascade, element));
 
-function mayBeShown({ cascade }: PageState, element: ElementNode): boolean {
+const sourcesOf = (tree: PageTree): readonly ElementNode[] => tree.elements.filter(isStyleSource);
+
+function mayBeShown(cascade: PageCascade, element: ElementNode): boolean {
   if (/display|all/i.test(attributeOf(element, 'style') ?? '')) return true;
   return cascade
-    .matched(element)
+    .matchedAlike(element)
     .some(({ indexed }) =>
       indexed.rule.compiled.block.declarations.some(
         ({ declaration, longhands, comparable }) =>

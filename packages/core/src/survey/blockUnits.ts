@@ -4,8 +4,11 @@ import { isAllMedia, mediaText } from '../cascade/mediaText.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Declaration, GroupRule, Rule, Sheet } from '../sheet/sheet.ts';
 import { foldedText } from '../sheet/tokens.ts';
+import { folderOf } from '../source/sitePath.ts';
 import type { Span } from '../source/span.ts';
 import type { Base } from '../values/urls.ts';
+import { classesOf } from './selectorNames.ts';
+import { countRules } from './countRules.ts';
 import { selectorText } from './selectorText.ts';
 import { versionKey } from './versionKey.ts';
 
@@ -46,6 +49,10 @@ export interface BlockUnit {
   readonly declarations: readonly Declaration[];
   /** Holds nested rules. */
   readonly nests: boolean;
+  /** Classes its selectors ask for, in lower case. */
+  readonly classes: readonly string[];
+  /** How many rules it is, nested ones included. */
+  readonly rules: number;
   readonly span: Span;
   /** From the first comment that belongs to it. */
   readonly lead: number;
@@ -133,6 +140,22 @@ class UnitReader {
     }
   }
 
+  private facts(rule: Extract<Rule, { kind: 'style' | 'definition' }>): Facts {
+    const { text } = this.sheet;
+    const { base } = this;
+    const key = `${base.kind === 'site' ? folderOf(base.path) : base.url}\n${text.slice(rule.span.start, rule.span.end)}`;
+    let known = knownFacts.get(key);
+    if (!known) {
+      if (knownFacts.size > 50_000) knownFacts.clear();
+      const label =
+        rule.kind === 'style'
+          ? selectorText(rule.selector)
+          : definitionLabel(rule.name, rule.prelude, text.slice(rule.blockSpan.start, rule.blockSpan.end));
+      knownFacts.set(key, (known = { label, version: versionKey(rule, text, base), classes: classesOf([rule]) }));
+    }
+    return known;
+  }
+
   private unit(
     rule: Extract<Rule, { kind: 'style' | 'definition' }>,
     groups: readonly Group[],
@@ -141,19 +164,18 @@ class UnitReader {
   ): BlockUnit {
     const { text } = this.sheet;
     const comments = this.sheet.comments.filter((c) => c.start >= from && c.end <= rule.span.start);
-    const label =
-      rule.kind === 'style'
-        ? selectorText(rule.selector)
-        : definitionLabel(rule.name, rule.prelude, text.slice(rule.blockSpan.start, rule.blockSpan.end));
+    const { label, version, classes } = this.facts(rule);
     const declarations = rule.kind === 'style' ? rule.declarations : [];
     return {
       kind: rule.kind === 'style' ? 'rule' : 'definition',
       label,
       groups,
       family: familyKey(groups, label),
-      version: versionKey(rule, text, this.base),
+      version,
       declarations,
       nests: rule.kind === 'style' && rule.nested.length > 0,
+      rules: countRules([rule]),
+      classes,
       span: rule.span,
       lead: comments[0]?.start ?? rule.span.start,
       comments: comments.map((c) => text.slice(c.start, c.end)),
@@ -162,6 +184,11 @@ class UnitReader {
     };
   }
 }
+
+/** By folder and text: rules are written alike on many pages. */
+const knownFacts = new Map<string, Facts>();
+
+type Facts = Pick<BlockUnit, 'label' | 'version' | 'classes'>;
 
 export const familyKey = (groups: readonly Group[], label: string): string =>
   [...groups.map((g) => `@${g.name} ${g.prelude}`.trim()), label].join(' { ');

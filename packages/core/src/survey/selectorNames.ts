@@ -49,3 +49,12 @@ export function marksOf(element: {
   const classes = element.classes.map((name) => `.${name}`);
   return element.id === undefined ? classes : [...classes, `#${element.id}`];
 }
+
+/** The classes that selectors of these rules ask for, in lower case. */
+export function classesOf(rules: readonly Rule[]): readonly string[] {
+  const out = new Set<string>();
+  eachSelector(rules, (selector) => {
+    for (const name of namesIn(selector)) if (name.startsWith('.')) out.add(name.slice(1).toLowerCase());
+  });
+  return [...out];
+}

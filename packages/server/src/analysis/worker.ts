@@ -11,11 +11,10 @@ import {
   makeSiteFile,
   pageBands,
   planWhole,
-  proveSites,
+  SiteProver,
   type DraftSite,
   type LeftRule,
   type Operation,
-  type Proof,
   type Site,
 } from '@syndeton/core';
 import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
@@ -36,8 +35,8 @@ const store = makeSequelizeSiteStore(connect(databaseUrl, 2));
 /** The last few revisions read, kept warm. */
 const sites = new Map<string, Promise<Site>>();
 const drafts = new Map<string, DraftSite & { readonly problem?: DraftReply['problem'] }>();
-/** The last proof of a revision's draft: the next one starts from it. */
-const proofs = new Map<string, { readonly after: Site; readonly proof: Proof }>();
+/** By revision: how its pages look, and the last proof of its draft, from which the next one goes on. */
+const provers = new Map<string, SiteProver>();
 const mostKept = 3;
 
 function readSite(siteId: string, number: number): Promise<Site> {
@@ -185,9 +184,7 @@ const tasks: AnalysisTasks = {
   async proof({ state, port }) {
     const { site, before } = await draftOf(state);
     const key = `${state.siteId} ${state.number}`;
-    const proof = proveSites(before, site, { onPage: reporter(port), earlier: proofs.get(key) });
-    proofs.delete(key);
-    keep(proofs, key, () => ({ after: site, proof }));
+    const proof = keep(provers, key, () => new SiteProver(before)).prove(site, { onPage: reporter(port) });
     port?.close();
     return proof as unknown as ProofReply;
   },

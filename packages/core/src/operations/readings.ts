@@ -1,0 +1,21 @@
+import { applyChangeSet, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
+import type { Result } from '../source/result.ts';
+import type { Site, SiteFile } from '../source/site.ts';
+import { rememberReading, type PageReading } from '../survey/pageReading.ts';
+
+/** By page, what is known of it after an operation, so that the next one need not parse it again. */
+export type ReadingMakers = ReadonlyMap<string, (file: SiteFile) => PageReading>;
+
+/** The site after a planned operation; what the plan knows of its pages goes along. */
+export function applyPlan(
+  site: Site,
+  { changes, readings }: { readonly changes: ChangeSet; readonly readings?: ReadingMakers | undefined },
+): Result<Site, ChangeProblem> {
+  const applied = applyChangeSet(site, changes);
+  if (applied.ok && readings)
+    for (const [path, make] of readings) {
+      const file = applied.value.files.get(path);
+      if (file?.text !== undefined) rememberReading(make(file));
+    }
+  return applied;
+}

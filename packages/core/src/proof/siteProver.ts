@@ -1,0 +1,190 @@
+import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
+import { changedFiles } from '../source/changeSet.ts';
+import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
+import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
+import { sameBytes } from '../source/textCoding.ts';
+import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
+import type { PageProof, Proof } from './proof.ts';
+import { provePage } from './provePage.ts';
+import { Reach } from './reach.ts';
+
+export interface ProofOptions {
+  readonly onPage?: (done: number, total: number) => void;
+}
+
+/**
+ * Proves states of a site against one and the same beginning. How the pages looked at the beginning is kept, and so is the last
+ * proof: of a state that is much like the last one only those pages are read again that the change can reach.
+ */
+export class SiteProver {
+  private readonly before: Site;
+  private readonly plain: Sides;
+  private readonly looks = new Map<string, PageLook>();
+  private last: { readonly after: Site; readonly proof: Proof } | undefined;
+
+  constructor(before: Site) {
+    this.before = before;
+    const session = new CascadeSession();
+    this.plain = { before: session, after: session, comparison: new LookComparison(session), resources: [] };
+  }
+
+  /** The session in which pages of the beginning are read. */
+  get session(): CascadeSession {
+    return this.plain.before;
+  }
+
+  /** A page of the beginning that was read for something else, in this prover's session: it need not be read again. */
+  note(site: Site, file: SiteFile, cascade: PageCascade): void {
+    if (site === this.before) this.looks.set(lookKey(file.path, true), lookOf(cascade));
+  }
+
+  /**
+   * Compares a state with the beginning, page by page, by the bytes they hold. A page that neither changed nor can reach
+   * anything that did is the same without being read; its `elements` are 0. Pages that are only on one side are `added` or `removed`.
+   */
+  prove(after: Site, options: ProofOptions = {}): Proof {
+    const { before } = this;
+    const run = this.makeRun(after);
+    const known = this.last && stillTrue(this.last.after, after, this.last.proof);
+    const pages = pagesOf(before);
+    const added = pagesOf(after).filter((file) => !before.files.has(file.path));
+    const results: PageProof[] = [];
+    for (const file of pages) {
+      results.push(known?.get(file.path) ?? this.page(file, run));
+      options.onPage?.(results.length, pages.length + added.length);
+      // what embedded blocks compile to is few pages' own
+      if (results.length % 200 === 0) run.sides.after.forgetPages();
+    }
+    for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
+    const proof: Proof = {
+      verdict: results.every((page) => page.verdict === 'same') ? 'same' : 'differs',
+      pages: results,
+      elements: results.reduce((sum, page) => sum + page.elements, 0),
+    };
+    this.last = { after, proof };
+    return proof;
+  }
+
+  private makeRun(after: Site): Run {
+    const { before } = this;
+    const changed = changedFiles(before, after).map(({ path }) => path);
+    const kindOf = (path: string): string => (before.files.get(path) ?? after.files.get(path))!.kind;
+    const resources = changed.filter((path) => kindOf(path) === 'other');
+    return {
+      after,
+      sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
+      changed: new Set(changed),
+      onlyPagesChanged: changed.every((path) => kindOf(path) === 'page'),
+      reach: new Reach([before, after], changed.filter((path) => fileKindOf(path) !== 'page')), // prettier-ignore
+    };
+  }
+
+  private page(file: SiteFile, run: Run): PageProof {
+    const now = run.after.files.get(file.path);
+    if (!now) return { ...unseen(file.path), verdict: 'removed' };
+    if (file.text !== undefined && !run.changed.has(file.path) && !run.reach.from(file.text)) return unseen(file.path);
+    if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, run);
+    const result = this.states(file, now, run);
+    const used = run.sides.resources.filter((path) => file.text!.includes(fileNameOf(path)));
+    if (used.length === 0) return result;
+    return {
+      ...result,
+      verdict: 'differs',
+      notes: [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)],
+    };
+  }
+
+  /** With scripts, and without where `noscript` makes these two pages: the one that differs speaks. */
+  private states(file: SiteFile, now: SiteFile, run: Run): PageProof {
+    let first: PageProof | undefined;
+    for (const scripting of /<noscript/i.test(file.text!) ? [true, false] : [true]) {
+      const result = this.state(file, now, scripting, run);
+      if (result.verdict !== 'same') return result;
+      first ??= result;
+    }
+    return first!;
+  }
+
+  private state(file: SiteFile, now: SiteFile, scripting: boolean, run: Run): PageProof {
+    const { sides, after } = run;
+    const old = this.lookBefore(file, scripting, sides);
+    const look = lookOf(sides.after.open(after, now, scripting));
+    if (sides.comparison.surelySame(old, look)) return { ...unseen(file.path), elements: old.elements };
+    return provePage(
+      { cascade: sides.before.open(this.before, file, scripting), site: this.before },
+      { cascade: sides.after.open(after, now, scripting), site: after },
+    );
+  }
+
+  private lookBefore(file: SiteFile, scripting: boolean, sides: Sides): PageLook {
+    const read = (): PageLook => lookOf(sides.before.open(this.before, file, scripting));
+    if (sides !== this.plain) return read();
+    const key = lookKey(file.path, scripting);
+    const known = this.looks.get(key) ?? read();
+    this.looks.set(key, known);
+    return known;
+  }
+}
+
+const lookKey = (path: string, scripting: boolean): string => `${scripting ? 'with' : 'without'} ${path}`;
+
+/** How the two states are read. */
+interface Sides {
+  readonly before: CascadeSession;
+  readonly after: CascadeSession;
+  readonly comparison: LookComparison;
+  /** Files that are neither pages nor sheets and whose bytes differ. */
+  readonly resources: readonly string[];
+}
+
+interface Run {
+  readonly after: Site;
+  readonly sides: Sides;
+  readonly changed: ReadonlySet<string>;
+  readonly onlyPagesChanged: boolean;
+  readonly reach: Reach;
+}
+
+/** References to files whose bytes differ say so on each side. */
+function markedSides(before: Site, after: Site, resources: readonly string[]): Sides {
+  const mark = (site: Site): Map<string, string> =>
+    new Map(resources.map((path) => [path, ` ${site.files.get(path)?.hash ?? 'missing'}`]));
+  const first = new CascadeSession({ fingerprints: mark(before) });
+  const second = new CascadeSession({ fingerprints: mark(after), twin: first });
+  return { before: first, after: second, comparison: new LookComparison(first), resources };
+}
+
+/** The pages that neither changed since nor can reach anything that did, with what was found. */
+function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, PageProof> {
+  const changed = changedFiles(then, now).map((one) => one.path);
+  const others = changed.filter((path) => fileKindOf(path) !== 'page');
+  if (others.some((path) => fileKindOf(path) === 'other')) return new Map();
+  const reach = new Reach([then, now], others);
+  const pages = new Set(changed);
+  return new Map(
+    proof.pages.flatMap((page) => {
+      const text = now.files.get(page.path)?.text;
+      const stands = text !== undefined && !pages.has(page.path) && !reach.from(text);
+      return stands ? [[page.path, page] as const] : [];
+    }),
+  );
+}
+
+/** A page that cannot be read is the same only when neither it nor any sheet changed. */
+function proveOpaque(file: SiteFile, now: SiteFile, run: Run): PageProof {
+  if (sameBytes(file.bytes, now.bytes) && run.onlyPagesChanged) return unseen(file.path);
+  return {
+    ...unseen(file.path),
+    verdict: 'differs',
+    notes: ['The page does not encode back to its own bytes, so it cannot be compared.'],
+  };
+}
+
+const unseen = (path: string): PageProof => ({
+  path,
+  verdict: 'same',
+  elements: 0,
+  differingElements: 0,
+  causes: [],
+  notes: [],
+});
