@@ -37,7 +37,7 @@ export { PageOutcomes, type Outcome } from './cascade/pageOutcomes.ts';
 export { pageWinners, siteWinners, type WinnerLine } from './cascade/siteWinners.ts';
 export { driftedProperties, familiesOf, type Family, type FamilyVersion } from './survey/families.ts';
 export { describeStayReason, embeddedBlocks, type StayReason } from './survey/blockUnits.ts';
-export { LinkedSheets } from './survey/linkedSheets.ts';
+export { linkedSheets } from './survey/linkedSheets.ts';
 export { surveySite } from './survey/surveySite.ts';
 export type { PageSurvey, RepeatedBlock, SheetSurvey, SourceKind, Survey, SurveySource } from './survey/survey.ts';
 export { checkSite, type CheckOptions, type SiteCheck } from './checks/checkSite.ts';

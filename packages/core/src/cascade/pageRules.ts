@@ -64,6 +64,9 @@ export interface PageRules {
   readonly key: string;
 }
 
+/** What a page's sources come to, apart from the page. */
+export type CollectedRules = Omit<PageRules, 'sources'>;
+
 /** CSS Cascading and Inheritance Level 5, "Importing Style Sheets" and "Cascade Sorting Order": linked, embedded and imported sheets in tree order. */
 export function pageRules(page: PageTree, path: string, encoding: string, site: Site, cache: SheetCache): PageRules {
   return new Collector(page, path, encoding, site, cache).collect();
@@ -93,6 +96,16 @@ class Collector {
 
   collect(): PageRules {
     const sources = styleSources(this.page, this.path);
+    const alike = linkingKey(sources, this.encoding);
+    const found = (alike === undefined ? undefined : this.cache.linked(this.site).get(alike)) ?? this.read(sources);
+    if (alike !== undefined && found.unread.length === 0) this.cache.linked(this.site).set(alike, found);
+    // a style attribute may define one as well
+    const inPage = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(this.page.text);
+    const definesReference = inPage || found.definesReference;
+    return { ...found, sources, definesReference, key: `${definesReference ? 'addresses ' : ''}${found.key}` };
+  }
+
+  private read(sources: StyleSources): CollectedRules {
     sources.sheets.forEach((source, index) => {
       if (source.idle !== undefined) return;
       const conditions = sourceConditions(source, sources.preferredTitle);
@@ -100,11 +113,8 @@ class Collector {
       else this.linked(source.target, { kind: 'linked', index, charset: source.charset }, conditions, [], []);
     });
     const { rules, definitions, layers, unread } = this;
-    // a style attribute may define one as well
-    const inPage = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(this.page.text);
-    const definesReference = inPage || rules.some((rule) => rule.compiled.block.definesReference);
-    const key = `${definesReference ? 'addresses ' : ''}${this.keys.join('|')}`;
-    return { sources, rules, definitions, layers, unread, definesReference, key };
+    const definesReference = rules.some((rule) => rule.compiled.block.definesReference);
+    return { rules, definitions, layers, unread, definesReference, key: this.keys.join('|') };
   }
 
   private embedded(
@@ -184,6 +194,17 @@ class Collector {
     if (compiled.kind === 'rule') this.rules.push({ compiled, conditions, ...shared });
     else this.definitions.push({ compiled, ...shared });
   }
+}
+
+/** Equal for pages that link the same sheets alike and have no block; undefined for others. */
+function linkingKey({ sheets, preferredTitle }: StyleSources, encoding: string): string | undefined {
+  let key = encoding;
+  for (const source of sheets) {
+    if (source.idle !== undefined) key += '\n';
+    else if (source.kind === 'embedded' || source.target.kind !== 'site') return undefined;
+    else key += `\n${JSON.stringify([source.target.path, source.charset, source.media, source.title, source.alternate, source.title === preferredTitle])}`; // prettier-ignore
+  }
+  return key;
 }
 
 /** The block's text as the browser reads it. In SVG, where CDATA and entities are parsed, and where it starts in the page. */

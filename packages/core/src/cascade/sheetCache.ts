@@ -8,6 +8,7 @@ import { siteBase, type Base } from '../values/urls.ts';
 import { compileBlock } from './compileBlock.ts';
 import { compileSheet } from './compileSheet.ts';
 import type { CompiledBlock, CompiledSheet } from './compiledRule.ts';
+import type { CollectedRules } from './pageRules.ts';
 
 /**
  * Compiled sheets, blocks and style attributes, shared by all pages of one or two states of a site: equal text with equal
@@ -16,6 +17,7 @@ import type { CompiledBlock, CompiledSheet } from './compiledRule.ts';
 export class SheetCache {
   private readonly sheets = new Map<string, CompiledSheet>();
   private readonly blocks = new Map<string, CompiledSheet>();
+  private readonly linkings = new WeakMap<Site, Map<string, CollectedRules>>();
   private compiled = 0;
   private readonly attributes = new Map<string, CompiledBlock>();
   private readonly fingerprints: ReadonlyMap<string, string> | undefined;
@@ -31,6 +33,13 @@ export class SheetCache {
     if (!file || file.kind !== 'sheet') return undefined;
     const encoding = encodingFor(file, environmentEncoding);
     return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding)); // prettier-ignore
+  }
+
+  /** What pages without blocks come to, by how they link sheets of a site. */
+  linked(site: Site): Map<string, CollectedRules> {
+    let known = this.linkings.get(site);
+    if (!known) this.linkings.set(site, (known = new Map<string, CollectedRules>()));
+    return known;
   }
 
   embedded(text: string, base: Base): CompiledSheet {
@@ -69,8 +78,14 @@ export class SheetCache {
 /** Relative references count from the folder, so sheets in one folder share what they compile to. */
 const baseKey = (base: Base): string => (base.kind === 'site' ? folderOf(base.path) : `remote ${base.url}`);
 
+const ownEncodings = new WeakMap<SiteFile, string | null>();
+
 /** CSS Syntax 3, "The input byte stream". Pure ASCII reads the same in every encoding we know. */
 function encodingFor(file: SiteFile, environment: string): string {
-  const own = byteOrderMark(file.bytes) ?? declaredCharset(file.bytes);
-  return own ?? (isAscii(file.bytes) ? 'utf-8' : environment);
+  let own = ownEncodings.get(file);
+  if (own === undefined) {
+    own = byteOrderMark(file.bytes) ?? declaredCharset(file.bytes) ?? (isAscii(file.bytes) ? 'utf-8' : null);
+    ownEncodings.set(file, own);
+  }
+  return own ?? environment;
 }

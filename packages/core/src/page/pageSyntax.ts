@@ -14,10 +14,11 @@ export interface PageSyntax {
   readonly lineEnd: string;
 }
 
+const voidTags = new Set(['meta', 'link', 'br', 'img', 'hr', 'input', 'base']);
+
 export function pageSyntax(page: PageTree): PageSyntax {
-  const voids = page.elements.filter((e) => e.start >= 0 && /^(meta|link|br|img|hr|input|base)$/.test(e.tag));
-  const tags = voids.map((e) => page.text.slice(e.start, e.startTagEnd));
-  const slashed = tags.filter((tag) => tag.endsWith('/>')).length * 2 > tags.length;
+  const voids = page.elements.filter((e) => e.start >= 0 && voidTags.has(e.tag));
+  const slashed = voids.filter((e) => page.text[e.startTagEnd - 2] === '/').length * 2 > voids.length;
   const styles = page.elements.filter((e) => e.start >= 0 && (e.tag === 'style' || e.tag === 'link'));
   const upperCase = styles.length > 0 && styles.every((e) => /^<[A-Z]/.test(page.text.slice(e.start, e.start + 2)));
   const heads = styles.map((e) => page.text.slice(e.start, e.startTagEnd));

@@ -12,7 +12,8 @@ test('pages as bits behave as a set, also over the edges of words', () => {
   expect([...set]).toEqual([0, 31, 32, 63, 99]);
   expect(set.size).toBe(5);
   expect([set.has(31), set.has(33)]).toEqual([true, false]);
-  expect([...set.minus(setOf(31, 99, 5))]).toEqual([0, 32, 63]);
+  expect([...set.beyond(setOf(31, 99, 5))]).toEqual([0, 32, 63]);
+  expect([...set.beyond(setOf(31, 99, 5), setOf(31, 63, 7, 0))]).toEqual([0, 63]);
   expect([set.meets(setOf(63)), set.meets(setOf(64))]).toEqual([true, false]);
   const copy = set.copy();
   copy.addAll(setOf(64));

@@ -1,4 +1,4 @@
-/** Pages by their number, as bits. */
+/** Pages, or rules, by their number, as bits. */
 export class PageSet implements Iterable<number> {
   private readonly words: Uint32Array;
 
@@ -26,14 +26,19 @@ export class PageSet implements Iterable<number> {
     for (let i = 0; i < this.words.length; i++) this.words[i]! |= other.words[i]!;
   }
 
-  removeAll(other: PageSet): void {
-    for (let i = 0; i < this.words.length; i++) this.words[i]! &= ~other.words[i]!;
-  }
-
   minus(other: PageSet): PageSet {
     const out = this.copy();
-    out.removeAll(other);
+    for (let i = 0; i < out.words.length; i++) out.words[i]! &= ~other.words[i]!;
     return out;
+  }
+
+  /** The pages of this set that are not in `other`, and in `within` where it is given. */
+  *beyond(other: PageSet, within?: PageSet): Iterable<number> {
+    for (let i = 0; i < this.words.length; i++) {
+      let word = this.words[i]! & ~other.words[i]!;
+      if (within) word &= within.words[i]!;
+      for (; word !== 0; word &= word - 1) yield i * 32 + 31 - Math.clz32(word & -word);
+    }
   }
 
   meets(other: PageSet): boolean {

@@ -1,5 +1,5 @@
 import { covers } from './covers.ts';
-import type { PageSet } from './pageSet.ts';
+import { PageSet } from './pageSet.ts';
 import type { RuleGraph } from './ruleGraph.ts';
 import type { PlannedRule, RuleTable } from './ruleTable.ts';
 
@@ -16,6 +16,8 @@ export type Apart =
 export interface SheetPart {
   readonly nodes: number[];
   readonly pages: PageSet;
+  /** Pages where one of its rules may do something though they do not hold it. */
+  readonly reaches: PageSet;
   /** Why it did not join the widest sheet. */
   apart: Apart | undefined;
 }
@@ -55,6 +57,7 @@ class Partitioner {
   /** The graph's edges, and those that covered leaks ask for. */
   private readonly after: readonly Set<number>[];
   private readonly staying = new Set<number>();
+  private readonly everywhere: PageSet;
   private readonly families = new Map<string, number[]>();
   private readonly nodesOfRule: Map<number, number[]>;
   private readonly table: RuleTable;
@@ -76,6 +79,8 @@ class Partitioner {
     this.reach = reach;
     this.single = single;
     this.onlyPage = onlyPage;
+    this.everywhere = PageSet.empty(table.pages.length);
+    table.pages.forEach((_, page) => this.everywhere.add(page));
     this.sheetOf = new Int32Array(graph.nodes.length).fill(-1);
     this.after = graph.after.map((set) => new Set(set));
     this.nodesOfRule = new Map();
@@ -148,7 +153,7 @@ class Partitioner {
       for (const node of run) this.staying.add(node);
       return;
     }
-    this.sheets.push({ nodes: [], pages: first.holders.copy(), apart });
+    this.sheets.push({ nodes: [], pages: first.holders.copy(), reaches: PageSet.empty(this.table.pages.length), apart }); // prettier-ignore
     this.join(run, first.holders, this.sheets.length - 1);
   }
 
@@ -156,12 +161,18 @@ class Partitioner {
     const sheet = this.sheets[number]!;
     sheet.nodes.push(...run);
     sheet.pages.addAll(holders);
-    for (const node of run) this.sheetOf[node] = number;
+    for (const node of run) {
+      this.sheetOf[node] = number;
+      const { rule, holders: own } = this.graph.nodes[node]!;
+      sheet.reaches.addAll((this.reach.get(rule) ?? this.everywhere).minus(own));
+    }
   }
 
   private refusal(run: readonly number[], holders: PageSet, sheet: SheetPart, number: number): Apart | undefined {
     const covering: Edge[] = [];
-    const leak = this.leak(run, sheet.pages, covering) ?? this.leak(sheet.nodes, holders, covering);
+    const leak =
+      this.leak(run, sheet.pages, covering) ??
+      (sheet.reaches.meets(holders) ? this.leak(sheet.nodes, holders, covering) : undefined);
     if (leak) return leak;
     // what covers has to come later, so it cannot be in the same sheet
     const inside = new Set([...run, ...sheet.nodes]);
@@ -190,8 +201,7 @@ class Partitioner {
     for (const node of nodes) {
       const { rule, holders } = this.graph.nodes[node]!;
       const reach = this.reach.get(rule);
-      for (const page of pages.minus(holders)) {
-        if (reach !== undefined && !reach.has(page)) continue;
+      for (const page of pages.beyond(holders, reach)) {
         const { family } = this.table.rules[rule]!;
         const versions = this.families
           .get(family)!

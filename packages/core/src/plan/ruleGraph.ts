@@ -42,10 +42,10 @@ export function makeRuleGraph(table: RuleTable): RuleGraph {
 
 function makeCompete({ rules }: RuleTable): (a: number, b: number) => boolean {
   const known = new Map<number, boolean>();
+  const hasMany = rules.map(({ holders }) => holders.size > 1);
   return (a, b) => {
     // a rule of one page meets each other rule once
-    if (rules[a]!.holders.size === 1 || rules[b]!.holders.size === 1)
-      return mayCompete(rules[a]!.traits, rules[b]!.traits);
+    if (!hasMany[a] || !hasMany[b]) return mayCompete(rules[a]!.traits, rules[b]!.traits);
     const key = a < b ? a * rules.length + b : b * rules.length + a;
     let answer = known.get(key);
     if (answer === undefined) known.set(key, (answer = mayCompete(rules[a]!.traits, rules[b]!.traits)));
@@ -73,22 +73,26 @@ function edgesOf(
   const find = nodeFinder(nodes);
   const seen = new Set<string>();
   /** By node, the nodes it was seen before. */
-  const asked = nodes.map(() => new Set<number>());
+  const asked = nodes.map(() => PageSet.empty(nodes.length));
+  const hasMany = nodes.map(({ rule }) => table.rules[rule]!.holders.size > 1);
+  const order = (a: number, b: number): void => {
+    if (asked[a]!.has(b)) return;
+    asked[a]!.add(b);
+    if (compete(nodes[a]!.rule, nodes[b]!.rule)) after[a]!.add(b);
+  };
   table.pages.forEach(({ sequence }, page) => {
-    const at = sequence.map((rule) => find(rule, page));
-    const key = at.join();
-    if (key === '' || seen.has(key)) return;
+    const at = sequence.flatMap((rule) => find(rule, page) ?? []);
+    // many pages hold the same rules in the same order, but for those that only one page holds
+    const shared = at.filter((node) => hasMany[node]);
+    const key = shared.join();
+    if (!seen.has(key))
+      for (let i = 0; i < shared.length; i++)
+        for (let j = i + 1; j < shared.length; j++) order(shared[i]!, shared[j]!);
     seen.add(key);
     for (let i = 0; i < at.length; i++) {
-      const a = at[i];
-      if (a === undefined) continue;
-      const before = asked[a]!;
-      for (let j = i + 1; j < at.length; j++) {
-        const b = at[j];
-        if (b === undefined || before.has(b)) continue;
-        before.add(b);
-        if (compete(sequence[i]!, sequence[j]!)) after[a]!.add(b);
-      }
+      if (hasMany[at[i]!]) continue;
+      for (let j = 0; j < i; j++) order(at[j]!, at[i]!);
+      for (let j = i + 1; j < at.length; j++) order(at[i]!, at[j]!);
     }
   });
   return after;

@@ -42,3 +42,14 @@ test('pages that nothing new can reach are not read again', () => {
   prover.prove(after('p{top:0;}', 'p{top:1px;}'));
   expect(read).toEqual(['a.html', 'b.html', 'a.html', 'b.html']);
 });
+
+test.each([
+  ['an escape in an import', '<link rel=stylesheet href=main.css>', '@import "s\\69te.css";'],
+  ['an escape of the address', '<link rel=stylesheet href=s%69te.css>', ''],
+  ['a reference in the markup', '<link rel=stylesheet href="s&#105;te.css">', ''],
+  ['a line end, which browsers take out of addresses', '<link rel=stylesheet href="si\nte.css">', ''],
+  ['a tab in an import of a block', '<style>@import url("si\tte.css");</style>', ''],
+])('a page that reaches a changed sheet only by %s is read', (_shows, head, main) => {
+  const state = (rule: string) => siteOf({ 'a.html': pageOf(head, '<p>a'), 'main.css': main, 'site.css': rule });
+  expect(proveSites(state('p{top:0}'), state('p{top:1px}')).pages[0]).toMatchObject({ path: 'a.html', verdict: 'differs' }); // prettier-ignore
+});

@@ -82,7 +82,7 @@ export class SiteProver {
   private page(file: SiteFile, run: Run): PageProof {
     const now = run.after.files.get(file.path);
     if (!now) return { ...unseen(file.path), verdict: 'removed' };
-    if (file.text !== undefined && !run.changed.has(file.path) && !run.reach.from(file.text)) return unseen(file.path);
+    if (file.text !== undefined && !run.changed.has(file.path) && !run.reach.from(file)) return unseen(file.path);
     if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, run);
     const result = this.states(file, now, run);
     const used = run.sides.resources.filter((path) => file.text!.includes(fileNameOf(path)));
@@ -163,8 +163,8 @@ function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, Pag
   const pages = new Set(changed);
   return new Map(
     proof.pages.flatMap((page) => {
-      const text = now.files.get(page.path)?.text;
-      const stands = text !== undefined && !pages.has(page.path) && !reach.from(text);
+      const file = now.files.get(page.path);
+      const stands = file?.text !== undefined && !pages.has(page.path) && !reach.from(file);
       return stands ? [[page.path, page] as const] : [];
     }),
   );

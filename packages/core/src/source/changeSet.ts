@@ -1,6 +1,6 @@
 import { applyEdits, describeEditProblem, type EditProblem } from './applyEdits.ts';
 import { fail, succeed, type Result } from './result.ts';
-import { makeSiteFile, type Site, type SiteFile } from './site.ts';
+import { makeSiteFile, makeWrittenFile, type Site, type SiteFile } from './site.ts';
 import type { Edit } from './span.ts';
 import { encodeText } from './textCoding.ts';
 
@@ -60,7 +60,7 @@ function editFile(file: SiteFile | undefined, change: FileEdits): Result<SiteFil
   if (!text.ok) return fail({ kind: 'bad-edit', path, edit: text.problem });
   const bytes = encodeText(text.value, file.encoding);
   if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding: file.encoding });
-  return succeed(makeSiteFile(path, bytes));
+  return succeed(makeWrittenFile(path, text.value, bytes, file.encoding));
 }
 
 export function describeChangeProblem(problem: ChangeProblem): string {

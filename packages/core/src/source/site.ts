@@ -35,6 +35,17 @@ export function makeSiteFile(path: string, bytes: Uint8Array): SiteFile {
   return { path, kind, bytes, hash, encoding };
 }
 
+/**
+ * A page or sheet made of a text by writing it in an encoding. Where its bytes still say that encoding and can hold nothing else,
+ * they are not read back.
+ */
+export function makeWrittenFile(path: string, text: string, bytes: Uint8Array, encoding: string): SiteFile {
+  const kind = fileKindOf(path);
+  if (kind !== 'page' || encoding !== 'utf-8' || /\p{Surrogate}/u.test(text) || pageEncoding(bytes) !== encoding)
+    return makeSiteFile(path, bytes);
+  return { path, kind, bytes, hash: contentHash(bytes), encoding, text };
+}
+
 export function makeSite(files: Iterable<readonly [path: string, bytes: Uint8Array]>): Site {
   const map = new Map<string, SiteFile>();
   for (const [path, bytes] of files) map.set(path, makeSiteFile(path, bytes));

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
-import { LinkedSheets } from './linkedSheets.ts';
+import { linkedSheets } from './linkedSheets.ts';
 import { surveySite } from './surveySite.ts';
 
 const files = {
@@ -13,7 +13,6 @@ const files = {
 };
 
 test('the same as the whole survey says, also after pages and sheets changed', () => {
-  const linked = new LinkedSheets();
   const states = [
     files,
     { ...files, 'c.html': pageOf('<link rel=stylesheet href=css/u.css>', '') },
@@ -22,6 +21,6 @@ test('the same as the whole survey says, also after pages and sheets changed', (
   ];
   for (const state of states) {
     const site = siteOf(state);
-    expect(linked.of(site)).toEqual(surveySite(site).sheets);
+    expect(linkedSheets(site)).toEqual(surveySite(site).sheets);
   }
 });

@@ -5,7 +5,7 @@ import { styleSources, type EmbeddedSource, type LinkedSource, type SourcePlace 
 import type { GroupRule } from '../sheet/sheet.ts';
 import type { SiteFile } from '../source/site.ts';
 import { textOf, type Span } from '../source/span.ts';
-import type { Base } from '../values/urls.ts';
+import { resolveReference, type Base, type Target } from '../values/urls.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from './blockUnits.ts';
 import { ruleBody, type RuleBody } from './ruleBody.ts';
 
@@ -34,6 +34,8 @@ export interface ReadBlock {
   readonly base: Base;
   readonly stays: StayReason | undefined;
   readonly trailingComments: readonly Span[];
+  /** What its `@import` rules ask for. */
+  readonly imports: readonly Target[];
   /** Nothing is left of it once its rules and comments are gone. */
   readonly bare: boolean;
 }
@@ -109,6 +111,7 @@ function readBlock(block: EmbeddedBlock, places: readonly SourcePlace[], text: s
     base,
     stays,
     trailingComments,
+    imports: block.sheet.rules.flatMap((rule) => (rule.kind === 'import' ? [resolveReference(rule.reference, base)] : [])),
     bare: isBare(block, text),
   };
 }

@@ -6,7 +6,7 @@ import {
   describeStayReason,
   fileKindOf,
   lackingLinks,
-  LinkedSheets,
+  linkedSheets,
   makeSite,
   makeSiteFile,
   pageBands,
@@ -75,14 +75,6 @@ async function draftOf(
     ),
     before,
   };
-}
-
-/** What pages link, by their bytes; of the site that was asked for last. */
-let linked: { readonly siteId: string; readonly sheets: LinkedSheets } | undefined;
-
-function linkedSheetsOf({ siteId }: SiteState): LinkedSheets {
-  if (linked?.siteId !== siteId) linked = { siteId, sheets: new LinkedSheets() };
-  return linked.sheets;
 }
 
 /** Each state holds the changed pages once more, so a large site keeps few. */
@@ -171,7 +163,7 @@ const tasks: AnalysisTasks = {
   },
   async draft({ state }) {
     const { site, steps, before, problem } = await draftOf(state);
-    const sheets = linkedSheetsOf(state).of(site);
+    const sheets = linkedSheets(site);
     return {
       base: state.number,
       operations: [...state.operations],
