@@ -5,6 +5,7 @@ import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { sheetsOf, type Site } from '../source/site.ts';
 import { PageSet } from './pageSet.ts';
+import { neededNames } from '../survey/selectorNames.ts';
 import type { PlannedRule, RuleTable } from './ruleTable.ts';
 
 interface Asked {
@@ -56,20 +57,6 @@ function matchOn(text: string, open: readonly Asked[], page: number, reach: Read
         if (!pages.has(page) && matchSelector(element, selector, context) > 0) pages.add(page);
       }
 }
-
-/** Types, classes and IDs without which no element can match. */
-const neededNames = ({ compounds }: ComplexSelector): readonly string[] =>
-  compounds.flatMap(({ simples }) =>
-    simples.flatMap((simple) =>
-      simple.kind === 'id'
-        ? [`#${simple.name.toLowerCase()}`]
-        : simple.kind === 'class'
-          ? [`.${simple.name.toLowerCase()}`]
-          : simple.kind === 'type'
-            ? [simple.lower]
-            : [],
-    ),
-  );
 
 /** A single type, class or ID: whether it matches, the names tell (but for its case, which then counts as a match). */
 const isOneName = ({ compounds }: ComplexSelector): boolean =>

@@ -1,8 +1,44 @@
+import type { SelectorList } from '../selectors/selector.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
+import { readingOf } from '../survey/pageReading.ts';
+import { neededNames } from '../survey/selectorNames.ts';
+import { sheetDelta } from './sheetDelta.ts';
 
-/** Which pages may reach one of these files, by their text alone: by name, through sheets that name them, or by an escape. */
+/**
+ * Which pages may look different when files change from one state of a site to another, told without reading them: those that may
+ * name such a file or a sheet that does, or spell it by an escape; and where only plain rules of a sheet changed, those of them
+ * that hold all names some such rule asks for.
+ */
 export class Reach {
+  private readonly whole: Names;
+  private readonly byRule: Names;
+  /** Of each changed rule, the names a page needs for it to match. */
+  private readonly needs: readonly (readonly string[])[];
+
+  constructor(then: Site, now: Site, paths: readonly string[]) {
+    const deltas = new Map(paths.map((path) => [path, deltaOf(then.files.get(path), now.files.get(path))]));
+    this.whole = new Names([then, now], paths.filter((path) => deltas.get(path) === undefined)); // prettier-ignore
+    this.byRule = new Names([then, now], paths.filter((path) => deltas.get(path) !== undefined)); // prettier-ignore
+    this.needs = [...deltas.values()].flatMap((selectors) => selectors?.map(neededNames) ?? []);
+  }
+
+  from(file: SiteFile): boolean {
+    return this.whole.in(file) || (this.byRule.in(file) && this.mayMatch(file));
+  }
+
+  private mayMatch(file: SiteFile): boolean {
+    // without scripts the page has other elements as well
+    const names = /<noscript/i.test(file.text ?? '') ? undefined : readingOf(file)?.names;
+    return names === undefined || this.needs.some((needed) => needed.every((name) => names.has(name)));
+  }
+}
+
+const deltaOf = (then: SiteFile | undefined, now: SiteFile | undefined): SelectorList | undefined =>
+  then?.kind === 'sheet' && now?.kind === 'sheet' ? sheetDelta(then, now) : undefined;
+
+/** Files by their names. */
+class Names {
   private readonly names: ReadonlySet<string> | undefined;
   /** Those that are no sheets. */
   private readonly others: readonly string[];
@@ -12,7 +48,8 @@ export class Reach {
     this.others = [...(this.names ?? [])].filter((name) => !/\.css$/i.test(name));
   }
 
-  from(file: SiteFile): boolean {
+  /** Whether a file may name one of them. */
+  in(file: SiteFile): boolean {
     const { names, others } = this;
     if (names === undefined) return true;
     if (names.size === 0) return false;

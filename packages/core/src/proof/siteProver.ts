@@ -75,7 +75,7 @@ export class SiteProver {
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
       onlyPagesChanged: changed.every((path) => kindOf(path) === 'page'),
-      reach: new Reach([before, after], changed.filter((path) => fileKindOf(path) !== 'page')), // prettier-ignore
+      reach: new Reach(before, after, changed.filter((path) => fileKindOf(path) !== 'page')), // prettier-ignore
     };
   }
 
@@ -159,7 +159,7 @@ function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, Pag
   const changed = changedFiles(then, now).map((one) => one.path);
   const others = changed.filter((path) => fileKindOf(path) !== 'page');
   if (others.some((path) => fileKindOf(path) === 'other')) return new Map();
-  const reach = new Reach([then, now], others);
+  const reach = new Reach(then, now, others);
   const pages = new Set(changed);
   return new Map(
     proof.pages.flatMap((page) => {

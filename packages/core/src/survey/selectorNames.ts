@@ -58,3 +58,17 @@ export function classesOf(rules: readonly Rule[]): readonly string[] {
   });
   return [...out];
 }
+
+/** Types, classes and IDs, in lower case, without which no element of a page can match: `p`, `.notice`, `#form`. */
+export const neededNames = ({ compounds }: ComplexSelector): readonly string[] =>
+  compounds.flatMap(({ simples }) =>
+    simples.flatMap((simple) =>
+      simple.kind === 'id'
+        ? [`#${simple.name.toLowerCase()}`]
+        : simple.kind === 'class'
+          ? [`.${simple.name.toLowerCase()}`]
+          : simple.kind === 'type'
+            ? [simple.lower]
+            : [],
+    ),
+  );
