@@ -107,9 +107,12 @@ export function planGatherAttributes(
   const session = watch?.session ?? new CascadeSession();
   const collector = new Collector(site, path.value, operation);
   const wanted = operation.pages && new Set(operation.pages);
-  for (const file of pagesOf(site))
-    if ((wanted?.has(file.path) ?? true) && /style/i.test(file.text ?? ''))
-      collector.add(file, styledElements(site, file, session, watch?.onRead));
+  for (const [i, file] of pagesOf(site).entries()) {
+    if (!(wanted?.has(file.path) ?? true) || !/style/i.test(file.text ?? '')) continue;
+    collector.add(file, styledElements(site, file, session, watch?.onRead));
+    // what embedded blocks compile to is few pages' own
+    if (i % 100 === 99) session.forgetPages();
+  }
   return collector.plan();
 }
 

@@ -1,3 +1,5 @@
+import { parse, type DefaultTreeAdapterTypes } from 'parse5';
+import { hostileSite } from '../testing/hostileSite.ts';
 import { describe, expect, test } from '@jest/globals';
 import { askChromium } from '../testing/chromium.ts';
 import { elementName, elementPath, parentElement, parsePage, textContent } from './parsePage.ts';
@@ -126,4 +128,31 @@ describe('links and blocks in tree order', () => {
     expect(titles('<meta http-equiv=default-style content=B><style title=A></style>')).toBe('B');
     expect(titles('<style></style>')).toBeUndefined();
   });
+});
+
+test('places are those the parser itself gives', () => {
+  interface Place {
+    readonly tag: string;
+    readonly spans: readonly (number | undefined)[];
+  }
+  const texts = [
+    ...Object.values(hostileSite(3)).map((file) => (typeof file === 'string' ? file : Buffer.from(file).toString('latin1'))),
+    '<table><tr><td>a<p>b</td></tr>x<b>y</table><i><p>z</i></p>',
+    '<body>a<div></body></html><p>late',
+    '<template><p>t</p></template><svg><style>a{}</style></svg><select><option>1<option>2</select>',
+  ]; // prettier-ignore
+  for (const text of texts) {
+    const theirs: Place[] = [];
+    const walk = (node: DefaultTreeAdapterTypes.Node): void => {
+      if ('tagName' in node) {
+        const at = node.sourceCodeLocation;
+        theirs.push({ tag: node.tagName, spans: [at?.startOffset, at?.startTag?.endOffset, at?.endTag?.startOffset, at?.endOffset] }); // prettier-ignore
+      }
+      if ('childNodes' in node) node.childNodes.forEach(walk);
+    };
+    walk(parse(text, { sourceCodeLocationInfo: true }));
+    const known = (offset: number): number | undefined => (offset < 0 ? undefined : offset);
+    const ours = parsePage(text).elements.map(({ tag, start, startTagEnd, endTagStart, end }) => ({ tag, spans: [start, startTagEnd, endTagStart, end].map(known) })); // prettier-ignore
+    expect(ours).toEqual(theirs);
+  }
 });

@@ -52,6 +52,8 @@ export function makeTreeAdapter(): TreeAdapter<Map5> {
   };
 }
 
+const nowhere = { startLine: 0, startCol: 0, startOffset: 0, endLine: 0, endCol: 0, endOffset: 0 };
+
 /** Places are kept as numbers, nothing else is stored twice. */
 const treeAdapter: TreeAdapter<Map5> = {
   createDocument: () => ({ type: 'document', children: [], mode: 'no-quirks' }),
@@ -127,16 +129,13 @@ const treeAdapter: TreeAdapter<Map5> = {
       node.end = location?.endOffset ?? -1;
     }
   },
-  // the parser asks only whether a place is known before it sets the end
+  // at the end of a page the parser asks whether `html` and `body` have an end tag
   getNodeSourceCodeLocation: (node) =>
     node.type === 'element' && node.start >= 0
-      ? { startLine: 0, startCol: 0, startOffset: node.start, endLine: 0, endCol: 0, endOffset: node.end }
+      ? { ...nowhere, startOffset: node.start, endOffset: node.end, ...(node.endTagStart >= 0 ? { endTag: nowhere } : {}) } // prettier-ignore
       : undefined,
-  updateNodeSourceCodeLocation: (node, location) => {
-    if (node.type !== 'element') return;
-    node.endTagStart = location.endTag?.startOffset ?? -1;
-    if (location.endOffset !== undefined) node.end = location.endOffset;
-  },
+  // our parser sets ends itself
+  updateNodeSourceCodeLocation: () => undefined,
 };
 
 function makeElement(tag: string, namespace: Namespace, attrs: readonly Token.Attribute[]): ElementNode {

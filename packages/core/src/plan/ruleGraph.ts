@@ -86,8 +86,7 @@ function edgesOf(
     const shared = at.filter((node) => hasMany[node]);
     const key = shared.join();
     if (!seen.has(key))
-      for (let i = 0; i < shared.length; i++)
-        for (let j = i + 1; j < shared.length; j++) order(shared[i]!, shared[j]!);
+      for (let i = 0; i < shared.length; i++) for (let j = i + 1; j < shared.length; j++) order(shared[i]!, shared[j]!);
     seen.add(key);
     for (let i = 0; i < at.length; i++) {
       if (hasMany[at[i]!]) continue;

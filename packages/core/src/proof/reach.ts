@@ -54,9 +54,7 @@ class Names {
     if (names === undefined) return true;
     if (names.size === 0) return false;
     const { sheets, escaped } = mentionsIn(file);
-    return (
-      escaped || sheets.some((name) => names.has(name)) || others.some((name) => (file.text ?? '').includes(name))
-    );
+    return escaped || sheets.some((name) => names.has(name)) || others.some((name) => (file.text ?? '').includes(name));
   }
 }
 

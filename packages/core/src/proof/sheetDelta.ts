@@ -39,7 +39,8 @@ function partsOf(text: string): readonly { readonly rule: Rule; readonly text: s
 
 /** Of a plain rule, or of those in `@media` and `@supports`. */
 function selectorsIn(rule: Rule): SelectorList | undefined {
-  if (rule.kind === 'style') return rule.nested.length === 0 && rule.closed ? (selectorsOf(rule.selector) ?? []) : undefined;
+  if (rule.kind === 'style')
+    return rule.nested.length === 0 && rule.closed ? (selectorsOf(rule.selector) ?? []) : undefined;
   if (rule.kind !== 'group' || !/^(media|supports)$/.test(rule.name) || !rule.closed) return undefined;
   const out: ComplexSelector[] = [];
   for (const inner of rule.rules) {

@@ -110,7 +110,11 @@ test('rules of hostile sites taken out and moved about: each page gets the verdi
       const now = withSheets(then, (rules) => {
         const at = (seed * 7 + step * 3) % Math.max(rules.length, 1);
         const rest = rules.filter((_, i) => i !== at);
-        return step === 0 ? rest : step === 1 ? [...rest, rules[at]!] : [...rules, rules[at]!.replace('{', ', .late {')];
+        return step === 0
+          ? rest
+          : step === 1
+            ? [...rest, rules[at]!]
+            : [...rules, rules[at]!.replace('{', ', .late {')];
       });
       const session = new CascadeSession();
       for (const { path, verdict } of prover.prove(now).pages) {

@@ -53,7 +53,7 @@ export class SiteProver {
       results.push(known?.get(file.path) ?? this.page(file, run));
       options.onPage?.(results.length, pages.length + added.length);
       // what embedded blocks compile to is few pages' own
-      if (results.length % 200 === 0) run.sides.after.forgetPages();
+      if (results.length % 100 === 0) run.sides.after.forgetPages();
     }
     for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
     const proof: Proof = {

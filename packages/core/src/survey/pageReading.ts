@@ -111,7 +111,9 @@ function readBlock(block: EmbeddedBlock, places: readonly SourcePlace[], text: s
     base,
     stays,
     trailingComments,
-    imports: block.sheet.rules.flatMap((rule) => (rule.kind === 'import' ? [resolveReference(rule.reference, base)] : [])),
+    imports: block.sheet.rules.flatMap((rule) =>
+      rule.kind === 'import' ? [resolveReference(rule.reference, base)] : [],
+    ),
     bare: isBare(block, text),
   };
 }

@@ -1,10 +1,10 @@
 import { workerData, type MessagePort } from 'node:worker_threads';
 import {
-  applyOperations,
   changedFiles,
   describeOperationProblem,
   describeStayReason,
   fileKindOf,
+  KeptDraft,
   lackingLinks,
   linkedSheets,
   makeSite,
@@ -12,7 +12,7 @@ import {
   pageBands,
   planWhole,
   SiteProver,
-  type DraftSite,
+  type KeptDraftState,
   type LeftRule,
   type Operation,
   type Site,
@@ -34,7 +34,9 @@ const store = makeSequelizeSiteStore(connect(databaseUrl, 2));
 
 /** The last few revisions read, kept warm. */
 const sites = new Map<string, Promise<Site>>();
-const drafts = new Map<string, DraftSite & { readonly problem?: DraftReply['problem'] }>();
+const drafts = new Map<string, KeptDraftState>();
+/** By revision: the last draft, from which the next one goes on. */
+const lastDrafts = new Map<string, KeptDraft>();
 /** By revision: how its pages look, and the last proof of its draft, from which the next one goes on. */
 const provers = new Map<string, SiteProver>();
 const mostKept = 3;
@@ -64,55 +66,13 @@ function keep<Value>(map: Map<string, Value>, key: string, make: () => Value): V
   return made;
 }
 
-async function draftOf(
-  state: SiteState,
-): Promise<DraftSite & { readonly before: Site; readonly problem?: DraftReply['problem'] }> {
+async function draftOf(state: SiteState): Promise<KeptDraftState & { readonly before: Site }> {
   const before = await readSite(state.siteId, state.number);
-  const key = `${state.siteId} ${state.number} ${JSON.stringify(state.operations)}`;
-  return {
-    ...keep(drafts, key, () =>
-      applyAll(`${state.siteId} ${state.number}`, before, state.operations as readonly Operation[]),
-    ),
-    before,
-  };
-}
-
-/** Each state holds the changed pages once more, so a large site keeps few. */
-function statesKept(site: Site): number {
-  let bytes = 1;
-  for (const file of site.files.values()) if (file.kind !== 'other') bytes += file.bytes.length;
-  return Math.max(1, Math.min(30, Math.floor(100e6 / bytes)));
-}
-
-/** What the operations of the last draft left, one after the other: a draft that begins alike goes on from there. */
-let applied: { readonly base: string; readonly steps: { readonly operation: string; after: DraftSite | undefined }[] } =
-  {
-    base: '',
-    steps: [],
-  };
-
-function applyAll(
-  base: string,
-  before: Site,
-  operations: readonly Operation[],
-): DraftSite & { readonly problem?: DraftReply['problem'] } {
-  const written = operations.map((operation) => JSON.stringify(operation));
-  const known = applied.base === base ? applied.steps : [];
-  let alike = 0;
-  while (alike < known.length && known[alike]!.operation === written[alike]) alike++;
-  while (alike > 0 && known[alike - 1]!.after === undefined) alike--;
-  const steps = known.slice(0, alike);
-  applied = { base, steps };
-  let at: DraftSite = steps.at(-1)?.after ?? { site: before, steps: [] };
-  for (const [i, operation] of operations.entries()) {
-    if (i < alike) continue;
-    const next = applyOperations(at.site, [operation]);
-    if (!next.ok) return { ...at, problem: { index: i, detail: describeOperationProblem(next.problem.problem) } };
-    at = { site: next.value.site, steps: [...at.steps, ...next.value.steps] };
-    steps.push({ operation: written[i]!, after: at });
-  }
-  for (const step of steps.slice(0, -statesKept(before))) step.after = undefined;
-  return at;
+  const revision = `${state.siteId} ${state.number}`;
+  const made = keep(drafts, `${revision} ${JSON.stringify(state.operations)}`, () =>
+    keep(lastDrafts, revision, () => new KeptDraft(before)).apply(state.operations as readonly Operation[]),
+  );
+  return { ...made, before };
 }
 
 const tasks: AnalysisTasks = {

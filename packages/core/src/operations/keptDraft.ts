@@ -1,0 +1,42 @@
+import type { Site } from '../source/site.ts';
+import { applyOperations, describeOperationProblem, type DraftSite, type Operation } from './operation.ts';
+
+/** A site after as many of the operations as could be planned. */
+export interface KeptDraftState extends DraftSite {
+  readonly problem?: { readonly index: number; readonly detail: string };
+}
+
+/** Operations lined up on a site, with what each of them left: a list that begins like the last one goes on from there. */
+export class KeptDraft {
+  private steps: { readonly operation: string; after: DraftSite | undefined }[] = [];
+  private readonly before: Site;
+
+  constructor(before: Site) {
+    this.before = before;
+  }
+
+  apply(operations: readonly Operation[]): KeptDraftState {
+    const written = operations.map((operation) => JSON.stringify(operation));
+    let alike = 0;
+    while (alike < this.steps.length && this.steps[alike]!.operation === written[alike]) alike++;
+    while (alike > 0 && this.steps[alike - 1]!.after === undefined) alike--;
+    this.steps = this.steps.slice(0, alike);
+    let at: DraftSite = this.steps.at(-1)?.after ?? { site: this.before, steps: [] };
+    for (const [i, operation] of operations.entries()) {
+      if (i < alike) continue;
+      const next = applyOperations(at.site, [operation]);
+      if (!next.ok) return { ...at, problem: { index: i, detail: describeOperationProblem(next.problem.problem) } };
+      at = { site: next.value.site, steps: [...at.steps, ...next.value.steps] };
+      this.steps.push({ operation: written[i]!, after: at });
+    }
+    for (const step of this.steps.slice(0, -statesKept(this.before))) step.after = undefined;
+    return at;
+  }
+}
+
+/** Each state holds the changed pages once more, so a large site keeps few. */
+function statesKept(site: Site): number {
+  let bytes = 1;
+  for (const file of site.files.values()) if (file.kind !== 'other') bytes += file.bytes.length;
+  return Math.max(1, Math.min(30, Math.floor(400e6 / bytes)));
+}
