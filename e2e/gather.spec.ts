@@ -67,7 +67,7 @@ test('plan settings: presentational attributes as well; then one version in the 
 }) => {
   const id = await openDemo(page, 'gather');
   await page.getByRole('button', { name: 'Settings' }).click();
-  await page.getByRole('checkbox', { name: 'Presentational attributes as well' }).click();
+  await page.getByRole('checkbox', { name: 'Presentational attributes and elements as well' }).click();
   await page.getByRole('button', { name: 'Use these' }).click();
   await proposePlan(page);
   await expect(page.getByRole('complementary', { name: 'Sheets' })).toContainText('css/markup.css');

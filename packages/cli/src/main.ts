@@ -50,7 +50,10 @@ export async function main(
     .option('--keep <what>', 'what stays in the pages: attributes')
     .option('--ids', 'rules ask for the ID of an element that alone has its style attribute, in place of a class')
     .option('--link-imports', 'imports of embedded blocks become links; else they are kept')
-    .option('--hints', 'presentational attributes (bgcolor, align, width on cells, …) as well')
+    .option(
+      '--hints',
+      'presentational attributes and elements (bgcolor, align, width on cells, font, center, …) as well',
+    )
     .option(
       '--single-page <what>',
       'rules that only one page has: shared where they reach nothing else, own, or stay',

@@ -45,6 +45,8 @@ export const GatherHintsOperation = Type.Object(
     kind: Type.Literal('gather-hints'),
     sheet: Type.String({ minLength: 1, maxLength: 400 }),
     pages: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+    /** `center` and `font` become `div` and `span` as well. */
+    elements: Type.Optional(Type.Boolean()),
     except: Type.Optional(
       Type.Array(Type.Object({ key: Type.String(), page: Type.String() }, { additionalProperties: false }), {
         maxItems: 50_000,

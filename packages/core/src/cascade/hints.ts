@@ -35,6 +35,12 @@ export function hintsOf(element: ElementNode): readonly Hint[] {
   return hints;
 }
 
+/** What browsers declare for an element that is there for nothing else: HTML Standard, "Rendering", "Flow content", `center`. */
+export const ownStyle = (element: ElementNode): readonly Hint[] =>
+  element.tag === 'center' && element.namespace === 'html'
+    ? [{ property: 'text-align', value: '-webkit-center', attribute: '<center>', of: element }]
+    : [];
+
 /** The same as the text of a style attribute. */
 export const hintText = (hints: readonly Hint[]): string => hints.map((h) => `${h.property}: ${h.value}`).join('; ');
 

@@ -65,7 +65,7 @@ export interface PageRules {
 }
 
 /** What a page's sources come to, apart from the page. */
-export type CollectedRules = Omit<PageRules, 'sources'>;
+type CollectedRules = Omit<PageRules, 'sources'>;
 
 /** CSS Cascading and Inheritance Level 5, "Importing Style Sheets" and "Cascade Sorting Order": linked, embedded and imported sheets in tree order. */
 export function pageRules(page: PageTree, path: string, encoding: string, site: Site, cache: SheetCache): PageRules {
@@ -97,8 +97,9 @@ class Collector {
   collect(): PageRules {
     const sources = styleSources(this.page, this.path);
     const alike = linkingKey(sources, this.encoding);
-    const found = (alike === undefined ? undefined : this.cache.linked(this.site).get(alike)) ?? this.read(sources);
-    if (alike !== undefined && found.unread.length === 0) this.cache.linked(this.site).set(alike, found);
+    const found =
+      (alike === undefined ? undefined : linkingsOf(this.cache, this.site).get(alike)) ?? this.read(sources);
+    if (alike !== undefined && found.unread.length === 0) linkingsOf(this.cache, this.site).set(alike, found);
     // a style attribute may define one as well
     const inPage = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(this.page.text);
     const definesReference = inPage || found.definesReference;
@@ -194,6 +195,17 @@ class Collector {
     if (compiled.kind === 'rule') this.rules.push({ compiled, conditions, ...shared });
     else this.definitions.push({ compiled, ...shared });
   }
+}
+
+const linkings = new WeakMap<SheetCache, WeakMap<Site, Map<string, CollectedRules>>>();
+
+/** What pages without blocks come to, by how they link sheets of the site. */
+function linkingsOf(cache: SheetCache, site: Site): Map<string, CollectedRules> {
+  let sites = linkings.get(cache);
+  if (!sites) linkings.set(cache, (sites = new WeakMap<Site, Map<string, CollectedRules>>()));
+  let known = sites.get(site);
+  if (!known) sites.set(site, (known = new Map<string, CollectedRules>()));
+  return known;
 }
 
 /** Equal for pages that link the same sheets alike and have no block; undefined for others. */

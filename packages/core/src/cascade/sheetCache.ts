@@ -8,7 +8,6 @@ import { siteBase, type Base } from '../values/urls.ts';
 import { compileBlock } from './compileBlock.ts';
 import { compileSheet } from './compileSheet.ts';
 import type { CompiledBlock, CompiledSheet } from './compiledRule.ts';
-import type { CollectedRules } from './pageRules.ts';
 
 /**
  * Compiled sheets, blocks and style attributes, shared by all pages of one or two states of a site: equal text with equal
@@ -17,7 +16,6 @@ import type { CollectedRules } from './pageRules.ts';
 export class SheetCache {
   private readonly sheets = new Map<string, CompiledSheet>();
   private readonly blocks = new Map<string, CompiledSheet>();
-  private readonly linkings = new WeakMap<Site, Map<string, CollectedRules>>();
   private compiled = 0;
   private readonly attributes = new Map<string, CompiledBlock>();
   private readonly fingerprints: ReadonlyMap<string, string> | undefined;
@@ -33,13 +31,6 @@ export class SheetCache {
     if (!file || file.kind !== 'sheet') return undefined;
     const encoding = encodingFor(file, environmentEncoding);
     return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding)); // prettier-ignore
-  }
-
-  /** What pages without blocks come to, by how they link sheets of a site. */
-  linked(site: Site): Map<string, CollectedRules> {
-    let known = this.linkings.get(site);
-    if (!known) this.linkings.set(site, (known = new Map<string, CollectedRules>()));
-    return known;
   }
 
   embedded(text: string, base: Base): CompiledSheet {

@@ -72,3 +72,18 @@ export function dropAttribute(text: string, spans: Spans, name: string): Edit {
   const { startOffset, endOffset } = spans[name]!;
   return { span: withSpaceBefore(text, startOffset, endOffset), text: '' };
 }
+
+/** The edits that give an element another tag, in the case of its own; both its tags are written. */
+export function renameTags(
+  text: string,
+  { tag, start, endTagStart }: Pick<ElementNode, 'tag' | 'start' | 'endTagStart'>,
+  name: string,
+): readonly Edit[] {
+  return [start + 1, endTagStart + 2].map((at) => {
+    const written = text.slice(at, at + tag.length);
+    return {
+      span: { start: at, end: at + tag.length },
+      text: written === written.toUpperCase() ? name.toUpperCase() : name,
+    };
+  });
+}

@@ -35,6 +35,7 @@ describe('the tag keeps its own writing', () => {
     ['a class after it, on its own line', '<p style="top:0"\n   class=" a b ">', '<p\n   class=" a b text-own">'],
     ['a bare class', '<p class=a style=top:0>', '<p class="a text-own">'],
     ['a class without a value', '<p class style="top:0">', '<p class="text-own">'],
+    ['a tag that the parser opens twice', '<p><b style="top:0">a<p>b</b>c', '<p><b class="words-own">a<p>b</b>c'],
     ['an empty class', '<p class="" style="top:0">', '<p class="text-own">'],
   ])('%s', (_shows, before, after) => {
     expect(gathered(before).body).toBe(after);

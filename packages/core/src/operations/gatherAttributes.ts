@@ -228,7 +228,12 @@ class Collector {
     const names = new Map(named.map(({ group, name }) => [group, name]));
     return this.pages.map(({ reading, found }) => {
       const edits: Edit[] = [];
+      const done = new Set<number>();
       for (const { element, group } of found) {
+        // of a tag that the parser opened again for mis-nested elements there is one to edit
+        const at = element.spans['style']!.startOffset;
+        if (done.has(at)) continue;
+        done.add(at);
         const name = names.get(group)!;
         if (name.startsWith('#')) edits.push(dropAttribute(reading.text, element.spans, 'style'));
         else edits.push(...styleToClass(reading.text, element.spans, name)!);

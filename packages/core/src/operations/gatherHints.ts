@@ -1,21 +1,25 @@
 import { readingOf } from '../survey/pageReading.ts';
 import { compileBlock } from '../cascade/compileBlock.ts';
-import { hintsOf } from '../cascade/hints.ts';
+import { hintsOf, ownStyle } from '../cascade/hints.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { elementPath } from '../page/parsePage.ts';
+import { hasOwnTags, plainElementFor } from '../page/plainElements.ts';
 import { presentationalParts, replaceableHints } from '../page/presentational.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
+import type { Declaration } from '../sheet/sheet.ts';
 import type { ChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import type { Edit } from '../source/span.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
+import { siteBase } from '../values/urls.ts';
 import { orderFreeKey } from '../survey/versionKey.ts';
 import { proposeClassName } from './className.ts';
-import { attributesToClass } from './editClass.ts';
+import { addClass, attributesToClass, renameTags } from './editClass.ts';
 import { asciiText, rebasedText } from './printRule.ts';
-import { ruleStyleOf } from './ruleStyle.ts';
+import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
+import { scriptsOf } from './scriptedProperties.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
 import { takenClassNames } from './takenClassNames.ts';
 
@@ -29,6 +33,8 @@ export interface GatherHints {
   readonly kind: 'gather-hints';
   readonly sheet: string;
   readonly pages?: readonly string[];
+  /** `center` and `font` elements become `div` and `span` as well. */
+  readonly elements?: boolean;
   /** Groups left as they are on a page, by their key. */
   readonly except?: readonly { readonly key: string; readonly page: string }[];
 }
@@ -43,14 +49,34 @@ export interface HintsPlan {
   readonly sheet: string;
   readonly groups: readonly { readonly key: string; readonly name: string; readonly elements: number; readonly pages: readonly string[] }[]; // prettier-ignore
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
+  /** Elements that stay what they are, by their path in the page. */
+  readonly left: readonly { readonly page: string; readonly element: string; readonly reason: ElementStays }[];
 }
 
-interface Found {
-  readonly file: SiteFile;
-  readonly tag: string;
-  readonly element: string;
+/** Why a `font` or `center` stays: its tags are not its own, or scripts name such elements. */
+export type ElementStays = 'nesting' | 'script';
+
+export const describeElementStays = (reason: ElementStays): string =>
+  reason === 'script'
+    ? 'a script on this page names such elements'
+    : 'what stands between its tags is not all in it, or a tag is missing';
+
+/** What an element says by itself that a rule can say instead. */
+interface Says {
+  /** Equal on elements of a page that stay or go together. */
+  readonly key: string;
+  /** The rule's declarations; empty where only the tag changes. */
+  readonly css: string;
+  /** The attributes that go. */
   readonly names: readonly string[];
-  readonly spans: NonNullable<ElementNode['attributeSpans']>;
+  /** The tag it gets. */
+  readonly tag: string | undefined;
+}
+
+interface Found extends Says {
+  readonly file: SiteFile;
+  readonly element: ElementNode;
+  readonly path: string;
 }
 
 export function planGatherHints(site: Site, operation: GatherHints): Result<HintsPlan, HintsProblem> {
@@ -59,88 +85,133 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
   if (site.files.has(path.value)) return fail({ kind: 'hints-sheet-taken', path: path.value });
   const wanted = operation.pages && new Set(operation.pages);
   const excepted = new Set(operation.except?.map(({ key, page }) => `${page}\n${key}`));
-  const groups = new Map<string, { readonly css: string; readonly found: Found[] }>();
+  const found: Found[] = [];
+  const left: HintsPlan['left'][number][] = [];
   const links = new Map<SiteFile, Edit>();
   for (const file of pagesOf(site)) {
     if (wanted && !wanted.has(file.path)) continue;
     const page = openPage(file);
     if (!page) continue;
+    const named = operation.elements ? namesElements(page, site) : false;
+    const told = new Set<number>();
     for (const element of page.tree.elements) {
-      const says = replaceableOf(page, element, path.value);
-      if (!says || excepted.has(`${file.path}\n${says.key}`)) continue;
-      const link = links.get(file) ?? insertLink(readingOf(file, page.tree)!, path.value, 'first');
-      if (!link) break;
-      links.set(file, link);
-      let group = groups.get(says.key);
-      if (!group) groups.set(says.key, (group = { css: says.css, found: [] }));
-      const { tag, attributeSpans } = element;
-      group.found.push({ file, tag, element: elementPath(element), names: says.names, spans: attributeSpans! });
+      const stays = operation.elements ? staysFor(page, element, named) : undefined;
+      // a tag that the parser opened again is named once
+      if (stays && !told.has(element.start))
+        left.push({ page: file.path, element: elementPath(element), reason: stays });
+      told.add(element.start);
+      const replaces = operation.elements === true && stays === undefined;
+      const says = saysOf(page, element, path.value, replaces).find((one) => !excepted.has(`${file.path}\n${one.key}`));
+      if (!says) continue;
+      if (says.css !== '') {
+        const link = links.get(file) ?? insertLink(readingOf(file, page.tree)!, path.value, 'first');
+        if (!link) break;
+        links.set(file, link);
+      }
+      found.push({ ...says, file, element, path: elementPath(element) });
     }
   }
-  if (groups.size === 0) return fail({ kind: 'no-hints' });
-  return succeed(write(site, path.value, groups, links));
+  if (found.length === 0) return fail({ kind: 'no-hints' });
+  return succeed({ ...write(site, path.value, found, links), left });
 }
 
-/** What the attributes of an element say that a rule can say instead; undefined when there is nothing. */
-function replaceableOf(
-  page: OpenPage,
-  element: ElementNode,
-  sheet: string,
-): { readonly key: string; readonly css: string; readonly names: readonly string[] } | undefined {
-  if (!element.attributeSpans || element.namespace !== 'html') return undefined;
-  const parts = presentationalParts(element).filter((name) => replaceableHints.has(name) && element.attributeSpans![name]); // prettier-ignore
-  if (parts.length === 0) return undefined;
+/** Whether a script of the page names elements that could be replaced. */
+const namesElements = ({ tree, sources }: OpenPage, site: Site): boolean =>
+  tree.elements.some((element) => plainElementFor(element) !== undefined) &&
+  scriptsOf(tree, sources.base, site).some((script) => /\b(font|center)\b/i.test(script));
+
+function staysFor({ tree }: OpenPage, element: ElementNode, named: boolean): ElementStays | undefined {
+  if (plainElementFor(element) === undefined) return undefined;
+  if (named) return 'script';
+  return hasOwnTags(element, tree) ? undefined : 'nesting';
+}
+
+/** What can be replaced of an element, the most first: it with its attributes, then the attributes alone. */
+function saysOf(page: OpenPage, element: ElementNode, sheet: string, replaces: boolean): readonly Says[] {
+  const tag = replaces ? plainElementFor(element) : undefined;
+  const whole = tag === undefined ? undefined : replaceableOf(page, element, sheet, tag);
+  const attributes = replaceableOf(page, element, sheet, undefined);
+  return [whole, attributes].flatMap((one) => one ?? []);
+}
+
+function replaceableOf(page: OpenPage, element: ElementNode, sheet: string, tag: string | undefined): Says | undefined {
+  if (!element.attributeSpans && tag === undefined) return undefined;
+  if (element.namespace !== 'html') return undefined;
+  const parts = presentationalParts(element).filter((name) => replaceableHints.has(name) && element.attributeSpans?.[name]); // prettier-ignore
+  if (parts.length === 0 && tag === undefined) return undefined;
   const own = hintsOf(element).filter(({ of }) => of === element);
   const names: string[] = [];
-  const lines: string[] = [];
+  const lines = tag === undefined ? [] : ownStyle(element).flatMap(declarationsOf);
   for (const name of parts) {
     const hints = own.filter((hint) => hint.attribute === name);
     if (hints.length === 0 || hints.some(({ value, property }) => value.startsWith('-webkit-') && property !== 'text-align')) continue; // prettier-ignore
     names.push(name);
-    for (const { property, value } of hints) {
-      // the standard's word for browsers that do not know the other, which also centres blocks
-      if (value.startsWith('-webkit-')) lines.push(`${property}: ${value.slice('-webkit-'.length)};`);
-      lines.push(`${property}: ${value};`);
-    }
+    lines.push(...hints.flatMap(declarationsOf));
   }
   const css = rebasedText(lines.join(' '), page.sources.base, sheet);
-  if (names.length === 0 || css === undefined) return undefined;
-  const { declarations } = compileBlock(parseDeclarations(lines.join(' ')), { base: page.sources.base, fingerprint: undefined }); // prettier-ignore
-  return { key: orderFreeKey(declarations), css, names };
+  if (css === undefined || (names.length === 0 && tag === undefined)) return undefined;
+  const { declarations } = compileBlock(parseDeclarations(css), { base: siteBase(sheet), fingerprint: undefined });
+  const key = orderFreeKey(declarations);
+  return { key: tag === undefined ? key : `${key} ${element.tag}`, css, names, tag };
 }
+
+/** The standard's word first, for browsers that do not know the other, which also centres blocks. */
+const declarationsOf = ({ property, value }: { readonly property: string; readonly value: string }): readonly string[] =>
+  [...(value.startsWith('-webkit-') ? [value.slice('-webkit-'.length)] : []), value].map((one) => `${property}: ${one};`); // prettier-ignore
 
 function write(
   site: Site,
   sheet: string,
-  groups: ReadonlyMap<string, { readonly css: string; readonly found: readonly Found[] }>,
+  found: readonly Found[],
   links: ReadonlyMap<SiteFile, Edit>,
-): HintsPlan {
+): Omit<HintsPlan, 'left'> {
   const taken = takenClassNames(site);
-  const edits = new Map<SiteFile, Edit[]>([...links].map(([file, link]) => [file, [link]]));
-  const { oneLine, indent } = ruleStyleOf(site);
+  const edits = new Map(found.map(({ file }): [SiteFile, Edit[]] => [file, [links.get(file) ?? []].flat()]));
+  const style = ruleStyleOf(site);
   let text = '';
-  const named = [...groups].map(([key, { css, found }]) => {
-    const declarations = parseDeclarations(css);
-    const name = proposeClassName([...new Set(found.map(({ tag }) => tag))], declarations, taken);
-    taken.add(name.toLowerCase());
-    const parts = declarations.map(({ property, value }) => `${property}: ${value};`);
-    text += oneLine
-      ? `:where(.${name}) { ${parts.join(' ')} }\n`
-      : `:where(.${name}) {\n${parts.map((part) => `${indent}${part}\n`).join('')}}\n`;
-    for (const { file, spans, names } of found)
-      edits.get(file)!.push(...attributesToClass(file.text!, spans, names, name)!);
-    return { key, name, elements: found.length, pages: [...new Set(found.map(({ file }) => file.path))] };
+  const byRule = new Map<string, Found[]>();
+  for (const one of found) {
+    const rule = one.css === '' ? '' : one.key.replace(/ (font|center)$/, '');
+    byRule.set(rule, [...(byRule.get(rule) ?? []), one]);
+  }
+  const groups = [...byRule].map(([key, members]) => {
+    const declarations = parseDeclarations(members[0]!.css);
+    const kinds = [...new Set(members.map(({ element, tag }) => tag ?? element.tag))];
+    const name = declarations.length === 0 ? '' : proposeClassName(kinds, declarations, taken);
+    if (name !== '') {
+      taken.add(name.toLowerCase());
+      text += printRule(name, declarations, style);
+    }
+    // of a tag that the parser opened again for mis-nested elements there is one to edit
+    const tags = new Map(members.map((one) => [`${one.file.path} ${one.element.start}`, one]));
+    for (const one of tags.values()) edits.get(one.file)!.push(...editsOf(one, name));
+    return { key, name, elements: members.length, pages: [...new Set(members.map(({ file }) => file.path))] };
   });
   return {
     changes: {
-      created: [{ path: sheet, text: asciiText(text) }],
+      created: text === '' ? [] : [{ path: sheet, text: asciiText(text) }],
       edited: [...edits].map(([{ path, hash }, list]) => ({ path, hash, edits: list })),
       deleted: [],
     },
     sheet,
-    groups: named,
-    places: [...groups].flatMap(([key, { found }]) => found.map(({ file, element }) => ({ page: file.path, key, element }))), // prettier-ignore
+    groups,
+    places: found.map(({ file, key, path }) => ({ page: file.path, key, element: path })),
   };
+}
+
+function printRule(name: string, declarations: readonly Declaration[], { oneLine, indent }: RuleStyle): string {
+  const parts = declarations.map(({ property, value }) => `${property}: ${value};`);
+  return oneLine
+    ? `:where(.${name}) { ${parts.join(' ')} }\n`
+    : `:where(.${name}) {\n${parts.map((part) => `${indent}${part}\n`).join('')}}\n`;
+}
+
+function editsOf({ file, element, names, tag }: Found, name: string): readonly Edit[] {
+  const text = file.text!;
+  const renamed = tag === undefined ? [] : renameTags(text, element, tag);
+  if (name === '') return renamed;
+  const classed = names.length > 0 ? attributesToClass(text, element.attributeSpans!, names, name)! : [addClass(text, element, name)]; // prettier-ignore
+  return [...renamed, ...classed];
 }
 
 export function describeHintsProblem(problem: HintsProblem): string {

@@ -7,18 +7,20 @@ import { resolveReference, type Base } from '../values/urls.ts';
 /** What the scripts of a page may set or read through the `style` of elements: properties by name, or anything. */
 export function scriptedProperties(tree: PageTree, base: Base, site: Site): ReadonlySet<string> | 'any' {
   const names = new Set<string>();
-  for (const element of tree.elements) {
-    if (element.tag !== 'script') {
-      for (const { name, value } of element.attributes)
-        if (name.startsWith('on') && collect(value, names)) return 'any';
-      continue;
-    }
+  for (const script of scriptsOf(tree, base, site)) if (collect(script, names)) return 'any';
+  return names;
+}
+
+/** What the scripts of a page say: its own and those of the site, with the attributes that hold some. */
+export function scriptsOf(tree: PageTree, base: Base, site: Site): readonly string[] {
+  return tree.elements.flatMap((element) => {
+    if (element.tag !== 'script')
+      return element.attributes.filter(({ name }) => name.startsWith('on')).map(({ value }) => value);
     const reference = attributeOf(element, 'src');
     const target = reference === undefined ? undefined : resolveReference(reference, base);
     const file = target?.kind === 'site' ? site.files.get(target.path) : undefined;
-    if (collect(file ? asciiText(file.bytes) : textContent(element), names)) return 'any';
-  }
-  return names;
+    return [file ? asciiText(file.bytes) : textContent(element)];
+  });
 }
 
 /** True when the script may touch any property: by a computed name, the whole text, or the attribute. */

@@ -77,7 +77,11 @@ function importsLinked(
 function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, prover: SiteProver): WholePlan {
   const path = freeBeside(sheet, plan.site.files.keys(), 'markup');
   const pages = options.pages === undefined ? {} : { pages: options.pages };
-  const hints = planLookKeepingHints(plan.site, { kind: 'gather-hints', sheet: path, ...pages }, prover);
+  const hints = planLookKeepingHints(
+    plan.site,
+    { kind: 'gather-hints', sheet: path, elements: true, ...pages },
+    prover,
+  );
   if (!hints.ok) return plan;
   const { operation, site, proof, plan: made, stayed } = hints.value;
   const linking = [...new Set(made.groups.flatMap((group) => group.pages))];
@@ -88,7 +92,7 @@ function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, pr
     sheets: [...plan.sheets, { path, rules: made.groups.length, pages: linking, why }],
     site,
     proof,
-    stays: [...plan.stays, ...presentationalStaying(site, stayed)],
+    stays: [...plan.stays, ...presentationalStaying(site, stayed, made.left)],
   };
 }
 

@@ -5,6 +5,7 @@ import { pagesOf, type Site } from '../source/site.ts';
 import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
 import type { AttributesPlan } from '../operations/gatherAttributes.ts';
+import { describeElementStays, type HintsPlan } from '../operations/gatherHints.ts';
 import type { PlanOptions } from './planGather.ts';
 import type { Stayed } from './takeBack.ts';
 
@@ -17,6 +18,7 @@ export type StayingCode =
   | 'no-rule'
   | 'max-sheets'
   | 'single-page'
+  | 'nesting'
   | 'in-noscript'
   | 'in-template'
   | 'in-comment';
@@ -116,14 +118,18 @@ export function attributesStaying(
   });
 }
 
-/** Presentational attributes that the proof took back: one line for equal ones of a page. */
-export const presentationalStaying = (site: Site, stayed: readonly Stayed[]): readonly Staying[] =>
-  stayed.map(({ page, element, reason }) => {
-    const opened = openPage(site.files.get(page)!);
-    const start = opened?.tree.elements.find((one) => elementPath(one) === element)?.start ?? 0;
-    const line = opened?.lines.placeOf(Math.max(start, 0)).line ?? 1;
-    return { page, line, kind: 'presentational', code: 'looks-different', reason };
-  });
+/** Presentational attributes that the proof took back, one line for equal ones of a page; and elements that stay. */
+export const presentationalStaying = (site: Site, stayed: readonly Stayed[], left: HintsPlan['left']): readonly Staying[] => [
+  ...stayed.map(({ page, element, reason }) => presentational(site, page, element, 'looks-different', reason)),
+  ...left.map(({ page, element, reason }) => presentational(site, page, element, reason === 'script' ? 'script' : 'nesting', describeElementStays(reason))),
+]; // prettier-ignore
+
+function presentational(site: Site, page: string, path: string, code: StayingCode, reason: string): Staying {
+  const opened = openPage(site.files.get(page)!);
+  const start = opened?.tree.elements.find((one) => elementPath(one) === path)?.start ?? 0;
+  const line = opened?.lines.placeOf(Math.max(start, 0)).line ?? 1;
+  return { page, line, kind: 'presentational', code, reason };
+}
 
 /** A sheet the page asks for that is not in the site. */
 function unreadSheet({ sources }: OpenPage, site: Site): string | undefined {

@@ -1,5 +1,6 @@
 import { isStylesheetRel } from '../page/styleSources.ts';
 import { attributeOf, type ChildNode, type ElementNode, type ParentNode } from '../page/nodes.ts';
+import { plainElementFor } from '../page/plainElements.ts';
 import { presentationalParts, replaceableHints } from '../page/presentational.ts';
 import type { PageTree } from '../page/parsePage.ts';
 
@@ -32,7 +33,8 @@ export interface Pairing {
 
 /**
  * Walks two trees side by side. Links to sheets and `style` elements may come and go; `style` and `class` attributes may
- * differ (the cascade sees to them); all else must be equal.
+ * differ, and presentational ones go, and elements that only style become plain ones (the cascade sees to them); all else must
+ * be equal.
  */
 export function pairElements(before: PageTree, after: PageTree): Pairing {
   const pairs: ElementPair[] = [];
@@ -62,7 +64,8 @@ function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: 
   for (let i = 0; i < count; i++) {
     const one = a.elements[i];
     const two = b.elements[i];
-    if (!one || !two || one.tag !== two.tag || one.namespace !== two.namespace) {
+    const renamed = one !== undefined && two !== undefined && plainElementFor(one) === two.tag;
+    if (!one || !two || (one.tag !== two.tag && !renamed) || one.namespace !== two.namespace) {
       const parent = left.type === 'element' ? left : undefined;
       out.differences.push({
         kind: 'element-differs',
@@ -74,7 +77,7 @@ function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: 
     }
     const names = differingAttributes(one, two);
     const name = names.find((each) => !isReplaceable(one, each));
-    if (name === undefined && names.length > 0) out.hintsMoved = true;
+    if (name === undefined && (names.length > 0 || renamed)) out.hintsMoved = true;
     if (name !== undefined) out.differences.push({ kind: 'attribute-differs', element: one, name });
     out.pairs.push({ before: one, after: two });
     if (one.children.length > 0 || two.children.length > 0) stack.push([one, two]);

@@ -1,7 +1,7 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, elementPath, parentElement } from '../page/parsePage.ts';
 import { desktop, type Environment } from '../cascade/environment.ts';
-import { hintsOf, hintText } from '../cascade/hints.ts';
+import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
 import { differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
@@ -49,16 +49,19 @@ function compareStacks(
   for (const pair of pairs) {
     const left = before.cascade.listOf(pair.before);
     const right = after.cascade.listOf(pair.after);
-    const hints = hintsMoved ? [hintText(hintsOf(pair.before)), hintText(hintsOf(pair.after))] : undefined;
+    const hints = hintsMoved ? [bottomOf(pair.before), bottomOf(pair.after)] : undefined;
     const moved = hints !== undefined && hints[0] !== hints[1];
+    const renamed = pair.before.tag !== pair.after.tag;
+    if (renamed && mayRedrawLines(before, pair.before) && differing++ < explainedElements)
+      addCause(causes, lineCause(pair), pair.before, before);
     if (left === right && !moved) continue;
-    const key = `${left} ${right} ${moved ? hints.join(' → ') : ''}`;
+    const key = `${left} ${right} ${moved ? hints.join(' → ') : ''}${renamed ? ` ${pair.before.tag}` : ''}`;
     let slots = memo.get(key);
     if (!slots)
       memo.set(
         key,
         (slots = moved
-          ? differingSlots(slotsWithHints(before, left, hints[0]!), slotsWithHints(after, right, hints[1]!))
+          ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
           : differingSlots(session.slotsOfList(left), session.slotsOfList(right))),
       );
     if (slots.length === 0) continue;
@@ -67,13 +70,22 @@ function compareStacks(
   return { causes: [...causes.values()], differing };
 }
 
-/** The stacks with what presentational attributes declare at their bottom. */
-function slotsWithHints({ cascade }: PageState, list: number, hints: string): ReadonlyMap<string, string> {
+/** What stands below all rules: what the element itself declares, and its presentational attributes. */
+const bottomOf = (element: ElementNode): string => hintText([...ownStyle(element), ...hintsOf(element)]);
+
+/** The stacks with what stands below all rules at their bottom. `own`: some of it is the element's own style, to which `revert` rolls back. */
+function slotsWithHints(
+  { cascade }: PageState,
+  list: number,
+  hints: string,
+  own: boolean,
+): ReadonlyMap<string, string> {
   const sources = cascade.session.sourcesOf(list);
   if (hints === '') return slotKeys(sources);
   const block = cascade.session.sheets.styleAttribute(hints, cascade.rules.sources.base);
   // rolling back a layer rolls back rules, not attributes
-  const mark = sources.some((source) => source.block.key.includes('revert-layer')) ? ' as an attribute' : '';
+  const rolled = own ? 'revert' : 'revert-layer';
+  const mark = sources.some((source) => source.block.key.includes(rolled)) ? ' as an attribute' : '';
   return slotKeys([{ block, pseudoElement: '', layerRank: hintRank, condition: '', mark }, ...sources]);
 }
 
@@ -99,10 +111,42 @@ function explainSlots(
     ].join('\n');
     if (seen.has(key)) continue;
     seen.add(key);
-    let cause = causes.get(key);
-    if (!cause) causes.set(key, (cause = { pseudoElement, property, ...explanation, elements: [] }));
-    cause.elements.push(refOf(pair.before, before.cascade.tree.text));
+    addCause(causes, { key, pseudoElement, property, ...explanation }, pair.before, before);
   }
+}
+
+function addCause(
+  causes: Map<string, Cause & { elements: ElementRef[] }>,
+  { key, ...found }: Omit<Cause, 'elements'> & { readonly key: string },
+  element: ElementNode,
+  state: PageState,
+): void {
+  let cause = causes.get(key);
+  if (!cause) causes.set(key, (cause = { ...found, elements: [] }));
+  cause.elements.push(refOf(element, state.cascade.tree.text));
+}
+
+const lineCause = (pair: ElementPair): Omit<Cause, 'elements'> & { readonly key: string } => ({
+  key: 'lines',
+  pseudoElement: '',
+  property: 'text-decoration-color',
+  before: undefined,
+  after: undefined,
+  reason: `Lines under or through the text of a ${pair.before.tag} element take its colour; those of a ${pair.after.tag} keep the colour of what draws them.`,
+});
+
+/**
+ * Whether something may draw lines through the text of a `font` element. HTML Standard, "Rendering", "Phrasing content": the
+ * element overrides the colour of any text decoration that spans its text.
+ */
+function mayRedrawLines({ cascade }: PageState, font: ElementNode): boolean {
+  if (font.tag !== 'font') return false;
+  for (let at: ElementNode | undefined = font; at; at = parentElement(at)) {
+    if (/^(a|u|s|ins|del|strike|abbr|acronym)$/.test(at.tag)) return true;
+    for (const [slot, stack] of cascade.session.slotsOfList(cascade.listOf(at)))
+      if (/(^| )(text-decoration-line|all)$/.test(slot) && !/^text-decoration(-line)?:none$/.test(stack)) return true;
+  }
+  return false;
 }
 
 const valueKey = (

@@ -69,7 +69,14 @@ class Maker {
 
   private body(): string {
     const attribute = (): string => (this.maybe(0.4) ? ` style="${this.attribute()}"` : '');
-    return `<div${attribute()}><h1 id=${this.maybe(0.5) ? 'a' : 'b'}${attribute()}>h</h1><p class="x"${attribute()}>one <a href="#"${attribute()}>l</a></p><p class="x y" title=t>two</p><p${attribute()}></p></div>${this.maybe(0.5) ? `<section><p class=y${attribute()}>s</p><h2 class=x>h</h2></section>` : ''}<ul><li>1<li class=X${attribute()}>2</ul>${this.maybe(0.5) ? '<table width="50%" border=1 cellspacing=0><tr bgcolor="#eee"><td align=center width=40>c<td valign=top><font color=red size=2>f</font></table><p align=right>r' : ''}`;
+    return `<div${attribute()}><h1 id=${this.maybe(0.5) ? 'a' : 'b'}${attribute()}>h</h1><p class="x"${attribute()}>one <a href="#"${attribute()}>l</a></p><p class="x y" title=t>two</p><p${attribute()}></p></div>${this.maybe(0.5) ? `<section><p class=y${attribute()}>s</p><h2 class=x>h</h2></section>` : ''}<ul><li>1<li class=X${attribute()}>2</ul>${this.maybe(0.5) ? '<table width="50%" border=1 cellspacing=0><tr bgcolor="#eee"><td align=center width=40>c<td valign=top><font color=red size=2>f</font></table><p align=right>r' : ''}${this.oldMarkup(attribute)}`;
+  }
+
+  /** Elements that only style, and formatting elements that the parser closes and opens again. */
+  private oldMarkup(attribute: () => string): string {
+    const centred = this.maybe(0.3) ? `<center${attribute()}><p>c</p><b>d</b></center>` : '';
+    const words = this.maybe(0.3) ? `<font size=4${attribute()}>f <i>g</i></font>` : '';
+    return `${centred}${words}${this.maybe(0.3) ? `<p><b${attribute()}><font color=blue>m<p>n</b>o</font>` : ''}`;
   }
 
   private attribute(): string {

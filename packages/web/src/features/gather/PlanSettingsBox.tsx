@@ -87,8 +87,8 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
           become links; else they are kept
         </p>
         <p className="flex items-center gap-2">
-          <Tick checked={hints} onChange={setHints} label="Presentational attributes as well" /> Presentational
-          attributes (bgcolor, align, width on cells) as well
+          <Tick checked={hints} onChange={setHints} label="Presentational attributes and elements as well" />{' '}
+          Presentational attributes and elements (bgcolor, align, width on cells, font, center) as well
         </p>
         {problem !== undefined && (
           <p className="err" role="alert">

@@ -4,7 +4,7 @@ import { count, pageName } from '../../ui/format.ts';
 const nameOf = {
   block: 'block',
   attribute: 'style attribute',
-  presentational: 'set of presentational attributes',
+  presentational: 'presentational part',
 } as const;
 
 /** What a plan leaves in the pages, by reason. */

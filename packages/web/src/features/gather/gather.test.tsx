@@ -226,7 +226,7 @@ test('plan settings: taken as chosen, a bad number says what is allowed', async 
   await user.clear(most);
   await user.type(most, '3');
   await user.click(screen.getByText('stays in the page'));
-  await user.click(screen.getByRole('checkbox', { name: 'Presentational attributes as well' }));
+  await user.click(screen.getByRole('checkbox', { name: 'Presentational attributes and elements as well' }));
   await user.click(screen.getByRole('button', { name: 'Use these' }));
   expect(onSettle).toHaveBeenCalledWith({ folder: 'css', singlePage: 'stay', maxSheets: 3, hints: true });
   expect(onClose).toHaveBeenCalled();
