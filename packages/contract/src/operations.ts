@@ -21,6 +21,14 @@ export const GatherRulesOperation = Type.Object(
     after: Type.Optional(Type.Array(Type.String(), { maxItems: 500 })),
     /** A class for the body of these pages, below which the rules then count. */
     scope: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
+    /** Where in a sheet that is there already: its start, its end, or before the rule of a family. */
+    place: Type.Optional(
+      Type.Union([
+        Type.Literal('start'),
+        Type.Literal('end'),
+        Type.Object({ before: Type.String({ minLength: 1, maxLength: 4000 }) }, { additionalProperties: false }),
+      ]),
+    ),
     keepEmptyBlocks: Type.Optional(Type.Boolean()),
   },
   { additionalProperties: false },

@@ -285,3 +285,29 @@ describe('scoped to a group of pages', () => {
     expect(done).toMatchObject({ ok: false, problem: { problem: { kind: 'scope-name', name: scope } } });
   });
 });
+
+describe('a place in a sheet that is there', () => {
+  const sheet = '@charset "utf-8";\n@import "x.css";\n\n/* Site */\n\n/* head */\nh1 { top: 0 }\n\n@media print {\n  p { top: 1px }\n}\n\nu { top: 2px }\n';
+  const put = (place: GatherRules['place']) => {
+    const site = siteOf({ 'a.html': pageOf('<style>/* new */ i { left: 0 }</style>', '<i>'), 'site.css': sheet, 'x.css': '' });
+    return applyOperations(site, [{ kind: 'gather-rules', sheet: 'site.css', ...(place ? { place } : {}) }]);
+  };
+  const rule = '/* new */\ni { left: 0 }\n';
+
+  test.each<[string, GatherRules['place'], string]>([
+    ['its end', undefined, `${sheet}\n${rule}`],
+    ['its start, behind imports and a comment on the whole', 'start', sheet.replace('/* head */', `${rule}\n/* head */`)],
+    ['before a rule', { before: 'u' }, sheet.replace('u { top', `${rule}\nu { top`)],
+    ['before a rule with its comment', { before: 'h1' }, sheet.replace('/* head */', `${rule}\n/* head */`)],
+    ['before the group of a rule', { before: '@media print { p' }, sheet.replace('@media', `${rule}\n@media`)],
+  ])('%s', (_shows, place, expected) => {
+    const done = put(place);
+    if (!done.ok) throw new Error(describeOperationProblem(done.problem.problem));
+    expect(textIn(done.value.site, 'site.css')).toBe(expected);
+  });
+
+  test('a rule that is not there is refused in words', () => {
+    const done = put({ before: '.none' });
+    expect(done.ok ? '' : describeOperationProblem(done.problem.problem)).toMatch(/site\.css has no rule \.none/);
+  });
+}); // prettier-ignore

@@ -16,7 +16,7 @@ import { mergeOrder } from './mergeOrder.ts';
 import { closingText, rebasedText } from './printRule.ts';
 import { scopedSelector, withSelector } from './scopedSelector.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from './sheetPath.ts';
-import { writeGatheredSheet } from './writeGatheredSheet.ts';
+import { hasPlace, writeGatheredSheet, type SheetPlace } from './writeGatheredSheet.ts';
 
 /** Take rules out of the embedded blocks of pages into a sheet, and link it where the first block was. */
 export interface GatherRules {
@@ -36,6 +36,8 @@ export interface GatherRules {
    * specificity), so that other pages can link the sheet as well.
    */
   readonly scope?: string;
+  /** Where in a sheet that is there already; at its end when absent. */
+  readonly place?: SheetPlace;
   /** Leave emptied `style` elements in the pages. */
   readonly keepEmptyBlocks?: boolean;
 }
@@ -49,6 +51,7 @@ export type GatherProblem =
   | { readonly kind: 'sheet-path'; readonly path: SheetPathProblem }
   | { readonly kind: 'no-such-page'; readonly path: string }
   | { readonly kind: 'sheet-opaque'; readonly path: string }
+  | { readonly kind: 'no-such-rule'; readonly path: string; readonly family: string }
   | { readonly kind: 'scope-name'; readonly name: string }
   | { readonly kind: 'nothing-to-gather' };
 
@@ -78,6 +81,8 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   const sheetPath = path.value;
   const target = site.files.get(sheetPath);
   if (target && target.text === undefined) return fail({ kind: 'sheet-opaque', path: sheetPath });
+  const { place } = operation;
+  if (typeof place === 'object' && (!target || !hasPlace(target, place))) return fail({ kind: 'no-such-rule', path: sheetPath, family: place.before }); // prettier-ignore
   const missing = operation.pages?.find((page) => site.files.get(page)?.kind !== 'page');
   if (missing !== undefined) return fail({ kind: 'no-such-page', path: missing });
   if (operation.scope !== undefined && !isFreeScope(site, operation.scope)) return fail({ kind: 'scope-name', name: operation.scope }); // prettier-ignore
@@ -88,7 +93,7 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   const planned = pages.filter((page) => page.taken.length > 0 || page.empty.length > 0);
   if (planned.length === 0) return fail({ kind: 'nothing-to-gather' });
   const kept = order.filter((key) => !conflicts.has(key));
-  const sheetChange = writeGatheredSheet(target, sheetPath, kept, planned);
+  const sheetChange = writeGatheredSheet(target, sheetPath, kept, planned, place);
   const edited = planned
     .map((page) => editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false, operation.after))
     .map((edit, i) => (operation.scope === undefined ? edit : withBodyClass(edit, planned[i]!, operation.scope)));
@@ -243,6 +248,8 @@ export function describeGatherProblem(problem: GatherProblem): string {
       return `There is no page ${problem.path} in this site.`;
     case 'sheet-opaque':
       return `${problem.path} does not encode back to its own bytes, so nothing can be added to it. Choose another sheet.`;
+    case 'no-such-rule':
+      return `${problem.path} has no rule ${problem.family} to put others before. Give a rule's selector as the sheet has it, or choose its start or end.`;
     case 'scope-name':
       return `${problem.name} cannot be the class of these pages: letters, digits, hyphens and underscores are allowed, a letter first, and no other element may have it.`;
     case 'nothing-to-gather':

@@ -168,6 +168,7 @@ export function describeOperationProblem(problem: OperationProblem): string {
   switch (problem.kind) {
     case 'sheet-path':
     case 'no-such-page':
+    case 'no-such-rule':
     case 'scope-name':
     case 'nothing-to-gather':
       return describeGatherProblem(problem);

@@ -27,7 +27,7 @@ import {
 } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
 import { PlanSettingsBox } from './PlanSettingsBox.tsx';
-import { SendBox } from './SendBox.tsx';
+import { SendBox, type SendOptions } from './SendBox.tsx';
 
 export function GatherStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const dispatch = useAppDispatch();
@@ -83,7 +83,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
       setNotes([problemText(error)]);
     }
   };
-  const send = async (typed: string, keepEmptyBlocks: boolean): Promise<void> => {
+  const send = async (typed: string, { keepEmptyBlocks, place }: SendOptions): Promise<void> => {
     const sheet = /\.[a-z]+$/i.test(typed) ? typed : `${typed}.css`;
     const versions = families.flatMap((family) =>
       family.versions
@@ -93,7 +93,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     const all = operations.length === 0 && versions.length === families.flatMap(versionKeys).length;
     const pages = view.scoped ? { pages: [...view.scope] } : {};
     const rules = versions.map(({ family, version }) => ({ family: family.id, version: version.id }));
-    const gather = { sheet, ...pages, ...(all ? {} : { rules }), ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}) };
+    const gather = { sheet, ...pages, ...(all ? {} : { rules }), ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}), ...(place === undefined ? {} : { place }) }; // prettier-ignore
     const rest = versions.length === 0 ? operations : sending(operations, versions, gather);
     const only = groups.filter((group) => standing.includes(attributeKey(group.key))).map((group) => group.key);
     const gathered: OperationBody = { kind: 'gather-attributes', sheet, ...pages, only };

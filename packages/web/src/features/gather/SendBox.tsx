@@ -1,7 +1,8 @@
 import { useId, useState, type FormEvent } from 'react';
-import type { DraftReply } from '@syndeton/contract';
+import type { DraftReply, OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { Box } from '../../ui/Box.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { count } from '../../ui/format.ts';
 
@@ -10,14 +11,23 @@ interface Props {
   readonly suggested: string;
   readonly rules: number;
   readonly pages: number;
-  readonly onSend: (sheet: string, keepEmptyBlocks: boolean) => Promise<void>;
+  readonly onSend: (sheet: string, more: SendOptions) => Promise<void>;
   readonly onClose: () => void;
 }
+
+export interface SendOptions {
+  readonly keepEmptyBlocks: boolean;
+  readonly place: SheetPlace | undefined;
+}
+
+type SheetPlace = NonNullable<Extract<OperationBody, { kind: 'gather-rules' }>['place']>;
 
 /** Where the chosen rules go: a new sheet by name, or one that is there. */
 export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Props) {
   const [sheet, setSheet] = useState(suggested);
   const [keep, setKeep] = useState(false);
+  const [where, setWhere] = useState<(typeof places)[number][0]>('end');
+  const [rule, setRule] = useState('');
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const [busy, setBusy] = useState(false);
   const field = useId();
@@ -27,7 +37,7 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
     setBusy(true);
     setProblem(undefined);
     try {
-      await onSend(sheet, keep);
+      await onSend(sheet, { keepEmptyBlocks: keep, place: exists ? placeOf(where, rule.trim()) : undefined });
     } catch (error) {
       setProblem(problemText(error));
       setBusy(false);
@@ -61,15 +71,34 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
         >
           {problem ??
             (exists
-              ? 'An existing sheet: the rules go to its end, and pages that do not link it yet will.'
+              ? 'An existing sheet; pages that do not link it yet will.'
               : 'A new sheet. Every page that loses a rule links it where its first block was.')}
         </p>
+        {exists && (
+          <div className="mt-4 text-table">
+            <span className="note">In that sheet the rules go</span>
+            <Choice label="Where in the sheet" value={where} onChange={setWhere} options={places} />
+            {where === 'before' && (
+              <input
+                className="field mt-1 font-mono"
+                aria-label="The rule they go before, by its selector"
+                placeholder=".notice"
+                value={rule}
+                onChange={(event) => setRule(event.target.value)}
+              />
+            )}
+          </div>
+        )}
         <p className="mt-4 flex items-center gap-2 text-table">
           <Tick checked={keep} onChange={setKeep} label="Leave emptied style elements in the pages" /> Leave emptied{' '}
           <code>&lt;style&gt;</code> elements in the pages
         </p>
         <div className="mt-5 flex items-center gap-4">
-          <button type="submit" className="btn next" disabled={busy || sheet.trim() === ''}>
+          <button
+            type="submit"
+            className="btn next"
+            disabled={busy || sheet.trim() === '' || (exists && where === 'before' && rule.trim() === '')}
+          >
             {busy ? 'Lining up …' : 'Line it up'}
           </button>
           <button type="button" className="act" onClick={onClose}>
@@ -79,4 +108,15 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
       </form>
     </Box>
   );
+}
+
+const places = [
+  ['end', 'to its end'],
+  ['start', 'to its start, behind imports'],
+  ['before', 'before a rule'],
+] as const;
+
+function placeOf(where: string, rule: string): SheetPlace | undefined {
+  if (where === 'before') return { before: rule };
+  return where === 'start' ? 'start' : undefined;
 }

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
-import { decisionsOf, inOwnSheet, inScopeOf, sharedSheetOf, isDecided, leaving, taking } from './decisions.ts';
+import { decisionsOf, inOwnSheet, inScopeOf, sharedSheetOf, isDecided, leaving, sending, taking } from './decisions.ts';
 
 const version = (id: string, pages: string[]): FamilyReply['versions'][number] =>
   ({ id, pages, declarations: [], text: '', line: 1 }); // prettier-ignore
@@ -85,3 +85,9 @@ test('in the shared sheet below a class of its pages', () => {
   expect(told(scoped)).toEqual(['site.css 123', 'block 4, open 5', 'site.css 6']);
   expect(sharedSheetOf([], family)).toBeUndefined();
 });
+
+test('what is sent by hand goes behind other rules and classes, and before whole blocks', () => {
+  const attributes: OperationBody = { kind: 'gather-attributes', sheet: 'classes.css' };
+  const sent = sending([attributes, site, rest], [{ family, version: B }], { sheet: 'b.css', place: 'start' });
+  expect(sent).toEqual([attributes, site, { kind: 'gather-rules', sheet: 'b.css', place: 'start', after: ['site.css'] }, rest]);
+}); // prettier-ignore

@@ -115,9 +115,8 @@ export function sending(
     );
   const sheets = rest.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
   const own: OperationBody = { kind: 'gather-rules', ...gather, ...(sheets.length > 0 ? { after: sheets } : {}) };
-  const at = rest.findIndex(
-    (operation) => operation.kind === 'gather-blocks' || operation.kind === 'gather-attributes',
-  );
+  // whole blocks go last, or they would take what is sent
+  const at = rest.findIndex((operation) => operation.kind === 'gather-blocks');
   return at < 0 ? [...rest, own] : [...rest.slice(0, at), own, ...rest.slice(at)];
 }
 

@@ -8,7 +8,7 @@ import { filters, versionKeys } from './familyFilters.ts';
 import { choiceCleared, gatherSlice, selectChosen, versionsChosen } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
 import { PlanSettingsBox } from './PlanSettingsBox.tsx';
-import { SendBox } from './SendBox.tsx';
+import { SendBox, type SendOptions } from './SendBox.tsx';
 import { summaryOf } from '../../ui/summaryOf.ts';
 import { VersionsTable } from './VersionsTable.tsx';
 
@@ -200,7 +200,7 @@ test('the station says what is there and what to do next', () => {
 
 test('a refused name says why under the field and keeps what was typed', async () => {
   const user = userEvent.setup();
-  const onSend = jest.fn((_sheet: string, _keep: boolean) =>
+  const onSend = jest.fn((_sheet: string, _more: SendOptions) =>
     Promise.reject({ status: 400, data: { detail: 'The name a b holds a space.' } }),
   );
   render(<SendBox sheets={sheets} suggested="css/shared.css" rules={2} pages={3} onSend={onSend} onClose={() => {}} />);
@@ -211,7 +211,22 @@ test('a refused name says why under the field and keeps what was typed', async (
   await user.click(box.getByRole('button', { name: 'Line it up' }));
   expect((await box.findByRole('alert')).textContent).toBe('The name a b holds a space.');
   expect((field as HTMLInputElement).value).toBe('a b');
-  expect(onSend).toHaveBeenCalledWith('a b', false);
+  expect(onSend).toHaveBeenCalledWith('a b', { keepEmptyBlocks: false, place: undefined });
+});
+
+test('in a sheet that is there rules go before one of its own', async () => {
+  const user = userEvent.setup();
+  const onSend = jest.fn(async (_sheet: string, _more: SendOptions) => undefined);
+  const there = [{ path: 'css/base.css', rules: 3, bytes: 90, pages: [], isNew: false }];
+  render(
+    <SendBox sheets={there} suggested="css/base.css" rules={2} pages={1} onSend={onSend} onClose={() => undefined} />,
+  );
+  const box = within(screen.getByRole('dialog'));
+  await user.click(box.getByRole('radio', { name: 'before a rule' }));
+  expect((box.getByRole('button', { name: 'Line it up' }) as HTMLButtonElement).disabled).toBe(true);
+  await user.type(box.getByRole('textbox', { name: /by its selector/ }), '.notice');
+  await user.click(box.getByRole('button', { name: 'Line it up' }));
+  expect(onSend).toHaveBeenCalledWith('css/base.css', { keepEmptyBlocks: false, place: { before: '.notice' } });
 });
 
 test('plan settings: taken as chosen, a bad number says what is allowed', async () => {
