@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { DraftReply } from '@syndeton/contract';
+import { Coded } from '../../ui/Coded.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
 
@@ -62,7 +63,11 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
                 <b>{sheet.pages.length === 1 ? pageName(sheet.pages[0]!) : sheet.pages.length}</b>
               </dd>
             </dl>
-            {reasons.has(sheet.path) && <small className="why">{reasons.get(sheet.path)}</small>}
+            {reasons.has(sheet.path) && (
+              <small className="why">
+                <Coded text={reasons.get(sheet.path)!} />
+              </small>
+            )}
           </button>
         );
       })}
