@@ -107,22 +107,16 @@ export class SiteProver {
 
   private state(file: SiteFile, now: SiteFile, scripting: boolean, run: Run): PageProof {
     const { sides, after } = run;
-    const old = this.lookBefore(file, scripting, sides);
-    const look = lookOf(sides.after.open(after, now, scripting));
-    if (sides.comparison.surelySame(old, look)) return { ...unseen(file.path), elements: old.elements };
-    return provePage(
-      { cascade: sides.before.open(this.before, file, scripting), site: this.before },
-      { cascade: sides.after.open(after, now, scripting), site: after },
-    );
-  }
-
-  private lookBefore(file: SiteFile, scripting: boolean, sides: Sides): PageLook {
-    const read = (): PageLook => lookOf(sides.before.open(this.before, file, scripting));
-    if (sides !== this.plain) return read();
     const key = lookKey(file.path, scripting);
-    const known = this.looks.get(key) ?? read();
-    this.looks.set(key, known);
-    return known;
+    let old: PageCascade | undefined;
+    const openOld = (): PageCascade => (old ??= sides.before.open(this.before, file, scripting));
+    const known = sides === this.plain ? this.looks.get(key) : undefined;
+    const before = known ?? lookOf(openOld());
+    if (sides === this.plain) this.looks.set(key, before);
+    const cascade = sides.after.open(after, now, scripting);
+    if (sides.comparison.surelySame(before, lookOf(cascade)))
+      return { ...unseen(file.path), elements: before.elements };
+    return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after });
   }
 }
 
