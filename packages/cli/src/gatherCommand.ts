@@ -30,6 +30,8 @@ export interface GatherOptions {
   readonly ids: boolean;
   /** Imports of embedded blocks become links. */
   readonly linkImports: boolean;
+  /** Important declarations in place of stronger selectors. */
+  readonly important: boolean;
   readonly singlePage: SinglePage | undefined;
   readonly maxSheets: number | undefined;
   /** A file that holds a plan, or that is written with one. */
@@ -61,12 +63,13 @@ export async function runGather(
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {
-  const { keepAttributes, hints, ids, linkImports, singlePage, maxSheets } = options;
+  const { keepAttributes, hints, ids, linkImports, important, singlePage, maxSheets } = options;
   const planned = planWhole(site, sheet, {
     keepAttributes,
     hints,
     ids,
     linkImports,
+    important,
     ...(singlePage === undefined ? {} : { singlePage }),
     ...(maxSheets === undefined ? {} : { maxSheets }),
   });

@@ -10,6 +10,7 @@ export interface GatherFlags {
   readonly hints?: boolean;
   readonly ids?: boolean;
   readonly linkImports?: boolean;
+  readonly important?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
   readonly plan?: string;
@@ -38,6 +39,7 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     hints: flags.hints ?? false,
     ids: flags.ids ?? false,
     linkImports: flags.linkImports ?? false,
+    important: flags.important ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),
     plan: flags.plan,

@@ -49,6 +49,7 @@ export async function main(
     .option('--folder <folder>', 'where new sheets go, when no sheet is named', 'css')
     .option('--keep <what>', 'what stays in the pages: attributes')
     .option('--ids', 'rules ask for the ID of an element that alone has its style attribute, in place of a class')
+    .option('--important', 'important declarations where a plain class would lose, in place of stronger selectors')
     .option('--link-imports', 'imports of embedded blocks become links; else they are kept')
     .option(
       '--hints',

@@ -116,6 +116,7 @@ export const PlanSettings = Type.Object(
     /** Rules ask for the ID of an element where it alone has such a style attribute. */
     ids: Type.Optional(Type.Boolean()),
     linkImports: Type.Optional(Type.Boolean()),
+    important: Type.Optional(Type.Boolean()),
     /** Presentational attributes go as well. */
     hints: Type.Optional(Type.Boolean()),
   },

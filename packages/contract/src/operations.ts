@@ -120,6 +120,8 @@ export const GatherAttributesOperation = Type.Object(
     only: Type.Optional(Type.Array(Type.String(), { maxItems: 50_000 })),
     /** An element that alone has its group keeps its markup: the rule asks for its ID. */
     ids: Type.Optional(Type.Boolean()),
+    /** Important declarations in place of stronger selectors. */
+    important: Type.Optional(Type.Boolean()),
     /** Class names for groups of equal attributes, by the group's key. */
     names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 100 }))),
     except: Type.Optional(

@@ -53,8 +53,10 @@ export const attributeRank = 1e9;
 /**
  * For each longhand the declarations that can decide it, strongest first, as one comparable text, down to the first that
  * surely applies. Keys are `pseudo-element longhand`. Equal texts look the same at every width, in every medium and state.
+ * Without `tellsImportance` that holds only where nothing runs that beats normal declarations and not important ones, or the
+ * other way about: animations, transitions, scripts.
  */
-export function slotKeys(sources: readonly StackSource[]): ReadonlyMap<string, string> {
+export function slotKeys(sources: readonly StackSource[], tellsImportance = true): ReadonlyMap<string, string> {
   const ordered = orderDeclarations(sources);
   const open = new Map<string, Stack>();
   for (const { source, compiled } of ordered)
@@ -63,12 +65,13 @@ export function slotKeys(sources: readonly StackSource[]): ReadonlyMap<string, s
   for (let i = ordered.length - 1; i >= 0; i--) {
     const { source, compiled } = ordered[i]!;
     const { pseudoElement, condition, layerRank } = sources[source]!;
-    const mark = sources[source]!.mark + rollsBackTo(compiled, layerRank);
+    const important = tellsImportance && compiled.declaration.important ? ' !' : '';
+    const mark = sources[source]!.mark + rollsBackTo(compiled, layerRank) + important;
     const sure = compiled.validity === 'valid' && !compiled.yields;
     if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, mark, sure);
     else
       for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
-        append(open.get(slot)!, text + mark, compiled, condition, sure && closes);
+        append(open.get(slot)!, text + mark, condition, sure && closes);
   }
   return new Map([...open].map(([slot, { text }]) => [slot, text]));
 }
@@ -107,9 +110,9 @@ function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly
   return out;
 }
 
-function append(slot: Stack, text: string, compiled: CompiledDeclaration, condition: string, closes: boolean): void {
+function append(slot: Stack, text: string, condition: string, closes: boolean): void {
   if (slot.closed || slot.covered.has(condition)) return;
-  slot.text += `${text}${compiled.declaration.important ? ' !' : ''}${condition === '' ? '' : ` if ${condition}`}\n`;
+  slot.text += `${text}${condition === '' ? '' : ` if ${condition}`}\n`;
   slot.closed = closes && condition === '';
   if (closes) slot.covered.add(condition);
 }
@@ -125,7 +128,7 @@ function appendAll(
   for (const [slot, stack] of open) {
     const longhand = slot.slice(pseudoElement.length + 1);
     if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand))
-      append(stack, `all:${compiled.comparable}${mark}`, compiled, condition, sure);
+      append(stack, `all:${compiled.comparable}${mark}`, condition, sure);
   }
 }
 

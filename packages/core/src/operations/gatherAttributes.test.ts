@@ -207,3 +207,27 @@ test('Chromium computes the same before and after, whatever stands against the a
   const answers = await askChromium(cases);
   for (let i = 0; i < answers.length; i += 2) expect(answers[i + 1]).toBe(answers[i]);
 });
+
+test('important declarations in place of stronger selectors, when asked: and the look stays', async () => {
+  const head = '<style>#i { color: red } p.x { top: 1px }</style>';
+  const body = '<p id=i style="color: lime">a<p class=x style="top: 2px">b<p style="left: 0">c';
+  const site = siteOf({ 'a.html': pageOf(head, body) });
+  const plan = planLookKeepingAttributes(site, { ...gather, important: true });
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  expect(plan.value.stayed).toEqual([]);
+  expect(plan.value.plan.groups.map(({ selector, declarations }) => [selector, declarations[0]!.important])).toEqual([
+    ['.text-tinted', true],
+    ['.text-own', true],
+    ['.text-own-2', false],
+  ]);
+  const ask = `[...document.querySelectorAll('p')].map((p) => getComputedStyle(p).color + getComputedStyle(p).top + getComputedStyle(p).left).join()`;
+  const states = [site, plan.value.site].map((one) => ({ html: textIn(one, 'a.html')!, files: { 'css/a.css': textIn(one, 'css/a.css') ?? '' }, ask })); // prettier-ignore
+  const [before, after] = await askChromium(states);
+  expect(after).toBe(before);
+});
+
+test('important declarations stay away where an animation runs', () => {
+  const head = '<style>@keyframes k { to { color: blue } } #i { color: red; animation: k 1s }</style>';
+  const plan = planLookKeepingAttributes(siteOf({ 'a.html': pageOf(head, '<p id=i style="color: lime">a<p style="top: 0">b') }), { ...gather, important: true }); // prettier-ignore
+  expect(plan.ok && plan.value.stayed.map(({ key }) => key)).toEqual(['color:#00ff00']);
+});

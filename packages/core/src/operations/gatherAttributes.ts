@@ -34,6 +34,8 @@ export interface GatherAttributes {
   readonly names?: Readonly<Record<string, string>>;
   /** An element that alone has its group, and an ID, keeps its markup: the rule asks for the ID. */
   readonly ids?: boolean;
+  /** Where a plain class would lose, its declarations are important in place of a stronger selector. */
+  readonly important?: boolean;
   /** Groups left as they are: everywhere, or on one page. */
   readonly except?: readonly { readonly key: string; readonly page?: string }[];
 }
@@ -161,20 +163,27 @@ class Collector {
   plan(): Result<AttributesPlan, AttributesProblem> {
     if (this.groups.size === 0) return fail({ kind: 'no-attributes', left: this.left });
     const taken = takenClassNames(this.site);
-    const named: { key: string; group: Group; name: string; selector: string }[] = [];
+    const named: Named[] = [];
     for (const [key, group] of this.groups) {
       const given = this.operation.names?.[key];
       if (given !== undefined && taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
       const tags = tagsOf(group);
       const id = given === undefined ? this.ownId(group) : undefined;
       if (id !== undefined) {
-        named.push({ key, group, name: `#${id}`, selector: raisedId(id, group.needed, group.strictly) });
+        named.push({
+          key,
+          group,
+          name: `#${id}`,
+          selector: raisedId(id, group.needed, group.strictly),
+          important: false,
+        });
         continue;
       }
       const name = given ?? proposeClassName(tags, parseDeclarations(group.text), taken);
       taken.add(name.toLowerCase());
-      const selector = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
-      named.push({ key, group, name, selector });
+      const raised = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
+      const important = this.operation.important === true && raised !== `.${name}`;
+      named.push({ key, group, name, selector: important ? `.${name}` : raised, important });
     }
     const target = this.site.files.get(this.sheet);
     const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n', ruleStyleOf(this.site)) }];
@@ -183,18 +192,14 @@ class Collector {
       ...(target ? [appended(target.path, target.hash, target.text ?? '', named, ruleStyleOf(this.site))] : []),
       ...pages.map(editsOf),
     ];
-    const groups = named.map(({ key, group, name, selector }) => ({
-      key,
-      name,
-      selector,
-      tags: tagsOf(group),
-      declarations: parseDeclarations(group.text).map(({ property, value, important }) => ({
-        property,
-        value,
-        important,
-      })),
-      elements: group.found.length,
-      pages: [...new Set(group.found.map(({ page }) => page.reading.path))],
+    const groups = named.map((one): AttributeGroup => ({
+      key: one.key,
+      name: one.name,
+      selector: one.selector,
+      tags: tagsOf(one.group),
+      declarations: declarationsOf(one),
+      elements: one.group.found.length,
+      pages: [...new Set(one.group.found.map(({ page }) => page.reading.path))],
     }));
     return succeed({
       changes: { created, edited, deleted: [] },
@@ -279,13 +284,24 @@ const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers 
     }),
   );
 
-type Named = readonly { readonly group: { readonly text: string }; readonly selector: string }[];
+interface Named {
+  readonly key: string;
+  readonly group: Group;
+  readonly name: string;
+  readonly selector: string;
+  /** All its declarations are made important. */
+  readonly important: boolean;
+}
+
+const declarationsOf = ({ group, important }: Named): AttributeGroup['declarations'] =>
+  parseDeclarations(group.text).map((one) => ({ property: one.property, value: one.value, important: important || one.important })); // prettier-ignore
 
 /** One rule a group, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
-function printRules(named: Named, lineEnd: string, { oneLine, indent }: RuleStyle): string {
+function printRules(named: readonly Named[], lineEnd: string, { oneLine, indent }: RuleStyle): string {
   return named
-    .map(({ group, selector }) => {
-      const parts = parseDeclarations(group.text).map(
+    .map((one) => {
+      const { selector } = one;
+      const parts = declarationsOf(one).map(
         ({ property, value, important }) => `${property}: ${value}${important ? ' !important' : ''};`,
       );
       const lines = [`${selector} {`, ...parts.map((part) => indent + part), '}'];
@@ -294,7 +310,7 @@ function printRules(named: Named, lineEnd: string, { oneLine, indent }: RuleStyl
     .join('');
 }
 
-function appended(path: string, hash: string, text: string, named: Named, style: RuleStyle): FileEdits {
+function appended(path: string, hash: string, text: string, named: readonly Named[], style: RuleStyle): FileEdits {
   const lineEnd = lineEndOf(text);
   const open = closingText(text) ?? '';
   const gap = text.trim() === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;

@@ -29,6 +29,8 @@ export interface WholePlanOptions extends PlanOptions {
   readonly keepAttributes?: boolean;
   /** Rules ask for the ID of an element where it alone has such a style attribute. */
   readonly ids?: boolean;
+  /** Important declarations in place of stronger selectors. */
+  readonly important?: boolean;
   /** Imports of embedded blocks become links first; else they are kept where their block goes. */
   readonly linkImports?: boolean;
   /** Presentational attributes go as well. */
@@ -119,11 +121,16 @@ function planStyling(
 /** Undefined when style attributes were not to be taken. */
 type Attributes = Result<Omit<LookKeepingAttributes, 'proof'>, AttributesProblem> | undefined;
 
-const attributesOperation = (site: Site, sheet: string, { pages, ids }: WholePlanOptions): GatherAttributes => ({
+const attributesOperation = (
+  site: Site,
+  sheet: string,
+  { pages, ids, important }: WholePlanOptions,
+): GatherAttributes => ({
   kind: 'gather-attributes',
   sheet: attributesSheetBeside(sheet, [...site.files.keys(), sheet]),
   ...(pages === undefined ? {} : { pages }),
   ...(ids ? { ids } : {}),
+  ...(important ? { important } : {}),
 });
 
 /** Attributes and blocks planned in one go and proved once; undefined when anything would differ. */

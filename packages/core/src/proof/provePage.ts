@@ -4,6 +4,7 @@ import { desktop, type Environment } from '../cascade/environment.ts';
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
 import { differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
+import { importanceCounts, slotsBeyondImportance } from './importance.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
 import { explainDifference, type PageState } from './explainDifference.ts';
 import { pairElements, type ElementPair, type MarkupDifference } from './pairElements.ts';
@@ -45,6 +46,13 @@ function compareStacks(
   const session = before.cascade.session;
   const causes = new Map<string, Cause & { elements: ElementRef[] }>();
   const memo = new Map<string, readonly string[]>();
+  let counts: boolean | undefined;
+  const differingLists = (left: number, right: number): readonly string[] => {
+    const slots = differingSlots(session.slotsOfList(left), session.slotsOfList(right));
+    if (slots.length === 0) return slots;
+    counts ??= importanceCounts(before.cascade) || importanceCounts(after.cascade);
+    return counts ? slots : slotsBeyondImportance(slots, session.sourcesOf(left), session.sourcesOf(right));
+  };
   let differing = 0;
   for (const pair of pairs) {
     const left = before.cascade.listOf(pair.before);
@@ -62,7 +70,7 @@ function compareStacks(
         key,
         (slots = moved
           ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
-          : differingSlots(session.slotsOfList(left), session.slotsOfList(right))),
+          : differingLists(left, right)),
       );
     if (slots.length === 0) continue;
     if (differing++ < explainedElements) explainSlots(before, after, pair, slots, environment, causes);

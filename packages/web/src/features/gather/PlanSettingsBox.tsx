@@ -17,6 +17,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
   const [single, setSingle] = useState(settings.singlePage ?? 'shared');
   const [attributes, setAttributes] = useState(settings.keepAttributes !== true);
   const [ids, setIds] = useState(settings.ids === true);
+  const [important, setImportant] = useState(settings.important === true);
   const [imports, setImports] = useState(settings.linkImports === true);
   const [hints, setHints] = useState(settings.hints === true);
   const [problem, setProblem] = useState<string | undefined>(undefined);
@@ -32,6 +33,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
       ...(most.trim() === '' ? {} : { maxSheets: Number(most) }),
       ...(attributes ? {} : { keepAttributes: true }),
       ...(ids ? { ids } : {}),
+      ...(important ? { important } : {}),
       ...(imports ? { linkImports: true } : {}),
       ...(hints ? { hints } : {}),
     });
@@ -81,6 +83,14 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
         <p className="flex items-center gap-2">
           <Tick checked={ids} onChange={setIds} label="An ID in place of a class where an element has one" /> An ID in
           place of a class where an element has one
+        </p>
+        <p className="flex items-center gap-2">
+          <Tick
+            checked={important}
+            onChange={setImportant}
+            label="Important declarations in place of stronger selectors"
+          />{' '}
+          Important declarations where a plain class would lose, in place of stronger selectors
         </p>
         <p className="flex items-center gap-2">
           <Tick checked={imports} onChange={setImports} label="Imports of blocks become links" /> Imports of blocks

@@ -1,0 +1,39 @@
+import type { PageCascade } from '../cascade/pageCascade.ts';
+import { differingSlots, slotKeys, type StackSource } from '../cascade/stack.ts';
+import { attributeOf } from '../page/nodes.ts';
+
+/**
+ * The slots that differ even where it does not count whether what decides is important. Rolling back (`revert`, `revert-layer`)
+ * goes by origin and importance, so it counts there.
+ */
+export function slotsBeyondImportance(
+  slots: readonly string[],
+  before: readonly StackSource[],
+  after: readonly StackSource[],
+): readonly string[] {
+  if ([...before, ...after].some(({ block }) => block.key.includes('revert'))) return slots;
+  const differing = new Set(differingSlots(slotKeys(before, false), slotKeys(after, false)));
+  return slots.filter((slot) => differing.has(slot));
+}
+
+const moving = /^(-webkit-|-moz-)?(animation|transition)|^position-try/;
+const movingElements = /^(script|animate|animatemotion|animatetransform|set|marquee)$/;
+
+/**
+ * Whether something may stand between normal and important declarations of a page. CSS Cascading and Inheritance Level 5, "Cascading
+ * Origins": animations beat normal declarations, important ones beat animations, and transitions beat all. CSS Anchor Positioning,
+ * "The @position-try Rule": its declarations stand between as well.
+ */
+export function importanceCounts({ rules, tree }: PageCascade): boolean {
+  return (
+    rules.definitions.some(({ compiled }) => /keyframes$|^position-try$/.test(compiled.name)) ||
+    rules.unread.length > 0 ||
+    rules.rules.some(({ compiled }) => compiled.block.declarations.some(({ declaration, comparable }) => moving.test(declaration.property) || (declaration.property === 'all' && comparable !== ''))) ||
+    tree.elements.some(
+      (element) =>
+        movingElements.test(element.tag.toLowerCase()) ||
+        /animation|transition|position-try/i.test(attributeOf(element, 'style') ?? '') ||
+        element.attributes.some(({ name }) => name.startsWith('on')),
+    )
+  );
+} // prettier-ignore
