@@ -1,94 +1,9 @@
-import { describe, expect, test } from '@jest/globals';
-import { askChromium } from '../testing/chromium.ts';
-import { pageOf, siteOf } from '../testing/siteOf.ts';
+import { expect, test } from '@jest/globals';
+import { checkRows, page, row, type Row } from '../testing/proofRows.ts';
+import { siteOf } from '../testing/siteOf.ts';
 import { proveSites } from './proveSites.ts';
 
-const body = '<h1 id=t class="x y">T</h1><p class=x>a <a href="#">l</a></p><pre>  k  </pre>';
-
-interface Row {
-  readonly shows: string;
-  readonly before: Readonly<Record<string, string>>;
-  readonly after: Readonly<Record<string, string>>;
-  readonly verdict: 'same' | 'differs';
-  /** A browser, looked at in its first state on a screen, shows a difference too. */
-  readonly visible?: boolean;
-}
-
-const page = (head: string, inner = body): Record<string, string> => ({ 'index.html': pageOf(head, inner) });
-const row = (
-  shows: string,
-  verdict: Row['verdict'],
-  before: Row['before'],
-  after: Row['after'],
-  visible?: boolean,
-): Row => ({ shows, verdict, before, after, ...(visible === undefined ? {} : { visible }) });
-
 const rows: readonly Row[] = [
-  row(
-    'a declaration becomes important where nothing moves',
-    'same',
-    page('<style>p { color: red }</style>'),
-    page('<style>p { color: red !important }</style>'),
-  ),
-  row(
-    'a style attribute becomes an important rule',
-    'same',
-    page('<style>#i { color: red }</style>', '<p id=i style="color: lime">a'),
-    page('<style>#i { color: red } .c { color: lime !important }</style>', '<p id=i class=c>a'),
-  ),
-  row(
-    'an important rule beats another one',
-    'differs',
-    page('<style>p { color: blue !important }</style>', '<p style="color: lime">a'),
-    page('<style>p { color: blue !important } .c { color: lime !important }</style>', '<p class=c>a'),
-    true,
-  ),
-  row(
-    'a declaration becomes important, and an animation runs',
-    'differs',
-    page('<style>@keyframes k { from, to { color: blue } } p { color: red; animation: k 9s infinite }</style>'),
-    page(
-      '<style>@keyframes k { from, to { color: blue } } p { color: red !important; animation: k 9s infinite }</style>',
-    ),
-    true,
-  ),
-  row(
-    'a declaration becomes important, and a transition is declared',
-    'differs',
-    page('<style>p { color: red; transition: color 1s } p:hover { color: blue }</style>'),
-    page('<style>p { color: red; transition: color 1s } p:hover { color: blue !important }</style>'),
-  ),
-  row(
-    'a declaration becomes important, and a script may animate',
-    'differs',
-    page(
-      '<style>p { color: red }</style>',
-      '<p>a</p><script>document.querySelector("p").animate([{ color: "blue" }, { color: "blue" }], 99999)</script>',
-    ),
-    page(
-      '<style>p { color: red !important }</style>',
-      '<p>a</p><script>document.querySelector("p").animate([{ color: "blue" }, { color: "blue" }], 99999)</script>',
-    ),
-    true,
-  ),
-  row(
-    'a declaration that rolls back becomes important',
-    'differs',
-    page('<style>p { color: red } p { color: revert }</style>'),
-    page('<style>p { color: red } p { color: revert !important }</style>'),
-  ),
-  row(
-    'an animated drawing',
-    'differs',
-    page(
-      '<style>rect { fill: red }</style>',
-      '<svg><rect width=9 height=9><animate attributeName=fill values="blue;blue" dur=9s repeatCount=indefinite /></rect></svg>',
-    ),
-    page(
-      '<style>rect { fill: red !important }</style>',
-      '<svg><rect width=9 height=9><animate attributeName=fill values="blue;blue" dur=9s repeatCount=indefinite /></rect></svg>',
-    ),
-  ),
   row(
     'revert-layer moves from an attribute to a rule',
     'differs',
@@ -397,31 +312,7 @@ const rows: readonly Row[] = [
   row('an unknown property is nothing', 'same', page('<style>p{backgroud:red}</style>'), page('')),
 ];
 
-describe('core', () => {
-  test.each(rows.map((r) => [r.shows, r] as const))('%s', (_shows, r) => {
-    const proof = proveSites(siteOf(r.before), siteOf(r.after));
-    expect(proof.pages[0]!.verdict).toBe(r.verdict);
-    if (r.verdict === 'differs') {
-      const said = [...proof.pages[0]!.causes.map((c) => c.reason), ...proof.pages[0]!.notes];
-      expect(said.length).toBeGreaterThan(0);
-      for (const sentence of said) expect(sentence).toMatch(/^[^ ].*\.$/s);
-    }
-  });
-});
-
-test('Chromium: where core says same nothing is seen to differ, and where a row says so something is', async () => {
-  const ask = `[...document.querySelectorAll('*')].filter((e) => e.localName !== 'style' && e.localName !== 'link').flatMap((e) => [null, '::before', '::after'].map((p) => { const s = getComputedStyle(e, p); return [...s].map((n) => s.getPropertyValue(n)).join('|').replaceAll(location.origin, ''); }))`;
-  const question = (files: Readonly<Record<string, string>>) => ({ html: files['index.html']!, files, ask });
-  const answers = await askChromium(rows.flatMap((r) => [question(r.before), question(r.after)]));
-  const seen = rows.map(
-    (r, i) =>
-      `${r.shows}: ${JSON.stringify(answers[2 * i]) === JSON.stringify(answers[2 * i + 1]) ? 'same' : 'differs'}`,
-  );
-  rows.forEach((r, i) => {
-    if (r.verdict === 'same') expect(seen[i]).toBe(`${r.shows}: same`);
-    if (r.visible !== undefined) expect(seen[i]).toBe(`${r.shows}: ${r.visible ? 'differs' : 'same'}`);
-  });
-});
+checkRows(rows);
 
 test('the reason names who decided and who decides, where', () => {
   const before = siteOf({
