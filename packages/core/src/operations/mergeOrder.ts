@@ -17,7 +17,7 @@ export function mergeOrder(
       if (!first.has(key)) first.set(key, first.size);
       weight.set(key, (weight.get(key) ?? 0) + 1);
     }
-  const later = collectEdges(rules, sequences);
+  const later = collectEdges(rules, sequences, weight);
   return sortKeys([...first.keys()], later, weight);
 }
 
@@ -25,6 +25,7 @@ export function mergeOrder(
 function collectEdges(
   rules: ReadonlyMap<string, Orderable>,
   sequences: readonly (readonly string[])[],
+  weight: ReadonlyMap<string, number>,
 ): Map<string, Set<string>> {
   const keys: string[] = [];
   const numbers = new Map<string, number>();
@@ -38,33 +39,32 @@ function collectEdges(
     }
     return number;
   };
-  /** By rule: what was found for each other rule; 0 not asked yet, 1 apart, 2 competing, 3 competing and standing later. */
-  const known: Map<number, number>[] = [];
+  /** By rule: what was found for each other rule that was seen after it: true where they compete. */
+  const known: Map<number, boolean>[] = [];
   const later = new Map<string, Set<string>>();
+  const order = (a: number, b: number): void => {
+    const pairs = (known[a] ??= new Map<number, boolean>());
+    if (pairs.has(b)) return;
+    const competing = known[b]?.get(a) ?? mayCompete(traits[a]!, traits[b]!);
+    pairs.set(b, competing);
+    if (!competing) return;
+    const set = later.get(keys[a]!);
+    if (set) set.add(keys[b]!);
+    else later.set(keys[a]!, new Set([keys[b]!]));
+  };
   const seen = new Set<string>();
   for (const sequence of sequences) {
     const row = sequence.map(numberOf);
-    const whole = row.join();
-    if (seen.has(whole)) continue;
+    // many pages hold the same rules in the same order, but for those that only one page holds
+    const shared = row.filter((number) => weight.get(keys[number]!)! > 1);
+    const whole = shared.join();
+    if (!seen.has(whole))
+      for (let i = 0; i < shared.length; i++) for (let j = i + 1; j < shared.length; j++) order(shared[i]!, shared[j]!);
     seen.add(whole);
-    for (let i = 0; i < row.length; i++) {
-      const a = row[i]!;
-      const pairs = (known[a] ??= new Map<number, number>());
-      for (let j = i + 1; j < row.length; j++) {
-        const b = row[j]!;
-        let found = pairs.get(b) ?? 0;
-        if (found === 0) {
-          const back = known[b]?.get(a) ?? 0;
-          found = back > 0 ? Math.min(back, 2) : mayCompete(traits[a]!, traits[b]!) ? 2 : 1;
-        }
-        if (found === 2) {
-          found = 3;
-          let set = later.get(keys[a]!);
-          if (!set) later.set(keys[a]!, (set = new Set()));
-          set.add(keys[b]!);
-        }
-        pairs.set(b, found);
-      }
+    for (let i = 0; i < row.length && shared.length < row.length; i++) {
+      if (weight.get(keys[row[i]!]!)! > 1) continue;
+      for (let j = 0; j < i; j++) order(row[j]!, row[i]!);
+      for (let j = i + 1; j < row.length; j++) order(row[i]!, row[j]!);
     }
   }
   return later;

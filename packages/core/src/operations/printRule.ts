@@ -7,6 +7,8 @@ import { rebaseReference, type Base } from '../values/urls.ts';
 
 /** A rule's text with its references counted from `sheetPath`; undefined when one cannot be. */
 export function rebasedText(text: string, base: Base, sheetPath: string): string | undefined {
+  // most rules name no address; an escape could spell a function in another way
+  if (!/url|src|image-set|import|\\/i.test(text)) return text;
   const edits = [];
   for (const { reference, span } of urlReferences(text)) {
     const rebased = rebaseReference(reference, base, sheetPath);
