@@ -45,7 +45,10 @@ export async function main(
       'takes embedded blocks and style attributes out where that changes no look, and writes the resulting site',
     )
     .requiredOption('--out <out>', 'empty or new folder for the whole resulting site')
-    .option('--sheet <path>', 'the shared sheet to gather into (css/site.css unless the site has one)')
+    .option(
+      '--sheet <path>',
+      'the shared sheet, new or there already, to gather into (css/site.css unless the site has one)',
+    )
     .option('--folder <folder>', 'where new sheets go, when no sheet is named', 'css')
     .option('--keep <what>', 'what stays in the pages: attributes')
     .option('--ids', 'rules ask for the ID of an element that alone has its style attribute, in place of a class')

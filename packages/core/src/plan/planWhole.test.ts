@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { siteOf, textIn } from '../testing/siteOf.ts';
+import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { planWhole } from './planWhole.ts';
 
 const page = (style: string): string => `<!DOCTYPE html>\n<title>t</title>\n<style>\n${style}\n</style>\n<p>a</p>\n`;
@@ -29,4 +29,21 @@ test('where no import can be linked the plan is made without', () => {
   const plan = planWhole(site, 'css/site.css', { linkImports: true });
   expect(plan.ok && plan.value.operations.some((one) => one.kind === 'import-to-link')).toBe(false);
   expect(plan.ok && plan.value.proof.verdict).toBe('same');
+});
+
+test.each([
+  ['linked alike by all pages: it takes the rules', '<link rel=stylesheet href=css/s.css>', ['css/s.css']],
+  [
+    'followed by another sheet on the page: a new sheet',
+    '<link rel=stylesheet href=css/s.css><link rel=stylesheet href=css/t.css>',
+    ['css/shared.css'],
+  ],
+])('a sheet that is there, %s', (_shows, links, sheets) => {
+  const state = (body: string): string => pageOf(`${links}<style>p { top: 0 } i { left: 1px }</style>`, body);
+  const site = siteOf({ 'a.html': state('<p>a'), 'b.html': state('<p>b <i>i</i>'), 'css/s.css': 'u { top: 1px }', 'css/site.css': '', 'css/t.css': 'p { top: 5px }' }); // prettier-ignore
+  const plan = planWhole(site, 'css/s.css');
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  expect(plan.value.sheets.map(({ path }) => path)).toEqual(sheets);
+  expect([plan.value.proof.verdict, plan.value.stays]).toEqual(['same', []]);
+  expect(plan.value.sheets[0]!.why).toEqual(sheets[0] === 'css/s.css' ? undefined : expect.stringMatching(/^With these rules css\/s\.css/)); // prettier-ignore
 });

@@ -7,7 +7,8 @@ import type { Proof } from '../proof/proof.ts';
 import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
-import { attributesSheetBeside, freeBeside } from './freeSheetName.ts';
+import { folderOf } from '../source/sitePath.ts';
+import { attributesSheetBeside, freeBeside, freeSheetName } from './freeSheetName.ts';
 import {
   planLookKeepingAttributes,
   planLookKeepingHints,
@@ -48,7 +49,10 @@ export interface WholePlan {
   readonly stays: readonly Staying[];
 }
 
-/** Everything out of every page, as far as the look stays: style attributes first, whose pages are read for it once, then embedded blocks. */
+/**
+ * Everything out of every page, as far as the look stays: style attributes first, whose pages are read for it once, then embedded blocks.
+ * `sheet`: a new one, or one that is there; where that would change a look, a new one in its folder.
+ */
 export function planWhole(
   site: Site,
   sheet: string,
@@ -113,9 +117,23 @@ function planStyling(
   const wanted = attributesOperation(site, path.value, options);
   const quick = tryAtOnce(site, path.value, wanted, forBlocks, prover);
   if (quick) return succeed(wholeOf(quick.blocks, quick.attributes, quick.proof, options));
+  if (site.files.has(path.value)) return besideSheet(site, path.value, options, prover);
   const attributes = options.keepAttributes ? undefined : planLookKeepingAttributes(site, wanted, prover);
   const blocks = planLookKeepingGather(attributes?.ok ? attributes.value.site : site, path.value, forBlocks, prover);
   return blocks.ok ? succeed(wholeOf(blocks.value, attributes, blocks.value.proof, options)) : blocks;
+}
+
+/** The rules of a sheet that is there would reach pages that are to link it, or stand before sheets they follow now: a new one. */
+function besideSheet(
+  site: Site,
+  sheet: string,
+  options: WholePlanOptions,
+  prover: SiteProver,
+): Result<WholePlan, OperationProblem> {
+  const plan = planStyling(site, freeSheetName(site.files.keys(), folderOf(sheet)), options, prover);
+  if (!plan.ok) return plan;
+  const why = `With these rules ${sheet} would change the look of a page.`;
+  return succeed({ ...plan.value, sheets: plan.value.sheets.map((one) => (one.why === undefined ? { ...one, why } : one)) }); // prettier-ignore
 }
 
 /** Undefined when style attributes were not to be taken. */
