@@ -7,6 +7,8 @@ const nameOf = {
   presentational: 'presentational part',
 } as const;
 
+const pagesOf = (stays: ProposalReply['stays']): readonly string[] => [...new Set(stays.map((one) => one.page))];
+
 /** What a plan leaves in the pages, by reason. */
 export function PlanStays({ stays }: { readonly stays: ProposalReply['stays'] }) {
   const byReason = new Map<string, ProposalReply['stays']>();
@@ -21,8 +23,8 @@ export function PlanStays({ stays }: { readonly stays: ProposalReply['stays'] })
         {[...byReason].slice(0, 40).map(([key, list]) => (
           <li key={key}>
             <b>{count(list.length, nameOf[list[0]!.kind])}</b> on{' '}
-            {[...new Set(list.map((one) => one.page))].slice(0, 4).map(pageName).join(', ')}
-            {list.length > 4 ? ' …' : ''}: {list[0]!.reason}
+            {pagesOf(list).slice(0, 4).map(pageName).join(', ')}
+            {pagesOf(list).length > 4 ? ' …' : ''}: {list[0]!.reason}
             {list[0]!.reason.endsWith('.') ? '' : '.'}
           </li>
         ))}
