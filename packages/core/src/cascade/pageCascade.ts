@@ -5,7 +5,7 @@ import type { Site, SiteFile } from '../source/site.ts';
 import { Interner } from './interner.ts';
 import { matchAtRest, matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import { pageRules, type PageRules } from './pageRules.ts';
-import { buildRuleIndex, stateCondition, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
+import { buildRuleIndex, ownKey, stateCondition, tellsAll, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 import { SheetCache } from './sheetCache.ts';
 import { attributeRank, slotKeys, type StackSource } from './stack.ts';
 
@@ -126,8 +126,15 @@ export class PageCascade {
 
   /** The element's match list as a number comparable over all pages of the session and its twin. */
   listOf(element: ElementNode): number {
-    this.index ??= this.session.sharedIndex(this.rules, this.quirks);
-    return this.session.listNumber(matchElement(element, this.index), styleAttributeOf(element), this.rules);
+    const index = (this.index ??= this.session.sharedIndex(this.rules, this.quirks));
+    const attribute = styleAttributeOf(element);
+    if (attribute !== undefined) return this.session.listNumber(matchElement(element, index), attribute, this.rules);
+    const key = ownKey(element);
+    const known = index.known.get(key);
+    if (known !== undefined && known >= 0) return known;
+    const number = this.session.listNumber(matchElement(element, index), undefined, this.rules);
+    if (known === undefined) index.known.set(key, tellsAll(element, index) ? number : -1);
+    return number;
   }
 
   /** The rules that reach the element, weakest first, with this page's own places. */

@@ -34,6 +34,10 @@ export interface RuleIndex {
   readonly quirks: boolean;
   /** Matching where states count as "in some states". */
   readonly anyState: MatchContext;
+  /** Lists above of which some selector asks for more than the element's own type, classes and ID. */
+  readonly beyondOwn: ReadonlySet<readonly IndexedSelector[]>;
+  /** Numbers of match lists by the element's own type, classes and ID, where these tell; -1 where they do not. */
+  readonly known: Map<string, number>;
 }
 
 export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
@@ -87,7 +91,35 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {
     else if (type) add(byTag, type.lower, indexed);
     else rest.push(indexed);
   }
-  return { byId, byClass, byTag, rest, quirks, anyState: { quirks, state: 'any' } };
+  const lists = [...byId.values(), ...byClass.values(), ...byTag.values(), rest];
+  const beyondOwn = new Set(lists.filter((list) => !list.every(asksForOwn)));
+  return { byId, byClass, byTag, rest, quirks, anyState: { quirks, state: 'any' }, beyondOwn, known: new Map() };
+}
+
+const asksForOwn = ({ selector, scopes }: IndexedSelector): boolean =>
+  scopes.length === 0 &&
+  selector.compounds.length === 1 &&
+  selector.compounds[0]!.simples.every(({ kind }) => kind === 'type' || kind === 'class' || kind === 'id');
+
+/** Equal for elements that an index answers alike, as far as it asks for their own type, classes and ID only. */
+export function ownKey({ tag, namespace, id, classes }: ElementNode): string {
+  let key = namespace === 'html' ? tag : `${namespace} ${tag}`;
+  // a class holds no white space, an ID may
+  for (const name of classes) key += `\n${name}`;
+  return id === undefined ? key : `${key}\t${id}`;
+}
+
+/** Whether an element's own type, classes and ID tell all selectors that match it. */
+export function tellsAll({ tag, id, classes }: ElementNode, index: RuleIndex): boolean {
+  const { beyondOwn, byTag, byId, byClass, rest, quirks } = index;
+  if (beyondOwn.size === 0) return true;
+  const beyond = (list: readonly IndexedSelector[] | undefined): boolean => list !== undefined && beyondOwn.has(list);
+  return !(
+    beyond(rest) ||
+    beyond(byTag.get(tag.toLowerCase())) ||
+    (id !== undefined && beyond(byId.get(foldFor(id, quirks)))) ||
+    classes.some((name) => beyond(byClass.get(foldFor(name, quirks))))
+  );
 }
 
 const foldFor = (name: string, quirks: boolean): string => (quirks ? name.toLowerCase() : name);

@@ -22,8 +22,7 @@ export function PlanStays({ stays }: { readonly stays: ProposalReply['stays'] })
       <ul className="pt-1">
         {[...byReason].slice(0, 40).map(([key, list]) => (
           <li key={key}>
-            <b>{count(list.length, nameOf[list[0]!.kind])}</b> on{' '}
-            {pagesOf(list).slice(0, 4).map(pageName).join(', ')}
+            <b>{count(list.length, nameOf[list[0]!.kind])}</b> on {pagesOf(list).slice(0, 4).map(pageName).join(', ')}
             {pagesOf(list).length > 4 ? ' …' : ''}: {list[0]!.reason}
             {list[0]!.reason.endsWith('.') ? '' : '.'}
           </li>
