@@ -13,7 +13,7 @@ test('a plan, and one decision changed: said which page looks different, and tak
   await openDemo(page, 'gather');
   await proposePlan(page);
   const sheets = page.getByRole('complementary', { name: 'Sheets' });
-  await expect(sheets).toContainText('`.notice` differs on');
+  await expect(sheets).toContainText('.notice differs on');
   await family(page, '.notice').click();
   const becomes = page.getByRole('radiogroup', { name: 'What becomes of version C' });
   await expect(becomes.getByRole('radio', { name: 'its own sheet' })).toBeChecked();

@@ -20,17 +20,23 @@ export class KeptDraft {
     let alike = 0;
     while (alike < this.steps.length && this.steps[alike]!.operation === written[alike]) alike++;
     while (alike > 0 && this.steps[alike - 1]!.after === undefined) alike--;
-    this.steps = this.steps.slice(0, alike);
-    let at: DraftSite = this.steps.at(-1)?.after ?? { site: this.before, steps: [] };
+    // the old steps stay until the new ones are there: files that come to be the same again are taken from them
+    const steps = this.steps.slice(0, alike);
+    let at: DraftSite = steps.at(-1)?.after ?? { site: this.before, steps: [] };
+    let problem: KeptDraftState['problem'];
     for (const [i, operation] of operations.entries()) {
       if (i < alike) continue;
       const next = applyOperations(at.site, [operation]);
-      if (!next.ok) return { ...at, problem: { index: i, detail: describeOperationProblem(next.problem.problem) } };
+      if (!next.ok) {
+        problem = { index: i, detail: describeOperationProblem(next.problem.problem) };
+        break;
+      }
       at = { site: next.value.site, steps: [...at.steps, ...next.value.steps] };
-      this.steps.push({ operation: written[i]!, after: at });
+      steps.push({ operation: written[i]!, after: at });
     }
-    for (const step of this.steps.slice(0, -statesKept(this.before))) step.after = undefined;
-    return at;
+    this.steps = steps;
+    for (const step of steps.slice(0, -statesKept(this.before))) step.after = undefined;
+    return problem ? { ...at, problem } : at;
   }
 }
 

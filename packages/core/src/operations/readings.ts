@@ -1,7 +1,7 @@
 import { applyChangeSet, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
 import type { Result } from '../source/result.ts';
 import type { Site, SiteFile } from '../source/site.ts';
-import { rememberReading, type PageReading } from '../survey/pageReading.ts';
+import { hasReading, rememberReading, type PageReading } from '../survey/pageReading.ts';
 
 /** By page, what is known of it after an operation, so that the next one need not parse it again. */
 export type ReadingMakers = ReadonlyMap<string, (file: SiteFile) => PageReading>;
@@ -15,7 +15,7 @@ export function applyPlan(
   if (applied.ok && readings)
     for (const [path, make] of readings) {
       const file = applied.value.files.get(path);
-      if (file?.text !== undefined) rememberReading(make(file));
+      if (file?.text !== undefined && !hasReading(file)) rememberReading(make(file));
     }
   return applied;
 }

@@ -51,16 +51,28 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
   return succeed({ files });
 }
 
+/** What a file last became, as long as some site holds it, and by which edits: a draft planned again makes most pages what they were. */
+const lastMade = new WeakMap<SiteFile, { readonly key: string; readonly made: WeakRef<SiteFile> }>();
+
+const editsKey = (edits: readonly Edit[]): string =>
+  edits.map(({ span, text }) => `${span.start} ${span.end} ${text.length} ${text}`).join('');
+
 function editFile(file: SiteFile | undefined, change: FileEdits): Result<SiteFile, ChangeProblem> {
   const { path } = change;
   if (!file) return fail({ kind: 'file-missing', path });
   if (file.hash !== change.hash) return fail({ kind: 'file-changed', path });
   if (file.text === undefined || file.encoding === undefined) return fail({ kind: 'file-opaque', path });
+  const key = editsKey(change.edits);
+  const last = lastMade.get(file);
+  const before = last?.key === key ? last.made.deref() : undefined;
+  if (before) return succeed(before);
   const text = applyEdits(file.text, change.edits);
   if (!text.ok) return fail({ kind: 'bad-edit', path, edit: text.problem });
   const bytes = encodeText(text.value, file.encoding);
   if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding: file.encoding });
-  return succeed(makeWrittenFile(path, text.value, bytes, file.encoding));
+  const made = makeWrittenFile(path, text.value, bytes, file.encoding);
+  lastMade.set(file, { key, made: new WeakRef(made) });
+  return succeed(made);
 }
 
 export function describeChangeProblem(problem: ChangeProblem): string {

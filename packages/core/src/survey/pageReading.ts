@@ -68,6 +68,8 @@ export function readingOf(file: SiteFile, tree?: PageTree): PageReading | undefi
   return known;
 }
 
+export const hasReading = (file: SiteFile): boolean => readings.has(file);
+
 /** What is known of a file before it was ever read, from the page it was made of. */
 export const rememberReading = (reading: PageReading): void => void readings.set(reading.file, reading);
 
