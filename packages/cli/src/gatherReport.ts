@@ -90,7 +90,7 @@ export function printGather(report: GatherReportReply, out: string): string {
     lines.push('', `Stayed (${stayed.length}):`);
     for (const { path, line, kind, reason } of stayed.slice(0, 40))
       lines.push(
-        `  ${path}:${line} ${kind === 'block' ? 'block' : kind === 'attribute' ? 'style attribute' : 'presentational attributes'}: ${reason}`,
+        `  ${path}:${line} ${kind === 'block' ? 'block' : kind === 'attribute' ? 'style attribute' : 'presentational part'}: ${reason}`,
       );
     if (stayed.length > 40) lines.push(`  and ${stayed.length - 40} more (--json lists all)`);
   }

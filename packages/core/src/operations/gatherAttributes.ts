@@ -122,6 +122,8 @@ class Collector {
   private readonly groups = new Map<string, Group>();
   private readonly left: { page: string; element: string; reason: AttributeStays }[] = [];
   private readonly pages: FoundPage[] = [];
+  /** All pages of the site, once one is asked for. */
+  private readings: readonly PageReading[] | undefined;
   private readonly site: Site;
   private readonly sheet: string;
   private readonly operation: GatherAttributes;
@@ -219,7 +221,8 @@ class Collector {
   }
 
   private hasAlone(id: string): boolean {
-    const holders = pagesOf(this.site).flatMap((file) => readingOf(file) ?? []).filter((page) => page.names.has(`#${id}`)); // prettier-ignore
+    this.readings ??= pagesOf(this.site).flatMap((file) => readingOf(file) ?? []);
+    const holders = this.readings.filter((page) => page.names.has(`#${id}`));
     return holders.length === 1 && !holders[0]!.repeatedIds.has(id);
   }
 

@@ -5,6 +5,7 @@ import { proveSites } from '../proof/proveSites.ts';
 import { askChromium } from '../testing/chromium.ts';
 import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { planGatherHints } from './gatherHints.ts';
+import { applyOperations } from './operation.ts';
 
 const gather = { kind: 'gather-hints', sheet: 'm.css', elements: true } as const;
 
@@ -37,6 +38,21 @@ describe.each(rows)('$shows', ({ body, becomes, sheet }) => {
       expect([done.stayed, done.proof.verdict]).toEqual([[], 'same']);
     }
   });
+});
+
+test('rules that take lines away leave none to redraw', () => {
+  const { body } = gathered('<p><font color=red>a</font>', '<style>* { text-decoration: none }</style>');
+  expect(body).toBe('<p><span class="words-tinted">a</span>');
+});
+
+test('where elements only get another tag no sheet is made, nor told of', () => {
+  const site = siteOf({ 'a.html': pageOf('', '<font class=k>a</font>') });
+  const plan = planWhole(site, 'css/site.css', { hints: true });
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  expect([...plan.value.site.files.keys()]).toEqual(['a.html']);
+  expect(plan.value.sheets).toEqual([]);
+  const step = applyOperations(site, plan.value.operations);
+  expect(step.ok && step.value.steps.map(({ sentence }) => sentence)).toEqual(['Turn 1 font or center element into plain ones']); // prettier-ignore
 });
 
 const kept = [

@@ -172,7 +172,9 @@ function write(
   const byRule = new Map<string, Found[]>();
   for (const one of found) {
     const rule = one.css === '' ? '' : one.key.replace(/ (font|center)$/, '');
-    byRule.set(rule, [...(byRule.get(rule) ?? []), one]);
+    const list = byRule.get(rule);
+    if (list) list.push(one);
+    else byRule.set(rule, [one]);
   }
   const groups = [...byRule].map(([key, members]) => {
     const declarations = parseDeclarations(members[0]!.css);

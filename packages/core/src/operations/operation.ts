@@ -119,7 +119,10 @@ export function planOperation(site: Site, operation: Operation): Result<Operatio
       if (!plan.ok) return plan;
       const { changes, groups, sheet } = plan.value;
       const elements = groups.reduce((sum, group) => sum + group.elements, 0);
-      const sentence = `Turn presentational attributes of ${count(elements, 'element')} into ${sheet}, a new sheet linked first`;
+      const sentence =
+        changes.created.length === 0
+          ? `Turn ${count(elements, 'font or center element')} into plain ones`
+          : `Turn what ${count(elements, 'element')} ${elements === 1 ? 'says' : 'say'} by presentational markup into ${sheet}, a new sheet linked first`;
       return succeed({ changes, left: [], sentence });
     }
     case 'wrap-content': {

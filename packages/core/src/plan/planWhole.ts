@@ -90,12 +90,14 @@ function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, pr
   );
   if (!hints.ok) return plan;
   const { operation, site, proof, plan: made, stayed } = hints.value;
-  const linking = [...new Set(made.groups.flatMap((group) => group.pages))];
+  // where elements only get another tag there is no rule
+  const rules = made.groups.filter(({ name }) => name !== '');
+  const linking = [...new Set(rules.flatMap((group) => group.pages))];
   const why = 'What presentational attributes said, as rules that count as little; linked before all other sheets.';
   return {
     ...plan,
     operations: [...plan.operations, operation],
-    sheets: [...plan.sheets, { path, rules: made.groups.length, pages: linking, why }],
+    sheets: rules.length === 0 ? plan.sheets : [...plan.sheets, { path, rules: rules.length, pages: linking, why }],
     site,
     proof,
     stays: [...plan.stays, ...presentationalStaying(site, stayed, made.left)],

@@ -152,7 +152,7 @@ function mayRedrawLines({ cascade }: PageState, font: ElementNode): boolean {
   for (let at: ElementNode | undefined = font; at; at = parentElement(at)) {
     if (/^(a|u|s|ins|del|strike|abbr|acronym)$/.test(at.tag)) return true;
     for (const [slot, stack] of cascade.session.slotsOfList(cascade.listOf(at)))
-      if (/(^| )(text-decoration-line|all)$/.test(slot) && !/^text-decoration(-line)?:none$/.test(stack)) return true;
+      if (/(^| )(text-decoration-line|all)$/.test(slot) && !/^text-decoration(-line)?:none\n$/.test(stack)) return true;
   }
   return false;
 }

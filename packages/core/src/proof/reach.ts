@@ -1,8 +1,8 @@
 import type { SelectorList } from '../selectors/selector.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
-import { readingOf } from '../survey/pageReading.ts';
 import { neededNames } from '../survey/selectorNames.ts';
+import { elementNames } from './elementNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
 
 /**
@@ -29,8 +29,9 @@ export class Reach {
 
   private mayMatch(file: SiteFile): boolean {
     // without scripts the page has other elements as well
-    const names = /<noscript/i.test(file.text ?? '') ? undefined : readingOf(file)?.names;
-    return names === undefined || this.needs.some((needed) => needed.every((name) => names.has(name)));
+    if (/<noscript/i.test(file.text ?? '')) return true;
+    const names = elementNames(file);
+    return this.needs.some((needed) => needed.every((name) => names.has(name)));
   }
 }
 

@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import { makeSiteFile, sheetsOf, type Site } from '../source/site.ts';
+import { readingOf, rememberReading } from '../survey/pageReading.ts';
 import { hostileSite } from '../testing/hostileSite.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
 import { provePage } from './provePage.ts';
@@ -138,3 +139,16 @@ function withSheets(site: Site, change: (rules: readonly string[]) => readonly s
   }
   return { files };
 }
+
+test('what an operation carries along of a page is not trusted', () => {
+  const page = pageOf('<link rel=stylesheet href=s.css>', '<u class=x>x</u>');
+  const state = (text: string, rule: string) => siteOf({ 'a.html': text, 's.css': rule });
+  const then = state(page, 'i { top: 0 }');
+  const first = state(`${page} `, 'i { top: 0 }');
+  const prover = new SiteProver(then);
+  prover.prove(first);
+  const file = first.files.get('a.html')!;
+  rememberReading({ ...readingOf(file)!, names: new Set() });
+  const second = { files: new Map([...first.files, ...state(`${page} `, 'i { top: 0 } .x { top: 1px }').files].map(([path, one]) => [path, path === 'a.html' ? file : one])) }; // prettier-ignore
+  expect(prover.prove(second).pages[0]?.verdict).toBe('differs');
+});

@@ -3,6 +3,7 @@ import { changedFiles } from '../source/changeSet.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
+import { elementNames } from './elementNames.ts';
 import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
@@ -114,6 +115,7 @@ export class SiteProver {
     const before = known ?? lookOf(openOld());
     if (sides === this.plain) this.looks.set(key, before);
     const cascade = sides.after.open(after, now, scripting);
+    if (scripting) elementNames(now, cascade.tree);
     if (sides.comparison.surelySame(before, lookOf(cascade)))
       return { ...unseen(file.path), elements: before.elements };
     return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after });

@@ -144,7 +144,8 @@ function isBare(block: EmbeddedBlock, text: string): boolean {
   return /^(\s|<!--|-->|@charset "[^"]*";)*$/.test(`${rest} ${text.slice(at, end)}`);
 }
 
-function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
+/** Types, classes and IDs, in lower case: `p`, `.notice`, `#form`. */
+export function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
   const names = new Set<string>();
   for (const { tag, id, classes } of elements) {
     names.add(tag.toLowerCase());
@@ -157,9 +158,15 @@ function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
 const none: ReadonlySet<string> = new Set();
 
 function repeatedIds(elements: readonly ElementNode[]): ReadonlySet<string> {
-  const ids = elements.flatMap(({ id }) => (id === undefined ? [] : [id.toLowerCase()]));
-  const repeated = ids.filter((id, i) => ids.indexOf(id) < i);
-  return repeated.length === 0 ? none : new Set(repeated);
+  const seen = new Set<string>();
+  const repeated = new Set<string>();
+  for (const { id } of elements) {
+    const name = id?.toLowerCase();
+    if (name === undefined) continue;
+    if (seen.has(name)) repeated.add(name);
+    seen.add(name);
+  }
+  return repeated.size === 0 ? none : repeated;
 }
 
 /** What follows the last element written in the head stays after it. */
