@@ -72,6 +72,8 @@ export const DraftStep = Type.Object({
 export const Draft = Type.Object(
   {
     base: Count,
+    /** Grows with every change of the draft; a write names the one it was made on. */
+    version: Count,
     operations: Operations,
     steps: Type.Array(DraftStep),
     changes: Type.Array(ChangedFile),
@@ -92,8 +94,14 @@ export const Draft = Type.Object(
 );
 
 export const DraftBody = Type.Object(
-  { base: Count, operations: Operations },
+  { base: Count, version: Count, operations: Operations },
   { additionalProperties: false, $id: 'DraftBody' },
+);
+
+/** What came too late, by the name it was refused with, done again on the draft as it is now. */
+export const RedoBody = Type.Object(
+  { redo: Type.String({ format: 'uuid' }) },
+  { additionalProperties: false, $id: 'RedoBody' },
 );
 
 export const DraftProof = Type.Union(
@@ -162,7 +170,7 @@ export const Proposal = Type.Object(
 );
 
 export const SaveBody = Type.Object(
-  { base: Count, message: Type.Optional(Type.String({ maxLength: 500 })) },
+  { base: Count, version: Count, message: Type.Optional(Type.String({ maxLength: 500 })) },
   { additionalProperties: false, $id: 'SaveBody' },
 );
 
@@ -230,7 +238,15 @@ export const ChangedSite = Type.Object(
 
 /** RFC 9457, "Problem Details for HTTP APIs"; `code` is stable, `detail` is shown to a person. */
 export const Problem = Type.Object(
-  { type: Type.String(), title: Type.String(), status: Type.Integer(), code: Type.String(), detail: Type.String() },
+  {
+    type: Type.String(),
+    title: Type.String(),
+    status: Type.Integer(),
+    code: Type.String(),
+    detail: Type.String(),
+    /** Set when a change of the draft came too late: what to name to have it done again on top. */
+    redo: Type.Optional(Type.String({ format: 'uuid' })),
+  },
   { $id: 'Problem' },
 );
 
@@ -239,6 +255,7 @@ export type SiteSummaryReply = Static<typeof SiteSummary>;
 export type SiteDetailReply = Static<typeof SiteDetail>;
 export type DraftReply = Static<typeof Draft>;
 export type DraftBodyRequest = Static<typeof DraftBody>;
+export type RedoRequest = Static<typeof RedoBody>;
 export type DraftProofReply = Static<typeof DraftProof>;
 export type ProposalRequest = Static<typeof ProposalBody>;
 export type PlanSettingsRequest = Static<typeof PlanSettings>;

@@ -1,5 +1,5 @@
 import { Type, type TSchema } from '@sinclair/typebox';
-import { ChangedSite, CreatedSite, Draft, DraftBody, DraftProof, FileText, Import, Problem, Proposal, ProposalBody, RemoveFilesBody, RenameBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary, TakeInBody } from './api.ts'; // prettier-ignore
+import { ChangedSite, CreatedSite, Draft, DraftBody, DraftProof, FileText, Import, Problem, Proposal, ProposalBody, RedoBody, RemoveFilesBody, RenameBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary, TakeInBody } from './api.ts'; // prettier-ignore
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import { PageBands, Survey } from './survey.ts';
@@ -198,8 +198,15 @@ export const routes: readonly Route[] = [
   {
     method: 'delete',
     path: '/api/sites/:id/draft',
-    summary: 'Drop the draft',
-    replies: { 204: 'empty', 404: Problem },
+    summary: 'Drop the draft; ?version= is the one that was seen',
+    replies: { 204: 'empty', 400: Problem, 404: Problem, 409: Problem },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/draft/redo',
+    summary: 'Do again, on the draft as it is now, what was refused because it came too late',
+    body: RedoBody,
+    replies: { 200: Draft, 400: Problem, 404: Problem, 409: Problem, 422: Problem },
   },
   {
     method: 'get',

@@ -120,6 +120,7 @@ export {
   type OperationProblem,
 } from './operations/operation.ts';
 export { KeptDraft, type KeptDraftState } from './operations/keptDraft.ts';
+export { operationsBeyond, redoOnTop } from './operations/redoOnTop.ts';
 export type { PlannedSheet, PlanOptions } from './plan/planGather.ts';
 export type { SinglePage } from './plan/partition.ts';
 export { attributesSheetBeside, freeSheetName } from './plan/freeSheetName.ts';

@@ -13,15 +13,16 @@ import {
   SiteDetail,
   Survey,
   ValuePlaces,
-  type DraftProofReply,
   type DraftReply,
 } from '@syndeton/contract';
 import { readArchive } from './archive/readArchive.ts';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
+import { siteApi } from './testing/siteApi.ts';
 import { useApp } from './testing/useApp.ts';
 
 const app = useApp();
+const api = siteApi(app);
 
 const html = (style: string): string =>
   `<!DOCTYPE html>\r\n<title>t</title>\r\n<style>${style}</style>\r\n<h1>h</h1><p>é</p>`;
@@ -31,24 +32,12 @@ const files = [
   { path: 'img/x.bin', content: Buffer.from([0, 1, 254, 255]) },
 ];
 
-async function bringIn(name = 'Test'): Promise<string> {
-  const reply = await request(app())
-    .post('/api/sites')
-    .field('name', name)
-    .attach('archive', await makeZip(files), 'x.zip');
-  expect(reply.status).toBe(201);
-  return (reply.body as { id: string }).id;
-}
+const bringIn = (name = 'Test'): Promise<string> => api.bringIn(files, name);
 
-async function proved(id: string): Promise<Extract<DraftProofReply, { status: 'done' }>> {
-  for (let i = 0; i < 200; i++) {
-    const { body } = (await request(app()).get(`/api/sites/${id}/draft/proof`)) as { body: DraftProofReply };
-    expectSchema(DraftProof, body);
-    if (body.status === 'done') return body;
-    if (body.status === 'failed') throw new Error(body.detail);
-    await new Promise((f) => setTimeout(f, 50));
-  }
-  throw new Error('the proof did not come');
+async function proved(id: string): ReturnType<typeof api.proved> {
+  const proof = await api.proved(id);
+  expectSchema(DraftProof, proof);
+  return proof;
 }
 
 const zipOf = (reply: Response): Promise<Awaited<ReturnType<typeof readArchive>>> => readArchive(reply.body as Buffer);
@@ -89,9 +78,7 @@ describe('the whole way', () => {
     expectSchema(Families, families.body);
     const attributes = await request(app()).get(`/api/sites/${id}/revisions/1/attributes`);
     expectSchema(AttributeGroups, attributes.body);
-    const draft = await request(app())
-      .put(`/api/sites/${id}/draft`)
-      .send({ base: 1, operations: [gather] });
+    const draft = await api.put(id, [gather]);
     expect(draft.status).toBe(200);
     expectSchema(Draft, draft.body);
     expect((draft.body as DraftReply).steps[0]!.sentence).toBe(
@@ -103,7 +90,7 @@ describe('the whole way', () => {
     expect(preview.text).toContain('<link rel="stylesheet" href="css/site.css">');
     expect(preview.headers['content-security-policy']).toContain('sandbox allow-same-origin');
     expect(preview.headers['content-type']).toBe('text/html');
-    const saved = await request(app()).post(`/api/sites/${id}/revisions`).send({ base: 1 });
+    const saved = await api.save(id);
     expect([saved.status, saved.body]).toEqual([201, { number: 2, changedFiles: 3 }]);
     const changed = await zipOf(await download(`/api/sites/${id}/revisions/2/archive?since=1`));
     expect([...changed.files.keys()].sort()).toEqual(['a.html', 'css/site.css', 'sub/b.html']);
@@ -119,49 +106,33 @@ describe('the whole way', () => {
     const id = await bringIn();
     const proposal = await request(app()).post(`/api/sites/${id}/proposal`).send({ base: 1, sheet: 'css/site.css' });
     expectSchema(Proposal, proposal.body);
-    const { operations } = proposal.body as { operations: unknown[] };
-    await request(app()).put(`/api/sites/${id}/draft`).send({ base: 1, operations });
+    const { operations } = proposal.body as { operations: object[] };
+    await api.put(id, operations);
     expect((await proved(id)).proof.verdict).toBe('same');
   });
 
   test('a sheet edited on top of a gathering, then the gathering taken out: refused, nothing lost', async () => {
     const id = await bringIn();
-    await request(app())
-      .put(`/api/sites/${id}/draft`)
-      .send({ base: 1, operations: [gather] });
+    await api.put(id, [gather]);
     const text = (await request(app()).get(`/api/sites/${id}/files/draft/css/site.css`)).body as {
       hash: string;
       text: string;
     };
     const edit = { kind: 'edit-sheet', path: 'css/site.css', hash: text.hash, text: text.text.replace('red', 'green') };
-    expect(
-      (
-        await request(app())
-          .put(`/api/sites/${id}/draft`)
-          .send({ base: 1, operations: [gather, edit] })
-      ).status,
-    ).toBe(200);
-    const alone = await request(app())
-      .put(`/api/sites/${id}/draft`)
-      .send({ base: 1, operations: [edit] });
-    expect([alone.status, (alone.body as { code: string }).code]).toEqual([400, 'operation-refused']);
+    expect((await api.put(id, [gather, edit])).status).toBe(200);
+    const alone = await api.put(id, [edit]);
+    expect([alone.status, (alone.body as { code: string }).code]).toEqual([422, 'operation-refused']);
     expect(((await request(app()).get(`/api/sites/${id}/draft`)).body as DraftReply).operations).toHaveLength(2);
   });
 
   test('two who save at once: one wins, the other is told', async () => {
     const id = await bringIn();
-    await request(app())
-      .put(`/api/sites/${id}/draft`)
-      .send({ base: 1, operations: [gather] });
-    const both = await Promise.all(
-      [1, 2].map(() => request(app()).post(`/api/sites/${id}/revisions`).send({ base: 1 })),
-    );
+    await api.put(id, [gather]);
+    const both = await Promise.all([1, 2].map(() => api.save(id, { base: 1, version: 1 })));
     expect(both.map((r) => r.status).sort()).toEqual([201, 409]);
     expectSchema(Problem, both.find((r) => r.status === 409)!.body);
-    const late = await request(app())
-      .put(`/api/sites/${id}/draft`)
-      .send({ base: 1, operations: [gather] });
-    expect((late.body as { detail: string }).detail).toContain('someone saved r2 meanwhile');
+    const late = await api.put(id, [gather], { base: 1, version: 1 });
+    expect((late.body as { detail: string }).detail).toContain('r2 was saved meanwhile');
   });
 
   test('the demo comes in whole', async () => {
@@ -219,9 +190,7 @@ describe('who wins', () => {
     expect(places).toMatchObject({ total: 2, places: [{ path: 's.css' }, { path: 'b.html', kind: 'block' }] });
 
     const drop = { kind: 'drop-declaration', where: 'attribute', property: 'color', value: 'red' };
-    await request(app())
-      .put(`/api/sites/${id}/draft`)
-      .send({ base: 1, operations: [drop] });
+    await api.put(id, [drop]);
     expect(await get(id, 'question?selector=h1&property=color&with=draft')).toMatchObject({ values: [{ value: 'teal', pages: ['a.html', 'b.html'] }] }); // prettier-ignore
   });
 });
@@ -252,25 +221,25 @@ describe('refusals', () => {
       'an unknown operation',
       'put',
       '/api/sites/ID/draft',
-      { base: 1, operations: [{ kind: 'x' }] },
+      { base: 1, version: 0, operations: [{ kind: 'x' }] },
       400,
       'bad-request',
     ],
-    ['an extra field', 'put', '/api/sites/ID/draft', { base: 1, operations: [], x: 1 }, 400, 'bad-request'],
+    ['an extra field', 'put', '/api/sites/ID/draft', { base: 1, version: 0, operations: [], x: 1 }, 400, 'bad-request'],
     [
       'an unsafe sheet name',
       'put',
       '/api/sites/ID/draft',
-      { base: 1, operations: [{ kind: 'gather-rules', sheet: 'a b.css' }] },
-      400,
+      { base: 1, version: 0, operations: [{ kind: 'gather-rules', sheet: 'a b.css' }] },
+      422,
       'operation-refused',
     ],
     [
       'a link to no sheet',
       'put',
       '/api/sites/ID/draft',
-      { base: 1, operations: [{ kind: 'link-sheet', sheet: 'none.css', place: { at: 'last' } }] },
-      400,
+      { base: 1, version: 0, operations: [{ kind: 'link-sheet', sheet: 'none.css', place: { at: 'last' } }] },
+      422,
       'operation-refused',
     ],
     [
@@ -286,7 +255,7 @@ describe('refusals', () => {
       'get',
       '/api/sites/ID/revisions/1/question?selector=h1%7B&property=color',
       undefined,
-      400,
+      422,
       'question-refused',
     ],
     [
@@ -294,15 +263,15 @@ describe('refusals', () => {
       'get',
       '/api/sites/ID/revisions/1/question?selector=h1&property=colour',
       undefined,
-      400,
+      422,
       'question-refused',
     ],
     ['no such medium', 'get', '/api/sites/ID/revisions/1/overrides?medium=tv', undefined, 400, 'bad-request'],
     ['a width that is none', 'get', '/api/sites/ID/revisions/1/overrides?width=wide', undefined, 400, 'bad-request'],
     ['no value', 'get', '/api/sites/ID/revisions/1/value?value=', undefined, 400, 'bad-request'],
     ['a note on nothing', 'put', '/api/sites/ID/notes', { note: 'x' }, 400, 'bad-request'],
-    ['an old base', 'put', '/api/sites/ID/draft', { base: 7, operations: [] }, 409, 'site-changed'],
-    ['saving nothing', 'post', '/api/sites/ID/revisions', { base: 1 }, 400, 'draft-empty'],
+    ['an old base', 'put', '/api/sites/ID/draft', { base: 7, version: 0, operations: [] }, 409, 'site-changed'],
+    ['saving nothing', 'post', '/api/sites/ID/revisions', { base: 1, version: 0 }, 409, 'draft-empty'],
   ] as const)('%s', async (_shows, method, path, body, status, code) => {
     const reply = await request(app())[method](path.replace('ID', id)).send(body);
     expect([reply.status, (reply.body as { code: string }).code]).toEqual([status, code]);

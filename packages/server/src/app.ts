@@ -6,29 +6,25 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Sequelize } from 'sequelize';
 import { openApiDocument } from '@syndeton/contract';
-import type { Analysis } from './analysis/pool.ts';
+import type { Analysis } from './analysis/analysis.ts';
 import { makeDemoReader } from './features/demo/readDemo.ts';
 import { draftRoutes } from './features/drafts/draftRoutes.ts';
-import { makeDraftService } from './features/drafts/draftService.ts';
 import { fileRoutes } from './features/files/fileRoutes.ts';
-import { makeFileService } from './features/files/fileService.ts';
 import { importRoutes } from './features/imports/importRoutes.ts';
 import { makeImportService } from './features/imports/importService.ts';
-import { makeInventoryService } from './features/inventory/inventoryService.ts';
 import { precedenceRoutes } from './features/precedence/precedenceRoutes.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/previewRoutes.ts';
 import { revisionRoutes } from './features/revisions/revisionRoutes.ts';
-import { makeRevisionService } from './features/revisions/revisionService.ts';
-import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
 import { siteRoutes } from './features/sites/siteRoutes.ts';
-import { makeSiteService } from './features/sites/siteService.ts';
 import { handleErrors } from './http/errors.ts';
 import { guardOrigin } from './http/guards.ts';
 import { Refusal } from './http/refusal.ts';
+import type { Services } from './services.ts';
 
 export interface AppParts {
   readonly sequelize: Sequelize;
   readonly analysis: Analysis;
+  readonly services: Services;
   readonly log: Logger;
   readonly demoFolder: string;
   /** Where the built interface lies; absent in tests of the API. */
@@ -38,13 +34,16 @@ export interface AppParts {
 
 export const version = '0.1.0';
 
-export function createApp({ sequelize, analysis, log, demoFolder, webFolder, allowedHosts }: AppParts): Express {
-  const store = makeSequelizeSiteStore(sequelize);
-  const inventories = makeInventoryService({ store, analysis });
-  const sites = makeSiteService({ store, analysis, inventories });
-  const drafts = makeDraftService({ sites, store, analysis, inventories });
-  const revisions = makeRevisionService({ sites, store, analysis });
-  const files = makeFileService({ sites, store, analysis, inventories });
+export function createApp({
+  sequelize,
+  analysis,
+  services,
+  log,
+  demoFolder,
+  webFolder,
+  allowedHosts,
+}: AppParts): Express {
+  const { sites, inventories, drafts, revisions, files, fileIn } = services;
   const imports = makeImportService({ sites, warn: (error) => log.error(error, 'an import failed') });
   const app = express();
   app.disable('x-powered-by');
@@ -76,12 +75,12 @@ export function createApp({ sequelize, analysis, log, demoFolder, webFolder, all
   app.use('/api', importRoutes(imports));
   app.use('/api', fileRoutes(files));
   app.use('/api', draftRoutes(drafts));
-  app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis, inventories }));
+  app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis, inventories, fileIn }));
   app.use('/api', precedenceRoutes({ sites, drafts, analysis }));
   app.use('/api', () => {
     throw new Refusal('file-not-found', 'There is no such address. /api/openapi.json lists them all.');
   });
-  app.use(previewRoutes({ drafts, analysis }));
+  app.use(previewRoutes(fileIn));
   if (webFolder) serveInterface(app, webFolder);
   app.use(handleErrors(log));
   return app;

@@ -146,7 +146,7 @@ describe('files later', () => {
     });
     const draft = await request(app())
       .put(`/api/sites/${id}/draft`)
-      .send({ base: 2, operations: [{ kind: 'link-alike', pages: ['new.html'] }] });
+      .send({ base: 2, version: 1, operations: [{ kind: 'link-alike', pages: ['new.html'] }] });
     expect(draft.body).toMatchObject({ steps: [{ sentence: 'Link css/s.css from new.html, as the others do' }] });
     const blocked = await send(`/api/sites/${id}/files`, zip, { base: '2' });
     expect([blocked.status, (blocked.body as { code: string }).code]).toEqual([409, 'draft-not-empty']);

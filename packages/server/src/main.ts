@@ -1,12 +1,14 @@
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { startAnalysis } from './analysis/pool.ts';
+import { startAnalysis } from './analysis/analysis.ts';
 import { createApp } from './app.ts';
 import { connect, migrate } from './db/connect.ts';
 import { makeDemoReader } from './features/demo/readDemo.ts';
-import { makeInventoryService } from './features/inventory/inventoryService.ts';
-import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
-import { makeSiteService } from './features/sites/siteService.ts';
+import { makeServices } from './services.ts';
+
+/** Seconds that requests under way may take when the server is stopped. */
+const drainFor = 8;
+const hour = 3_600_000;
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const databaseUrl = process.env['DATABASE_URL'];
@@ -22,13 +24,11 @@ const sequelize = connect(databaseUrl);
 await migrate(sequelize);
 const analysis = startAnalysis(databaseUrl);
 const demoFolder = root('demo');
-const store = makeSequelizeSiteStore(sequelize);
-await store.purge(new Date(Date.now() - 7 * 86_400_000));
-if ((await store.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
-  await makeSiteService({ store, analysis, inventories: makeInventoryService({ store, analysis }) }).bringInFiles(
-    await makeDemoReader(demoFolder)(),
-    'Brindle Sound Ferry',
-  );
+const services = makeServices(sequelize, analysis);
+await services.sites.purge();
+setInterval(() => void services.sites.purge().catch((error: unknown) => log.warn(error, 'purge')), hour).unref();
+if ((await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
+  await services.sites.bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
 
 const allowedHosts = [
   '127.0.0.1',
@@ -37,7 +37,15 @@ const allowedHosts = [
   host,
   ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').filter((h) => h !== ''),
 ];
-const app = createApp({ sequelize, analysis, log, demoFolder, webFolder: root('packages/web/dist'), allowedHosts });
+const app = createApp({
+  sequelize,
+  analysis,
+  services,
+  log,
+  demoFolder,
+  webFolder: root('packages/web/dist'),
+  allowedHosts,
+});
 const server = app.listen(port, host, (error?: Error) => {
   if (error) {
     process.stderr.write(
@@ -49,13 +57,21 @@ const server = app.listen(port, host, (error?: Error) => {
   process.send?.('ready');
 });
 
+// a fault in one request, or a connection lost in between, ends nothing else
+process.on('unhandledRejection', (error) => log.error(error, 'unhandled'));
+process.on('uncaughtException', (error) => log.error(error, 'uncaught'));
+
 let stopping = false;
+/** Requests under way are finished or told; a second signal does not wait for them. */
 async function stop(): Promise<void> {
-  if (stopping) return;
+  if (stopping) process.exit(1);
   stopping = true;
-  server.closeAllConnections();
-  await new Promise((done) => server.close(done));
-  await analysis.close();
+  const closed = new Promise((done) => server.close(done));
+  server.closeIdleConnections();
+  await analysis.close(drainFor);
+  const last = setTimeout(() => server.closeAllConnections(), 1000);
+  await closed;
+  clearTimeout(last);
   await sequelize.close();
   process.exit(0);
 }

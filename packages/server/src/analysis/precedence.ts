@@ -5,7 +5,6 @@ import {
   elementPath,
   elementTable,
   findOverrides,
-  KeptOutcomes,
   pagesWithAttribute,
   pagesWithBlock,
   parsePage,
@@ -13,21 +12,11 @@ import {
   valuePlaces,
   type ElementQuery,
   type Environment,
+  type KeptOutcomes,
   type Site,
   type SiteQuestion,
 } from '@syndeton/core';
 import type { ElementTableReply, OverridesReply, QuestionReply, ValuePlacesReply } from '@syndeton/contract';
-
-/** All pages of the state asked for last. */
-let kept: { readonly site: Site; readonly outcomes: KeptOutcomes } | undefined;
-
-export function keptOutcomesOf(site: Site): KeptOutcomes {
-  if (kept?.site !== site) {
-    kept = undefined;
-    kept = { site, outcomes: new KeptOutcomes(site) };
-  }
-  return kept.outcomes;
-}
 
 export function elementReply(site: Site, query: ElementQuery): ElementTableReply | undefined {
   const table = elementTable(site, query);

@@ -1,10 +1,8 @@
-import type { MessagePort } from 'node:worker_threads';
 import type {
   AttributeGroupsReply,
   ChangedSiteReply,
   DraftReply,
   ElementTableReply,
-  FileTextReply,
   OperationBody,
   OverridesReply,
   PageBandsReply,
@@ -24,41 +22,43 @@ export interface SiteState {
   readonly operations: readonly OperationBody[];
 }
 
-export interface ChangedBytes {
-  readonly path: string;
-  readonly bytes: Uint8Array | undefined;
-}
-
 export type NewFiles = readonly (readonly [path: string, bytes: Uint8Array])[];
 
-/** What worker threads compute. Everything crosses as plain data; a port tells how far a long task is. */
+/** A draft as its operations leave it. */
+export interface MadeDraft {
+  readonly draft: Omit<DraftReply, 'version'>;
+  /** The files it changes with the hash of their bytes; null for those it takes out. */
+  readonly files: readonly (readonly [path: string, hash: string | null])[];
+  /** The bytes of hashes that the one who asked does not have. */
+  readonly bytes: readonly (readonly [hash: string, bytes: Uint8Array])[];
+}
+
+/** What threads compute. Everything crosses as plain data. */
 export interface AnalysisTasks {
-  inventory(input: { state: SiteState; port?: MessagePort }): Promise<Inventory>;
+  inventory(input: { state: SiteState }): Promise<Inventory>;
   /** Of files that are in no site yet. */
-  inventoryOfFiles(input: { files: NewFiles; port?: MessagePort }): Promise<Inventory>;
+  inventoryOfFiles(input: { files: NewFiles }): Promise<Inventory>;
   /** Of a revision with files put in or taken out; and what the new pages lack that those beside them link. */
   inventoryOfChange(input: {
     siteId: string;
     number: number;
     files: NewFiles;
     removed: readonly string[];
-    port?: MessagePort;
   }): Promise<{ inventory: Inventory; lacking: ChangedSiteReply['lacking'] }>;
   page(input: { state: SiteState; path: string }): Promise<PageBandsReply | undefined>;
   attributes(input: { state: SiteState }): Promise<AttributeGroupsReply>;
   element(input: { state: SiteState; query: ElementQuery }): Promise<ElementTableReply | undefined>;
-  question(input: { state: SiteState; question: SiteQuestion }): Promise<QuestionReply | { refused: string }>;
+  question(input: { state: SiteState; question: SiteQuestion }): Promise<QuestionReply>;
   overrides(input: { state: SiteState; environment: Environment }): Promise<OverridesReply>;
   value(input: { state: SiteState; value: string }): Promise<ValuePlacesReply>;
-  draft(input: { state: SiteState }): Promise<DraftReply>;
-  proof(input: { state: SiteState; port?: MessagePort }): Promise<ProofReply>;
+  /** `have`: hashes of changed files whose bytes are known already. */
+  draft(input: { state: SiteState; have: readonly string[] }): Promise<MadeDraft>;
+  proof(input: { state: SiteState }): Promise<ProofReply>;
   proposal(input: {
     state: SiteState;
     sheet: string;
     pages: readonly string[] | undefined;
     settings: PlanSettingsRequest | undefined;
   }): Promise<ProposalReply>;
-  file(input: { state: SiteState; path: string }): Promise<{ text: FileTextReply; bytes: Uint8Array } | undefined>;
-  changedFiles(input: { state: SiteState }): Promise<{ files: readonly ChangedBytes[]; sentences: readonly string[] }>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
 }

@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import { inventory } from './migrations/0002-inventory.ts';
 import { notes } from './migrations/0003-notes.ts';
 import { sites } from './migrations/0001-sites.ts';
+import { versions } from './migrations/0004-versions.ts';
 import { defineModels } from './models.ts';
 
 export function connect(url: string, connections = 10): Sequelize {
@@ -15,16 +16,16 @@ export function connect(url: string, connections = 10): Sequelize {
   return sequelize;
 }
 
-/** Brings the database to the newest schema. Several servers may start at once: an advisory lock lets one do it. */
-export async function migrate(sequelize: Sequelize): Promise<void> {
+/** Brings the database to the newest schema, or to the one a migration leaves. Several servers may start at once: an advisory lock lets one do it. */
+export async function migrate(sequelize: Sequelize, to?: string): Promise<void> {
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4870)', { transaction });
     const umzug = new Umzug<QueryInterface>({
-      migrations: [sites, inventory, notes],
+      migrations: [sites, inventory, notes, versions],
       context: sequelize.getQueryInterface(),
       storage: new SequelizeStorage({ sequelize, tableName: 'schema_migration' }),
       logger: undefined,
     });
-    await umzug.up();
+    await umzug.up(to === undefined ? {} : { to });
   });
 }

@@ -16,6 +16,8 @@ export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAt
   declare leftOut: { path: string; reason: string; hash?: string }[];
   /** Why overrides are kept, by the override's id. */
   declare notes: CreationOptional<Record<string, string>>;
+  /** Grows with every change of the draft, its end included. */
+  declare draftVersion: CreationOptional<number>;
   declare removedAt: CreationOptional<Date | null>;
   declare createdAt: CreationOptional<Date>;
 }
@@ -38,9 +40,23 @@ export class BlobModel extends Model<InferAttributes<BlobModel>, InferCreationAt
   declare bytes: Buffer;
 }
 
-export class DraftModel extends Model<InferAttributes<DraftModel>, InferCreationAttributes<DraftModel>> {
+/** What a draft held, by version: the site's is the one that counts, the last ones before it are kept. A row never changes. */
+export class DraftVersionModel extends Model<
+  InferAttributes<DraftVersionModel>,
+  InferCreationAttributes<DraftVersionModel>
+> {
   declare siteId: string;
+  declare version: number;
   declare base: number;
+  declare operations: OperationBody[];
+  declare updatedAt: CreationOptional<Date>;
+}
+
+/** Lists that came too late to become the draft: what redoing them on top goes on from. */
+export class DraftLateModel extends Model<InferAttributes<DraftLateModel>, InferCreationAttributes<DraftLateModel>> {
+  declare id: CreationOptional<string>;
+  declare siteId: string;
+  declare madeOn: number;
   declare operations: OperationBody[];
   declare updatedAt: CreationOptional<Date>;
 }
@@ -68,6 +84,7 @@ export function defineModels(sequelize: Sequelize): void {
       head: integer(),
       leftOut: json(),
       notes: { ...json(), defaultValue: {} },
+      draftVersion: { ...integer(), defaultValue: 0 },
       removedAt: { type: DataTypes.DATE, allowNull: true },
       createdAt: DataTypes.DATE,
     },
@@ -94,9 +111,25 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'blob', underscored: true, timestamps: false },
   );
-  DraftModel.init(
-    { siteId: id(), base: integer(), operations: json(), updatedAt: DataTypes.DATE },
-    { sequelize, tableName: 'draft', underscored: true, createdAt: false },
+  DraftVersionModel.init(
+    {
+      siteId: id(),
+      version: { ...integer(), primaryKey: true },
+      base: integer(),
+      operations: json(),
+      updatedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'draft_version', underscored: true, createdAt: false },
+  );
+  DraftLateModel.init(
+    {
+      id: { ...id(), defaultValue: DataTypes.UUIDV4 },
+      siteId: { type: DataTypes.UUID, allowNull: false },
+      madeOn: integer(),
+      operations: json(),
+      updatedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'draft_late', underscored: true, createdAt: false },
   );
   const blob = () => ({ type: DataTypes.BLOB, allowNull: false });
   InventoryModel.init(

@@ -3,11 +3,16 @@ import type { ErrorRequestHandler, Response } from 'express';
 import multer from 'multer';
 import type { Logger } from 'pino';
 import type { ProblemReply } from '@syndeton/contract';
-import { Refusal, statusOf, titleOf, type RefusalCode } from './refusal.ts';
+import { Stopped } from '../analysis/siteThreads.ts';
+import { Refusal, statusOf, titleOf } from './refusal.ts';
 
-function sendProblem(response: Response, status: number, title: string, code: string, detail: string): void {
-  const problem: ProblemReply = { type: `urn:syndeton:problem:${code}`, title, status, code, detail };
-  response.status(status).type('application/problem+json').send(JSON.stringify(problem));
+function sendProblem(response: Response, problem: Omit<ProblemReply, 'type'>): void {
+  const { status, code } = problem;
+  const type = `urn:syndeton:problem:${code}`;
+  response
+    .status(status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ type, ...problem } satisfies ProblemReply));
 }
 
 /** RFC 9457. What we refuse has a code; anything else is a 500 with an id that the log has too. */
@@ -17,28 +22,31 @@ export function handleErrors(log: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
+    // nobody is there to be told
+    if (error instanceof Stopped) {
+      response.destroy();
+      return;
+    }
     const refusal = asRefusal(error);
     if (refusal) {
-      sendProblem(response, statusOf[refusal.code], titleOf[refusal.code], refusal.code, refusal.message);
+      const { code, message, redo } = refusal;
+      const said = { title: titleOf[code], status: statusOf[code], code, detail: message };
+      sendProblem(response, redo === undefined ? said : { ...said, redo });
       return;
     }
     const id = randomUUID();
     log.error({ err: error, id }, 'unexpected');
-    sendProblem(
-      response,
-      500,
-      'Something went wrong here',
-      'unexpected',
-      `Something went wrong here; nothing was saved. The log has it under ${id}.`,
-    );
+    sendProblem(response, {
+      title: 'Something went wrong here',
+      status: 500,
+      code: 'unexpected',
+      detail: `Something went wrong here. Look at what is there before you do it again; the log has this under ${id}.`,
+    });
   };
 }
 
 function asRefusal(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error;
-  // a refusal that crossed from a worker thread arrives as a plain error with its code
-  if (error instanceof Error && 'code' in error && typeof error.code === 'string' && error.code in statusOf)
-    return new Refusal(error.code as RefusalCode, error.message);
   if (error instanceof multer.MulterError) {
     if (error.code === 'LIMIT_FILE_SIZE')
       return new Refusal('archive-too-large', 'The archive is larger than 200 MB, the most a site may have.');

@@ -4,6 +4,7 @@ export type RefusalCode =
   | 'file-not-found'
   | 'import-not-found'
   | 'draft-not-empty'
+  | 'draft-not-found'
   | 'bad-request'
   | 'bad-archive'
   | 'archive-too-large'
@@ -11,14 +12,20 @@ export type RefusalCode =
   | 'question-refused'
   | 'draft-empty'
   | 'site-changed'
+  | 'draft-changed'
+  | 'too-much'
+  | 'stopping'
   | 'host-refused';
 
 /** A request we understood and will not carry out. `message` is shown to a person. */
 export class Refusal extends Error {
   readonly code: RefusalCode;
-  constructor(code: RefusalCode, message: string) {
+  /** Where what came too late can be redone from. */
+  readonly redo: string | undefined;
+  constructor(code: RefusalCode, message: string, redo?: string) {
     super(message);
     this.code = code;
+    this.redo = redo;
   }
 }
 
@@ -27,14 +34,18 @@ export const statusOf: Record<RefusalCode, number> = {
   'revision-not-found': 404,
   'file-not-found': 404,
   'import-not-found': 404,
+  'draft-not-found': 404,
   'draft-not-empty': 409,
   'bad-request': 400,
   'bad-archive': 400,
   'archive-too-large': 413,
-  'operation-refused': 400,
-  'question-refused': 400,
-  'draft-empty': 400,
+  'operation-refused': 422,
+  'question-refused': 422,
+  'draft-empty': 409,
   'site-changed': 409,
+  'draft-changed': 409,
+  'too-much': 422,
+  stopping: 503,
   'host-refused': 403,
 };
 
@@ -43,6 +54,7 @@ export const titleOf: Record<RefusalCode, string> = {
   'revision-not-found': 'No such revision',
   'file-not-found': 'No such file',
   'import-not-found': 'No such import',
+  'draft-not-found': 'No such list of operations',
   'draft-not-empty': 'Something is lined up',
   'bad-request': 'The request is not as described',
   'bad-archive': 'The archive cannot be read',
@@ -51,5 +63,8 @@ export const titleOf: Record<RefusalCode, string> = {
   'question-refused': 'The question cannot be asked',
   'draft-empty': 'Nothing is lined up',
   'site-changed': 'The site was changed meanwhile',
+  'draft-changed': 'The draft was changed meanwhile',
+  'too-much': 'This is too much for one request',
+  stopping: 'The server is being stopped',
   'host-refused': 'The request did not come from this application',
 };

@@ -2,8 +2,10 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll } from '@jest/globals';
 import type { Express } from 'express';
 import { pino } from 'pino';
-import { startAnalysis, type Analysis } from '../analysis/pool.ts';
+import type { Sequelize } from 'sequelize';
+import { startAnalysis, usualLimits, type Analysis } from '../analysis/analysis.ts';
 import { createApp } from '../app.ts';
+import { makeServices } from '../services.ts';
 import { connect, migrate } from '../db/connect.ts';
 
 /** The application on the tests' database, for one test file. */
@@ -14,11 +16,12 @@ export function useApp(): () => Express {
   let app: Express;
   beforeAll(async () => {
     await migrate(sequelize);
-    analysis = startAnalysis(databaseUrl, 1);
+    analysis = startAnalysis(databaseUrl, { ...usualLimits, threads: 2 });
     app = createApp({
       sequelize,
       analysis,
-      log: pino({ level: 'silent' }),
+      services: makeServices(sequelize, analysis),
+      log: pino({ level: process.env['LOG_LEVEL'] ?? 'silent' }),
       demoFolder: fileURLToPath(new URL('../../../../demo', import.meta.url)),
       allowedHosts: ['127.0.0.1'],
     });
@@ -28,4 +31,11 @@ export function useApp(): () => Express {
     await sequelize.close();
   });
   return () => app;
+}
+
+/** The tests' database, for one test file that looks into it itself. */
+export function useDatabase(): () => Sequelize {
+  const sequelize = connect(process.env['TEST_DATABASE_URL']!);
+  afterAll(() => sequelize.close());
+  return () => sequelize;
 }

@@ -17,8 +17,16 @@ export function problemText(error: unknown): string {
       return 'The server does not answer. Start it again with npm start.';
     if ('message' in error) return String(error.message);
   }
-  return 'Something went wrong; nothing was saved.';
+  return 'Something went wrong. Look at what is there before you do it again.';
 }
 
 export const isConflict = (error: unknown): boolean =>
   typeof error === 'object' && error !== null && 'status' in error && error.status === 409;
+
+/** What a change that came too late can be redone by. */
+export function redoOf(error: unknown): string | undefined {
+  if (typeof error !== 'object' || error === null || !('data' in error)) return undefined;
+  const { data } = error;
+  if (typeof data !== 'object' || data === null || !('redo' in data)) return undefined;
+  return typeof data.redo === 'string' ? data.redo : undefined;
+}

@@ -2,148 +2,203 @@ import type {
   DraftBodyRequest,
   DraftProofReply,
   DraftReply,
+  OperationBody,
   ProposalReply,
   ProposalRequest,
   SavedRevisionReply,
   SaveRequest,
 } from '@syndeton/contract';
-import type { Analysis } from '../../analysis/pool.ts';
-import type { SiteState } from '../../analysis/tasks.ts';
+import { operationsBeyond, redoOnTop, type Operation } from '@syndeton/core';
+import type { Analysis } from '../../analysis/analysis.ts';
+import type { MadeDraft, SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { InventoryService } from '../inventory/inventoryService.ts';
+import type { RevisionStore, WriteOutcome } from '../revisions/revisionStore.ts';
+import { noSuchSite, siteChanged } from '../sites/refusals.ts';
 import { sha256, type SiteService } from '../sites/siteService.ts';
-import type { SiteStore } from '../sites/siteStore.ts';
+import type { DraftRecord, DraftStore } from './draftStore.ts';
+import { makeHeldDrafts, type HeldDraft } from './heldDrafts.ts';
+import { makeProofs } from './proofs.ts';
 
 export interface DraftService {
   read(siteId: string): Promise<DraftReply>;
+  /** Refused with a name to redo it by when the draft or the site was changed since. */
   replace(siteId: string, body: DraftBodyRequest): Promise<DraftReply>;
-  drop(siteId: string): Promise<void>;
+  /** What came too late, done again on the draft as it is now. */
+  redo(siteId: string, late: string): Promise<DraftReply>;
+  drop(siteId: string, version: number): Promise<void>;
   proof(siteId: string): Promise<DraftProofReply>;
-  propose(siteId: string, body: ProposalRequest): Promise<ProposalReply>;
+  propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply>;
   save(siteId: string, body: SaveRequest): Promise<SavedRevisionReply>;
   /** The state a page or sheet is asked for in: the draft's, or a revision's (`r3`). */
   state(siteId: string, name: string): Promise<SiteState>;
+  /** A file as it is in the draft; undefined when there is none. */
+  file(siteId: string, path: string): Promise<Uint8Array | undefined>;
 }
-
-type Running = { done: number; total: number; result: DraftProofReply | undefined };
 
 export function makeDraftService({
   sites,
-  store,
+  drafts,
+  revisions,
   analysis,
   inventories,
 }: {
   readonly sites: SiteService;
-  readonly store: SiteStore;
+  readonly drafts: DraftStore;
+  readonly revisions: RevisionStore;
   readonly analysis: Analysis;
   readonly inventories: InventoryService;
 }): DraftService {
-  const proofs = new Map<string, Running>();
+  const held = makeHeldDrafts();
+  const proofs = makeProofs(analysis);
 
-  async function draftState(siteId: string): Promise<SiteState> {
-    const site = await sites.get(siteId);
-    const draft = await store.draft(siteId);
-    return { siteId, number: draft?.base ?? site.head, operations: draft?.operations ?? [] };
+  async function find(siteId: string): Promise<DraftRecord> {
+    await sites.get(siteId);
+    const draft = await drafts.find(siteId);
+    if (!draft) throw noSuchSite(siteId);
+    return draft;
   }
 
-  function startProof(key: string, state: SiteState): Running {
-    const running: Running = { done: 0, total: 0, result: undefined };
-    proofs.set(key, running);
-    if (proofs.size > 50) proofs.delete(proofs.keys().next().value!);
-    const started = performance.now();
-    analysis
-      .follow('proof', { state }, ({ done, total }) => Object.assign(running, { done, total }))
-      .then(
-        (proof) => (running.result = { status: 'done', seconds: (performance.now() - started) / 1000, proof }),
-        (error: Error) => {
-          running.result = { status: 'failed', detail: `The proof could not be computed: ${error.message}` };
-          // let the next request try again
-          setTimeout(() => proofs.delete(key), 2000).unref();
-        },
-      );
-    return running;
+  const stateOf = (siteId: string, { base, operations }: DraftRecord): SiteState => ({
+    siteId,
+    number: base,
+    operations,
+  });
+
+  const make = (siteId: string, draft: DraftRecord): Promise<MadeDraft> =>
+    analysis.run(siteId, 'draft', { state: stateOf(siteId, draft), have: held.known(siteId) });
+
+  async function hold(siteId: string, draft: DraftRecord): Promise<HeldDraft> {
+    return held.get(siteId, draft.version) ?? held.put(siteId, draft.version, await make(siteId, draft));
   }
 
-  async function checkBase(siteId: string, base: number): Promise<void> {
-    const { head } = await sites.get(siteId);
-    if (base !== head) throw changed(base, head);
+  /** Puts a list in place of the draft it was made on; what is refused changes nothing. */
+  async function put(siteId: string, now: DraftRecord, operations: readonly OperationBody[]): Promise<DraftReply> {
+    proofs.overtaken(siteId);
+    const made = await make(siteId, { ...now, operations });
+    if (made.draft.problem) throw new Refusal('operation-refused', made.draft.problem.detail);
+    const outcome = await drafts.put(siteId, { ...now, operations });
+    if (outcome.kind !== 'done') throw await tooLate(siteId, now, operations, outcome);
+    return held.put(siteId, outcome.number, made).reply;
+  }
+
+  /** Says what happened meanwhile, and keeps what was wanted. */
+  async function tooLate(
+    siteId: string,
+    madeOn: Pick<DraftRecord, 'base' | 'version'>,
+    operations: readonly OperationBody[],
+    outcome: WriteOutcome,
+  ): Promise<Refusal> {
+    if (outcome.kind === 'site-gone') return noSuchSite(siteId);
+    const redo = await drafts.keepLate(siteId, madeOn.version, operations);
+    if (outcome.kind === 'site-changed') return siteChanged(madeOn.base, outcome.newest, redo);
+    const then = await drafts.past(siteId, madeOn.version);
+    return draftChanged(then?.operations, (await find(siteId)).operations, redo);
+  }
+
+  async function propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply> {
+    const { base, sheet, pages, settings } = body;
+    const draft = await find(siteId);
+    if (base !== draft.base) throw siteChanged(base, draft.base);
+    return analysis.run(siteId, 'proposal', { state: stateOf(siteId, draft), sheet, pages, settings }, { signal });
   }
 
   return {
     async read(siteId) {
-      const state = await draftState(siteId);
-      const sheets = state.operations.length === 0 ? await inventories.keptSheets(siteId, state.number) : undefined;
-      if (!sheets) return analysis.run('draft', { state });
+      const draft = await find(siteId);
+      const sheets = draft.operations.length === 0 ? await inventories.keptSheets(siteId, draft.base) : undefined;
+      if (!sheets) return (await hold(siteId, draft)).reply;
+      const nothing = { operations: [], steps: [], changes: [] };
       return {
-        base: state.number,
-        operations: [],
-        steps: [],
-        changes: [],
+        base: draft.base,
+        version: draft.version,
+        ...nothing,
         sheets: sheets.map((s) => ({ ...s, isNew: false })),
       };
     },
-    async replace(siteId, { base, operations }) {
-      await checkBase(siteId, base);
-      const reply = await analysis.run('draft', { state: { siteId, number: base, operations } });
-      if (reply.problem) throw new Refusal('operation-refused', reply.problem.detail);
-      await store.putDraft(siteId, { base, operations });
+    async replace(siteId, { base, version, operations }) {
+      const draft = await find(siteId);
+      if (base !== draft.base)
+        throw await tooLate(siteId, { base, version }, operations, { kind: 'site-changed', newest: draft.base });
+      if (version !== draft.version)
+        throw await tooLate(siteId, { base, version }, operations, { kind: 'draft-changed' });
+      return put(siteId, draft, operations);
+    },
+    async redo(siteId, id) {
+      const now = await find(siteId);
+      const late = await drafts.late(siteId, id);
+      if (!late)
+        throw new Refusal('draft-not-found', 'What came too late is not kept any more. Put it into the draft anew.');
+      const [from, mine] = [late.madeFrom?.operations ?? [], late.operations];
+      const wanted = redoOnTop(from, mine, now.operations);
+      const reply = await put(siteId, now, wanted as OperationBody[]);
+      await drafts.dropLate(siteId, id);
       return reply;
     },
-    async drop(siteId) {
-      await sites.get(siteId);
-      await store.dropDraft(siteId);
+    async drop(siteId, version) {
+      const draft = await find(siteId);
+      proofs.overtaken(siteId);
+      const outcome = version === draft.version ? await drafts.put(siteId, { ...draft, operations: [] }) : undefined;
+      if (outcome?.kind === 'done') return;
+      if (outcome?.kind === 'site-gone') throw noSuchSite(siteId);
+      throw draftChanged((await drafts.past(siteId, version))?.operations, (await find(siteId)).operations);
     },
     async proof(siteId) {
-      const state = await draftState(siteId);
-      const key = JSON.stringify(state);
-      const running = proofs.get(key) ?? startProof(key, state);
-      return running.result ?? { status: 'running', done: running.done, total: running.total };
+      const draft = await find(siteId);
+      return proofs.of(siteId, draft.version, stateOf(siteId, draft));
     },
-    async propose(siteId, { base, sheet, pages, settings }) {
-      await checkBase(siteId, base);
-      const { operations } = await draftState(siteId);
-      return analysis.run('proposal', { state: { siteId, number: base, operations }, sheet, pages, settings });
-    },
-    async save(siteId, { base, message }) {
-      const draft = await store.draft(siteId);
-      await checkBase(siteId, base);
-      if (!draft || draft.operations.length === 0)
+    propose,
+    async save(siteId, { base, version, message }) {
+      const draft = await find(siteId);
+      if (draft.base !== base) throw siteChanged(base, draft.base);
+      if (draft.version !== version)
+        throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
+      if (draft.operations.length === 0)
         throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
-      if (draft.base !== base) throw changed(draft.base, base);
-      const state = { siteId, number: base, operations: draft.operations };
-      const { files, sentences } = await analysis.run('changedFiles', { state });
-      const inventory = await inventories.ofDraft(state);
-      const manifest = { ...(await store.manifest(siteId, base))! };
+      const { reply, files } = await hold(siteId, draft);
+      if (reply.problem) throw new Refusal('operation-refused', reply.problem.detail);
+      const inventory = await inventories.ofDraft(stateOf(siteId, draft));
+      const manifest = { ...(await revisions.manifest(siteId, base)) };
       const blobs = new Map<string, Buffer>();
-      for (const { path, bytes } of files) {
-        if (!bytes) {
+      for (const [path, bytes] of files) {
+        if (bytes === null) {
           delete manifest[path];
           continue;
         }
         const hash = sha256(bytes);
         manifest[path] = hash;
-        blobs.set(hash, Buffer.from(bytes));
+        blobs.set(hash, Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
       }
-      const revision = {
-        message: (message ?? '').trim() || messageFor(sentences),
-        figures: inventory.figures,
-        changedFiles: files.length,
-        manifest,
-        blobs,
-      };
-      const saved = await store.addRevision(siteId, base, revision);
-      if (!saved) throw new Refusal('site-not-found', `There is no site ${siteId} here.`);
-      if ('newest' in saved) throw changed(base, saved.newest);
-      await inventories.keep(siteId, saved.number, inventory);
-      return { number: saved.number, changedFiles: files.length };
+      const outcome = await revisions.commit(siteId, {
+        base,
+        draft: version,
+        revision: {
+          message: (message ?? '').trim() || messageFor(reply.steps.map((step) => step.sentence)),
+          figures: inventory.figures,
+          changedFiles: files.size,
+          manifest,
+          blobs,
+          inventory,
+        },
+      });
+      if (outcome.kind === 'done') return { number: outcome.number, changedFiles: files.size };
+      if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
+      if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
+      throw draftChanged(draft.operations, (await find(siteId)).operations);
     },
     async state(siteId, name) {
-      if (name === 'draft') return draftState(siteId);
+      if (name === 'draft') return stateOf(siteId, await find(siteId));
       await sites.get(siteId);
       const number = /^r([1-9]\d{0,8})$/.exec(name)?.[1];
       if (number === undefined)
         throw new Refusal('revision-not-found', `${name} is no revision. "draft" and names such as r3 are allowed.`);
       return { siteId, number: Number(number), operations: [] };
+    },
+    async file(siteId, path) {
+      const draft = await find(siteId);
+      const changed = draft.operations.length === 0 ? undefined : (await hold(siteId, draft)).files.get(path);
+      if (changed === null) return undefined;
+      return changed ?? revisions.file(siteId, draft.base, path);
     },
   };
 }
@@ -154,8 +209,21 @@ const messageFor = (sentences: readonly string[]): string =>
     ? (sentences[0] ?? '')
     : `${sentences[0]}, and ${sentences.length - 1} more ${sentences.length === 2 ? 'operation' : 'operations'}`;
 
-export const changed = (base: number, newest: number): Refusal =>
-  new Refusal(
-    'site-changed',
-    `This was made on r${base}, but someone saved r${newest} meanwhile. Look at r${newest} and line it up again on top.`,
+function draftChanged(
+  then: readonly OperationBody[] | undefined,
+  now: readonly OperationBody[],
+  redo?: string,
+): Refusal {
+  const [before, after] = [(then ?? []) as Operation[], now as Operation[]];
+  const parts = [
+    [operationsBeyond(after, before), 'put in'] as const,
+    [operationsBeyond(before, after), 'taken out'] as const,
+  ].filter(([n]) => n > 0);
+  const what = parts.map(([n, done]) => `${n} ${n === 1 ? 'operation was' : 'operations were'} ${done}`).join(', ');
+  const happened = then === undefined || what === '' ? 'the draft was changed' : what;
+  return new Refusal(
+    'draft-changed',
+    `In another window ${happened} meanwhile. Nothing of yours was put in yet: look at the draft as it is now, then redo yours on top.`,
+    redo,
   );
+}

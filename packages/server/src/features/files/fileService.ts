@@ -1,13 +1,15 @@
 import { describePathProblem, folderOf, parseSitePath } from '@syndeton/core';
 import type { ChangedSiteReply, RemoveFilesRequest, TakeInRequest } from '@syndeton/contract';
-import type { Analysis } from '../../analysis/pool.ts';
+import type { Analysis } from '../../analysis/analysis.ts';
+import { inventoryVersion } from '../../analysis/inventory.ts';
 import { limits } from '../../archive/limits.ts';
 import { readArchive } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
-import { changed } from '../drafts/draftService.ts';
-import type { InventoryService } from '../inventory/inventoryService.ts';
+import type { DraftRecord, DraftStore } from '../drafts/draftStore.ts';
+import type { Manifest, RevisionStore } from '../revisions/revisionStore.ts';
+import { noSuchSite, siteChanged } from '../sites/refusals.ts';
 import { leftOutReply, recordOf, sha256, type SiteService } from '../sites/siteService.ts';
-import type { LeftOutRecord, SiteRecord, SiteStore } from '../sites/siteStore.ts';
+import type { LeftOutRecord, SiteRecord } from '../sites/siteStore.ts';
 
 /** Files put into a site later, replaced or taken out: each time a new revision. */
 export interface FileService {
@@ -26,38 +28,35 @@ interface Change {
   readonly kept?: readonly Buffer[];
 }
 
+/** What a change of files is made on. */
+interface Opened {
+  readonly site: SiteRecord;
+  readonly draft: DraftRecord;
+  readonly manifest: Manifest;
+}
+
 export function makeFileService({
   sites,
-  store,
+  drafts,
+  revisions,
   analysis,
-  inventories,
 }: {
   readonly sites: SiteService;
-  readonly store: SiteStore;
+  readonly drafts: DraftStore;
+  readonly revisions: RevisionStore;
   readonly analysis: Analysis;
-  readonly inventories: InventoryService;
 }): FileService {
-  async function open(
-    siteId: string,
-    base: number,
-  ): Promise<{ site: SiteRecord; manifest: Readonly<Record<string, string>> }> {
+  async function open(siteId: string, base: number): Promise<Opened> {
     const site = await sites.get(siteId);
-    if (base !== site.head) throw changed(base, site.head);
-    const draft = await store.draft(siteId);
-    if (draft && draft.operations.length > 0)
-      throw new Refusal(
-        'draft-not-empty',
-        `${draft.operations.length === 1 ? 'An operation is' : `${draft.operations.length} operations are`} lined up. Save or discard the draft, then change the files.`,
-      );
-    return { site, manifest: (await store.manifest(siteId, base))! };
+    const draft = await drafts.find(siteId);
+    if (!draft) throw noSuchSite(siteId);
+    if (base !== draft.base) throw siteChanged(base, draft.base);
+    if (draft.operations.length > 0) throw draftNotEmpty(draft.operations.length);
+    return { site, draft, manifest: (await revisions.manifest(siteId, base))! };
   }
 
-  async function write(
-    siteId: string,
-    base: number,
-    manifest: Readonly<Record<string, string>>,
-    change: Change,
-  ): Promise<ChangedSiteReply> {
+  async function write({ site, draft, manifest }: Opened, change: Change): Promise<ChangedSiteReply> {
+    const [siteId, base] = [site.id, draft.base];
     const hashes = new Map([...change.files].map(([path, bytes]) => [path, sha256(bytes)]));
     const differing = [...change.files].filter(([path]) => manifest[path] !== hashes.get(path));
     if (differing.length === 0 && change.removed.length === 0)
@@ -69,7 +68,7 @@ export function makeFileService({
         'archive-too-large',
         'With these the site would hold more than 10,000 files, the most it may have.',
       );
-    const { inventory, lacking } = await analysis.run('inventoryOfChange', {
+    const { inventory, lacking } = await analysis.run(siteId, 'inventoryOfChange', {
       siteId,
       number: base,
       files: differing,
@@ -77,24 +76,29 @@ export function makeFileService({
     });
     if (inventory.figures.pages === 0)
       throw new Refusal('bad-request', 'No page would be left. A site has at least one.');
-    const saved = await store.addRevision(siteId, base, {
-      message: change.message,
-      figures: inventory.figures,
-      changedFiles: differing.length + change.removed.length,
-      manifest: next,
-      blobs: new Map([
-        ...differing.map(([path, bytes]) => [hashes.get(path)!, bytes] as const),
-        ...(change.kept ?? []).map((bytes) => [sha256(bytes), bytes] as const),
-      ]),
+    const outcome = await revisions.commit(siteId, {
+      base,
+      draft: draft.version,
+      leftOut: change.leftOut,
+      revision: {
+        message: change.message,
+        figures: inventory.figures,
+        changedFiles: differing.length + change.removed.length,
+        manifest: next,
+        blobs: new Map([
+          ...differing.map(([path, bytes]) => [hashes.get(path)!, bytes] as const),
+          ...(change.kept ?? []).map((bytes) => [sha256(bytes), bytes] as const),
+        ]),
+        inventory: { ...inventory, version: inventoryVersion },
+      },
     });
-    if (!saved) throw new Refusal('site-not-found', `There is no site ${siteId} here.`);
-    if ('newest' in saved) throw changed(base, saved.newest);
-    await inventories.keep(siteId, saved.number, inventory);
-    await store.setLeftOut(siteId, change.leftOut);
+    if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
+    if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
+    if (outcome.kind === 'draft-changed') throw draftNotEmpty((await drafts.find(siteId))?.operations.length ?? 0);
     const isNew = (path: string): boolean => manifest[path] === undefined;
     const paths = differing.map(([path]) => path).sort();
     return {
-      number: saved.number,
+      number: outcome.number,
       added: paths.filter(isNew),
       replaced: paths.filter((path) => !isNew(path)),
       removed: [...change.removed],
@@ -105,7 +109,8 @@ export function makeFileService({
 
   return {
     async add(siteId, base, archive, folder) {
-      const { site, manifest } = await open(siteId, base);
+      const opened = await open(siteId, base);
+      const { site, manifest } = opened;
       const place = folder.trim() === '' ? '' : placeFor(folder);
       const read = await readArchive(archive);
       // the site's own folder, or one whose files stand in the site without it, is not a folder of the site
@@ -113,7 +118,7 @@ export function makeFileService({
       const inner = read.prefix === site.prefix || known ? '' : read.prefix;
       const files = new Map([...read.files].map(([path, bytes]) => [place + inner + path, bytes]));
       const count = files.size === 1 ? [...files.keys()][0]! : `${files.size} files`;
-      return write(siteId, base, manifest, {
+      return write(opened, {
         files,
         removed: [],
         message: `Put in ${count}`,
@@ -122,11 +127,12 @@ export function makeFileService({
       });
     },
     async remove(siteId, { base, paths }) {
-      const { site, manifest } = await open(siteId, base);
+      const opened = await open(siteId, base);
+      const { site, manifest } = opened;
       const unknown = paths.find((path) => manifest[path] === undefined);
       if (unknown !== undefined) throw new Refusal('file-not-found', `There is no file ${unknown} in r${base}.`);
       const what = paths.length === 1 ? paths[0]! : `${paths.length} files`;
-      return write(siteId, base, manifest, {
+      return write(opened, {
         files: new Map(),
         removed: paths,
         message: `Take out ${what}`,
@@ -134,16 +140,17 @@ export function makeFileService({
       });
     },
     async takeIn(siteId, { base, path }) {
-      const { site, manifest } = await open(siteId, base);
+      const opened = await open(siteId, base);
+      const { site } = opened;
       const one = site.leftOut.find((left) => left.path === path && left.hash !== undefined);
-      const bytes = one ? (await store.readBlobs([one.hash!])).get(one.hash!) : undefined;
+      const bytes = one ? (await revisions.readBlobs([one.hash!])).get(one.hash!) : undefined;
       if (!one || !bytes)
         throw new Refusal(
           'file-not-found',
           `${path} was not left out of this site, or its bytes were not kept. Put the file in again.`,
         );
       const rest = site.leftOut.filter((left) => left !== one);
-      return write(siteId, base, manifest, {
+      return write(opened, {
         files: new Map([[path, bytes]]),
         removed: [],
         message: `Put in ${path}`,
@@ -152,6 +159,14 @@ export function makeFileService({
     },
   };
 }
+
+const draftNotEmpty = (operations: number): Refusal =>
+  new Refusal(
+    'draft-not-empty',
+    operations === 0
+      ? 'The draft was changed meanwhile, in another window. Look at it, then change the files.'
+      : `${operations === 1 ? 'An operation is' : `${operations} operations are`} lined up. Save or discard the draft, then change the files.`,
+  );
 
 /** A folder as people write it, with its slash. */
 function placeFor(folder: string): string {

@@ -1,16 +1,14 @@
 import type { SurveyReply } from '@syndeton/contract';
+import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion, type Inventory } from '../../analysis/inventory.ts';
-import type { Analysis } from '../../analysis/pool.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
-import type { InventoryRecord, SiteStore } from '../sites/siteStore.ts';
+import type { InventoryRecord, RevisionStore, VersionedInventory } from '../revisions/revisionStore.ts';
 
 /** Surveys of states: kept with the revision once made, and for the last few drafts. */
 export interface InventoryService {
   get(state: SiteState): Promise<InventoryRecord>;
   /** Of operations lined up, with the figures a saved revision keeps. */
-  ofDraft(state: SiteState): Promise<Inventory>;
-  /** Keeps what was made while the revision came to be. */
-  keep(siteId: string, number: number, inventory: Inventory): Promise<void>;
+  ofDraft(state: SiteState): Promise<Inventory & VersionedInventory>;
   /** The sheets of a saved revision, if its survey is kept already. */
   keptSheets(siteId: string, number: number): Promise<SurveyReply['sheets'] | undefined>;
 }
@@ -18,21 +16,23 @@ export interface InventoryService {
 const mostDrafts = 4;
 
 export function makeInventoryService({
-  store,
+  revisions,
   analysis,
 }: {
-  readonly store: SiteStore;
+  readonly revisions: RevisionStore;
   readonly analysis: Analysis;
 }): InventoryService {
   /** In the making or made; the same state is never looked at twice at once. */
   const known = new Map<string, Promise<InventoryRecord | Inventory>>();
 
+  const look = (state: SiteState): Promise<Inventory> => analysis.run(state.siteId, 'inventory', { state });
+
   async function make(state: SiteState): Promise<InventoryRecord | Inventory> {
     const saved = state.operations.length === 0;
-    const kept = saved ? await store.inventory(state.siteId, state.number, inventoryVersion) : undefined;
+    const kept = saved ? await revisions.inventory(state.siteId, state.number, inventoryVersion) : undefined;
     if (kept) return kept;
-    const made = await analysis.run('inventory', { state });
-    if (saved) await store.putInventory(state.siteId, state.number, inventoryVersion, made);
+    const made = await look(state);
+    if (saved) await revisions.putInventory(state.siteId, state.number, { ...made, version: inventoryVersion });
     return made;
   }
 
@@ -52,13 +52,10 @@ export function makeInventoryService({
     get,
     async ofDraft(state) {
       const made = await get(state);
-      return 'figures' in made ? made : analysis.run('inventory', { state });
-    },
-    async keep(siteId, number, inventory) {
-      await store.putInventory(siteId, number, inventoryVersion, inventory);
+      return { ...('figures' in made ? made : await look(state)), version: inventoryVersion };
     },
     async keptSheets(siteId, number) {
-      return (await store.inventory(siteId, number, inventoryVersion))?.sheets;
+      return (await revisions.inventory(siteId, number, inventoryVersion))?.sheets;
     },
   };
 }

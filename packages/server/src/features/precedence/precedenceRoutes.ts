@@ -1,7 +1,8 @@
 import { Router, type Request } from 'express';
 import { NoteBody, type NoteRequest } from '@syndeton/contract';
 import type { Environment } from '@syndeton/core';
-import type { Analysis } from '../../analysis/pool.ts';
+import type { Analysis } from '../../analysis/analysis.ts';
+import { clientSignal } from '../../http/clientSignal.ts';
 import { Refusal } from '../../http/refusal.ts';
 import { validBody } from '../../http/validate.ts';
 import type { DraftService } from '../drafts/draftService.ts';
@@ -29,7 +30,8 @@ export function precedenceRoutes({ sites, drafts, analysis }: Services): Router 
       forced: listOf(request, 'state'),
       peeled: listOf(request, 'peel'),
     };
-    const table = await analysis.run('element', { state: await stateOf(request), query });
+    const state = await stateOf(request);
+    const table = await analysis.run(state.siteId, 'element', { state, query }, { signal: clientSignal(response) });
     if (!table)
       throw new Refusal(
         'file-not-found',
@@ -43,13 +45,15 @@ export function precedenceRoutes({ sites, drafts, analysis }: Services): Router 
       property: textOf(request, 'property'),
       environment: environmentOf(request),
     };
-    const answer = await analysis.run('question', { state: await stateOf(request), question });
-    if ('refused' in answer) throw new Refusal('question-refused', answer.refused);
-    response.json(answer);
+    const state = await stateOf(request);
+    const signal = clientSignal(response);
+    response.json(await analysis.run(state.siteId, 'question', { state, question }, { signal }));
   });
   router.get(`${base}/overrides`, async (request, response) => {
     const state = await stateOf(request);
-    const found = await analysis.run('overrides', { state, environment: environmentOf(request) });
+    const environment = environmentOf(request);
+    const signal = clientSignal(response);
+    const found = await analysis.run(state.siteId, 'overrides', { state, environment }, { signal });
     const { notes } = await sites.get(request.params.id);
     const overrides = found.overrides.map((one) => ({ ...one, note: notes[one.id] ?? null }));
     response.json({ ...found, overrides });
@@ -57,7 +61,8 @@ export function precedenceRoutes({ sites, drafts, analysis }: Services): Router 
   router.get(`${base}/value`, async (request, response) => {
     const value = textOf(request, 'value').trim();
     if (value === '') throw new Refusal('bad-request', 'Ask with ?value=, such as #0b5563, Georgia or 1.5em.');
-    response.json(await analysis.run('value', { state: await stateOf(request), value }));
+    const state = await stateOf(request);
+    response.json(await analysis.run(state.siteId, 'value', { state, value }, { signal: clientSignal(response) }));
   });
   router.put('/sites/:id/notes', async (request, response) => {
     const { override, note } = validBody<NoteRequest>(NoteBody, request.body);

@@ -1,8 +1,6 @@
 import { Router, type RequestHandler } from 'express';
 import mime from 'mime-types';
-import type { Analysis } from '../../analysis/pool.ts';
-import { Refusal } from '../../http/refusal.ts';
-import type { DraftService } from '../drafts/draftService.ts';
+import type { FileReader } from '../files/fileReader.ts';
 
 /** The page may be looked at and measured by the application; it may run nothing, send nothing and reach nothing outside. */
 const policy = [
@@ -18,27 +16,19 @@ const policy = [
 ].join('; ');
 
 /** `/preview/SITE/STATE/path`: a file as it is in a revision (`r3`) or the draft, byte for byte. */
-export function previewRoutes({
-  drafts,
-  analysis,
-}: {
-  readonly drafts: DraftService;
-  readonly analysis: Analysis;
-}): Router {
+export function previewRoutes(fileIn: FileReader): Router {
   const router = Router();
   router.get('/preview/:id/:state/*path', async (request, response) => {
     const { id, state } = request.params;
     const path = request.params.path.join('/');
-    const file = await analysis.run('file', { state: await drafts.state(id, state), path });
-    if (!file)
-      throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
+    const bytes = await fileIn(id, state, path);
     response.removeHeader('x-frame-options');
     response.setHeader('content-security-policy', policy);
     response.setHeader('referrer-policy', 'same-origin');
     response.setHeader('cache-control', 'no-store');
     // no charset: the page's own bytes say it, as on a plain server
     response.setHeader('content-type', typeOf(path));
-    response.end(Buffer.from(file.bytes));
+    response.end(bytes);
   });
   return router;
 }

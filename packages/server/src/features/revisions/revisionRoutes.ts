@@ -1,11 +1,14 @@
 import { Router, type Request } from 'express';
-import { RestoreBody, type RestoreRequest } from '@syndeton/contract';
-import type { Analysis } from '../../analysis/pool.ts';
+import { RestoreBody, type FileTextReply, type RestoreRequest } from '@syndeton/contract';
+import { makeSiteFile } from '@syndeton/core';
+import type { Analysis } from '../../analysis/analysis.ts';
 import { writeArchive } from '../../archive/writeArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
+import { clientSignal } from '../../http/clientSignal.ts';
 import { sendPacked } from '../../http/sendPacked.ts';
 import { validBody } from '../../http/validate.ts';
 import type { DraftService } from '../drafts/draftService.ts';
+import type { FileReader } from '../files/fileReader.ts';
 import type { InventoryService } from '../inventory/inventoryService.ts';
 import type { SiteService } from '../sites/siteService.ts';
 import type { RevisionService } from './revisionService.ts';
@@ -16,9 +19,10 @@ interface Services {
   readonly revisions: RevisionService;
   readonly analysis: Analysis;
   readonly inventories: InventoryService;
+  readonly fileIn: FileReader;
 }
 
-export function revisionRoutes({ sites, drafts, revisions, analysis, inventories }: Services): Router {
+export function revisionRoutes({ sites, drafts, revisions, analysis, inventories, fileIn }: Services): Router {
   const router = Router();
   const base = '/sites/:id/revisions/:number';
   const stateOf = (request: Request<{ id: string; number: string }>) =>
@@ -30,11 +34,14 @@ export function revisionRoutes({ sites, drafts, revisions, analysis, inventories
     sendPacked(request, response, (await inventories.get(await stateOf(request))).families);
   });
   router.get(`${base}/attributes`, async (request, response) => {
-    response.json(await analysis.run('attributes', { state: await stateOf(request) }));
+    const state = await stateOf(request);
+    const signal = clientSignal(response);
+    response.json(await analysis.run(state.siteId, 'attributes', { state }, { signal }));
   });
   router.get(`${base}/page`, async (request, response) => {
     const path = typeof request.query['path'] === 'string' ? request.query['path'] : '';
-    const bands = await analysis.run('page', { state: await stateOf(request), path });
+    const state = await stateOf(request);
+    const bands = await analysis.run(state.siteId, 'page', { state, path }, { signal: clientSignal(response) });
     if (!bands)
       throw new Refusal(
         'file-not-found',
@@ -64,10 +71,9 @@ export function revisionRoutes({ sites, drafts, revisions, analysis, inventories
   router.get('/sites/:id/files/:state/*path', async (request, response) => {
     const { id, state } = request.params;
     const path = request.params.path.join('/');
-    const file = await analysis.run('file', { state: await drafts.state(id, state), path });
-    if (!file)
-      throw new Refusal('file-not-found', `There is no file ${path} in ${state === 'draft' ? 'the draft' : state}.`);
-    response.json(file.text);
+    const bytes = await fileIn(id, state, path);
+    const { hash, encoding = '', text = null } = makeSiteFile(path, bytes);
+    response.json({ path, hash, encoding, text } satisfies FileTextReply);
   });
   return router;
 }

@@ -1,9 +1,10 @@
 import type { ChangedFileReply, RestoreRequest, SavedRevisionReply } from '@syndeton/contract';
-import type { Analysis } from '../../analysis/pool.ts';
+import type { Analysis } from '../../analysis/analysis.ts';
 import { Refusal } from '../../http/refusal.ts';
-import { changed } from '../drafts/draftService.ts';
+import type { DraftStore } from '../drafts/draftStore.ts';
+import { noSuchSite, siteChanged } from '../sites/refusals.ts';
 import type { SiteService } from '../sites/siteService.ts';
-import type { SiteStore } from '../sites/siteStore.ts';
+import type { Manifest, RevisionStore } from './revisionStore.ts';
 
 export interface RevisionService {
   /** The files of a revision in path order, or only those whose bytes differ from revision `since`. */
@@ -18,16 +19,18 @@ export interface RevisionService {
 
 export function makeRevisionService({
   sites,
-  store,
+  drafts,
+  revisions,
   analysis,
 }: {
   readonly sites: SiteService;
-  readonly store: SiteStore;
+  readonly drafts: DraftStore;
+  readonly revisions: RevisionStore;
   readonly analysis: Analysis;
 }): RevisionService {
-  async function manifestOf(siteId: string, number: number): Promise<Readonly<Record<string, string>>> {
+  async function manifestOf(siteId: string, number: number): Promise<Manifest> {
     await sites.get(siteId);
-    const manifest = await store.manifest(siteId, number);
+    const manifest = await revisions.manifest(siteId, number);
     if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
     return manifest;
   }
@@ -37,7 +40,7 @@ export function makeRevisionService({
       const manifest = await manifestOf(siteId, number);
       const old = since === undefined ? {} : await manifestOf(siteId, since);
       const wanted = Object.entries(manifest).filter(([path, hash]) => old[path] !== hash);
-      const blobs = await store.readBlobs(wanted.map(([, hash]) => hash));
+      const blobs = await revisions.readBlobs(wanted.map(([, hash]) => hash));
       return wanted
         .sort((a, b) => (a[0] < b[0] ? -1 : 1))
         .map(([path, hash]) => [prefix + path, blobs.get(hash)!] as const);
@@ -45,25 +48,28 @@ export function makeRevisionService({
     async changes(siteId, number, since) {
       await manifestOf(siteId, number);
       await manifestOf(siteId, since);
-      return analysis.run('changesBetween', { siteId, from: since, to: number });
+      return analysis.run(siteId, 'changesBetween', { siteId, from: since, to: number });
     },
     async restore(siteId, number, { base }) {
       const manifest = await manifestOf(siteId, number);
       const newest = await manifestOf(siteId, base);
-      const revision = (await store.revisions(siteId)).find((r) => r.number === number)!;
+      const draft = await drafts.find(siteId);
+      if (!draft) throw noSuchSite(siteId);
+      if (draft.base !== base) throw siteChanged(base, draft.base);
+      if (draft.operations.length > 0) throw draftInTheWay();
+      const { figures } = (await revisions.revisions(siteId)).find((one) => one.number === number)!;
       const paths = new Set([...Object.keys(manifest), ...Object.keys(newest)]);
       const changedFiles = [...paths].filter((path) => manifest[path] !== newest[path]).length;
-      const next = {
-        message: `Back to r${number}`,
-        figures: revision.figures,
-        changedFiles,
-        manifest,
-        blobs: new Map<string, Buffer>(),
-      };
-      const saved = await store.addRevision(siteId, base, next);
-      if (!saved) throw new Refusal('site-not-found', `There is no site ${siteId} here.`);
-      if ('newest' in saved) throw changed(base, saved.newest);
-      return { number: saved.number, changedFiles };
+      const message = `Back to r${number}`;
+      const revision = { message, figures, changedFiles, manifest, blobs: new Map(), inventory: { like: number } };
+      const outcome = await revisions.commit(siteId, { base, draft: draft.version, revision });
+      if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
+      if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
+      if (outcome.kind === 'draft-changed') throw draftInTheWay();
+      return { number: outcome.number, changedFiles };
     },
   };
 }
+
+const draftInTheWay = (): Refusal =>
+  new Refusal('draft-not-empty', 'Operations are lined up. Save or discard the draft, then go back to the revision.');

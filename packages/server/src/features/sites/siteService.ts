@@ -1,10 +1,13 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { CreatedSiteReply, LeftOutReply, SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
 import { fileKindOf } from '@syndeton/core';
-import type { Analysis, Progress } from '../../analysis/pool.ts';
+import type { Analysis } from '../../analysis/analysis.ts';
+import { inventoryVersion } from '../../analysis/inventory.ts';
+import type { Progress } from '../../analysis/siteThreads.ts';
 import { readArchive, type LeftOutFile, type ReadArchive, type Reading } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { InventoryService } from '../inventory/inventoryService.ts';
+import type { RevisionStore } from '../revisions/revisionStore.ts';
+import { noSuchSite } from './refusals.ts';
 import type { LeftOutRecord, SiteRecord, SiteStore } from './siteStore.ts';
 
 /** How a site on its way in is followed and stopped. */
@@ -25,6 +28,8 @@ export interface SiteService {
   /** Brings a removed site back. */
   restore(id: string): Promise<void>;
   get(id: string): Promise<SiteRecord>;
+  /** Deletes for good what was removed over a week ago, with the bytes that nobody uses. */
+  purge(): Promise<void>;
 }
 
 export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
@@ -45,21 +50,24 @@ export const leftOutReply = ({ path, reason, hash }: LeftOutRecord): LeftOutRepl
 
 const nothing = new Uint8Array(0);
 
+/** How long a removed site can be brought back, in milliseconds. */
+const keptFor = 7 * 86_400_000;
+
 /** Scripts are looked into for what they do to styles; pictures are not. */
 const mayBeRead = (path: string): boolean => fileKindOf(path) !== 'other' || /\.m?js$/i.test(path);
 
 export function makeSiteService({
   store,
+  revisions,
   analysis,
-  inventories,
 }: {
   readonly store: SiteStore;
+  readonly revisions: RevisionStore;
   readonly analysis: Analysis;
-  readonly inventories: InventoryService;
 }): SiteService {
   async function get(id: string): Promise<SiteRecord> {
     const site = uuid.test(id) ? await store.find(id) : undefined;
-    if (!site) throw new Refusal('site-not-found', `There is no site ${id} here.`);
+    if (!site) throw noSuchSite(id);
     return site;
   }
   async function bringInFiles(read: ReadArchive, name: string, bringing: BringingIn = {}): Promise<CreatedSiteReply> {
@@ -68,8 +76,8 @@ export function makeSiteService({
       throw new Refusal('bad-archive', 'There is no page in it. Pages end in .html, .htm, .xhtml or .shtml.');
     // other files are there as names only, so that links to them are found
     const looked = files.map(([path, bytes]) => [path, mayBeRead(path) ? bytes : nothing] as const);
-    const onPage = bringing.onPage ?? (() => undefined);
-    const inventory = await analysis.follow('inventoryOfFiles', { files: looked }, onPage, bringing.signal);
+    const following = { signal: bringing.signal, ...(bringing.onPage ? { onProgress: bringing.onPage } : {}) };
+    const found = await analysis.run(`coming in ${randomUUID()}`, 'inventoryOfFiles', { files: looked }, following);
     bringing.signal?.throwIfAborted();
     bringing.onStore?.();
     const manifest: Record<string, string> = {};
@@ -80,9 +88,17 @@ export function makeSiteService({
       blobs.set(hash, bytes);
     }
     for (const { content } of read.leftOut) if (content) blobs.set(sha256(content), content);
-    const first = { message: 'Brought in', figures: inventory.figures, changedFiles: files.length, manifest, blobs };
-    const site = await store.create({ name, prefix: read.prefix, leftOut: read.leftOut.map(recordOf) }, first);
-    await inventories.keep(site.id, 1, inventory);
+    const site = await store.create(
+      { name, prefix: read.prefix, leftOut: read.leftOut.map(recordOf) },
+      {
+        message: 'Brought in',
+        figures: found.figures,
+        changedFiles: files.length,
+        manifest,
+        blobs,
+        inventory: { ...found, version: inventoryVersion },
+      },
+    );
     return { id: site.id, name, files: files.length, leftOut: site.leftOut.map(leftOutReply) };
   }
   return {
@@ -106,21 +122,21 @@ export function makeSiteService({
     },
     async detail(id) {
       const site = await get(id);
-      const revisions = await store.revisions(id);
-      const manifest = (await store.manifest(id, site.head))!;
-      const sizes = await store.readBlobs(Object.values(manifest));
+      const all = await revisions.revisions(id);
+      const manifest = (await revisions.manifest(id, site.head))!;
+      const sizes = await revisions.blobSizes(Object.values(manifest));
       return {
         id,
         name: site.name,
         revision: site.head,
-        revisions: revisions.map(({ number, message, savedAt, changedFiles }) => ({
+        revisions: all.map(({ number, message, savedAt, changedFiles }) => ({
           number,
           message,
           savedAt: savedAt.toISOString(),
           changedFiles,
         })),
         files: Object.entries(manifest)
-          .map(([path, hash]) => ({ path, kind: fileKindOf(path), bytes: sizes.get(hash)!.length }))
+          .map(([path, hash]) => ({ path, kind: fileKindOf(path), bytes: sizes.get(hash)! }))
           .sort((a, b) => (a.path < b.path ? -1 : 1)),
         leftOut: site.leftOut.map(leftOutReply),
       };
@@ -137,6 +153,7 @@ export function makeSiteService({
       await get(id);
       await store.setNote(id, subject, note);
     },
+    purge: () => store.purge(new Date(Date.now() - keptFor)),
     async restore(id) {
       if (!uuid.test(id) || !(await store.restore(id)))
         throw new Refusal('site-not-found', `There is no removed site ${id} here.`);

@@ -6,27 +6,25 @@ import type {
   ProposalReply,
   SavedRevisionReply,
 } from '@syndeton/contract';
-import { api } from '../../app/api.ts';
+import { api, isConflict } from '../../app/api.ts';
+import type { AppDispatch } from '../../app/store.ts';
 
 export const draftsApi = api.injectEndpoints({
   endpoints: (build) => ({
     draft: build.query<DraftReply, string>({ query: (id) => `/sites/${id}/draft`, providesTags: ['Draft'] }),
     putDraft: build.mutation<DraftReply, { readonly id: string; readonly body: DraftBodyRequest }>({
       query: ({ id, body }) => ({ url: `/sites/${id}/draft`, method: 'PUT', body }),
-      // what comes back is the draft: nobody acts on an older one while it is asked for again
-      onQueryStarted: async ({ id }, { dispatch, queryFulfilled }) => {
-        try {
-          const { data } = await queryFulfilled;
-          await dispatch(draftsApi.util.upsertQueryData('draft', id, data));
-        } catch {
-          // the caller says what was refused
-        }
-      },
-      invalidatesTags: (_result, error) => (error ? [] : ['Draft', 'Proof', 'Sites']),
+      onQueryStarted: keepReply,
+      invalidatesTags: afterChange,
     }),
-    dropDraft: build.mutation<void, string>({
-      query: (id) => ({ url: `/sites/${id}/draft`, method: 'DELETE' }),
-      invalidatesTags: ['Draft', 'Proof', 'Sites'],
+    redoDraft: build.mutation<DraftReply, { readonly id: string; readonly redo: string }>({
+      query: ({ id, redo }) => ({ url: `/sites/${id}/draft/redo`, method: 'POST', body: { redo } }),
+      onQueryStarted: keepReply,
+      invalidatesTags: afterChange,
+    }),
+    dropDraft: build.mutation<void, { readonly id: string; readonly version: number }>({
+      query: ({ id, version }) => ({ url: `/sites/${id}/draft?version=${version}`, method: 'DELETE' }),
+      invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Draft', 'Proof', 'Sites']),
     }),
     draftProof: build.query<DraftProofReply, string>({
       query: (id) => `/sites/${id}/draft/proof`,
@@ -44,18 +42,31 @@ export const draftsApi = api.injectEndpoints({
     >({
       query: ({ id, ...body }) => ({ url: `/sites/${id}/proposal`, method: 'POST', body }),
     }),
-    save: build.mutation<SavedRevisionReply, { readonly id: string; readonly base: number }>({
-      query: ({ id, base }) => ({ url: `/sites/${id}/revisions`, method: 'POST', body: { base } }),
-      invalidatesTags: (_result, error) => (error ? ['Site'] : ['Site', 'Sites', 'Draft', 'Proof']),
+    save: build.mutation<SavedRevisionReply, { readonly id: string; readonly base: number; readonly version: number }>({
+      query: ({ id, base, version }) => ({ url: `/sites/${id}/revisions`, method: 'POST', body: { base, version } }),
+      invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Site', 'Sites', 'Draft', 'Proof']),
     }),
   }),
 });
 
-export const {
-  useDraftQuery,
-  usePutDraftMutation,
-  useDropDraftMutation,
-  useDraftProofQuery,
-  useProposeMutation,
-  useSaveMutation,
-} = draftsApi;
+/** What was changed meanwhile is looked at again; what comes back of a change that was done is the draft itself. */
+function afterChange(_result: unknown, error: unknown): ('Site' | 'Draft' | 'Proof' | 'Sites')[] {
+  return error ? (isConflict(error) ? ['Site', 'Draft', 'Proof'] : []) : ['Draft', 'Proof', 'Sites'];
+}
+
+/** Nobody acts on an older draft than the one that came back. */
+async function keepReply(
+  { id }: { readonly id: string },
+  {
+    dispatch,
+    queryFulfilled,
+  }: { readonly dispatch: AppDispatch; readonly queryFulfilled: Promise<{ readonly data: DraftReply }> },
+): Promise<void> {
+  try {
+    await dispatch(draftsApi.util.upsertQueryData('draft', id, (await queryFulfilled).data));
+  } catch {
+    // the one who asked says what was refused
+  }
+}
+
+export const { useDraftQuery, useDraftProofQuery, useProposeMutation } = draftsApi;

@@ -1,8 +1,4 @@
 export { useDraft, type DraftInHand } from './useDraft.ts';
-export {
-  useDraftQuery,
-  useDraftProofQuery,
-  useDropDraftMutation,
-  useProposeMutation,
-  useSaveMutation,
-} from './draftsApi.ts';
+export type { DraftChange } from './draftCommands.ts';
+export type { DraftProblem } from './draftsSlice.ts';
+export { useDraftQuery, useDraftProofQuery, useProposeMutation } from './draftsApi.ts';

@@ -1,6 +1,9 @@
-import { useRef } from 'react';
 import type { DraftProofReply, DraftReply, OperationBody, ProofReply } from '@syndeton/contract';
-import { useDraftProofQuery, useDraftQuery, usePutDraftMutation } from './draftsApi.ts';
+import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
+import { changeDraft, discardDraft, redoLate, saveDraft, type DraftChange } from './draftCommands.ts';
+import { useDraftProofQuery, useDraftQuery } from './draftsApi.ts';
+import { problemLeft, selectSiteDraft, type DraftProblem } from './draftsSlice.ts';
+import { withoutOperation } from './withoutOperation.ts';
 
 export interface DraftInHand {
   readonly draft: DraftReply | undefined;
@@ -10,53 +13,49 @@ export interface DraftInHand {
   readonly busy: boolean;
   /** Operations are on their way to the draft. */
   readonly changing: boolean;
+  /** What could not be done last. */
+  readonly problem: DraftProblem | undefined;
+  /** Makes the draft's operations what the function makes of them as they are by then; rejects with the refusal. */
+  readonly change: (change: DraftChange) => Promise<void>;
   /** Puts operations after the ones lined up; rejects with the refusal. */
   readonly lineUp: (operations: readonly OperationBody[]) => Promise<void>;
-  /** Takes an operation out again, the last one when none is named. */
-  readonly undo: (index?: number) => Promise<void>;
-  /** Replaces all operations, on this base. */
-  readonly replace: (operations: readonly OperationBody[], base?: number) => Promise<void>;
+  /** Takes an operation out again, the last one when none is named. What is refused is said as `problem`, here and below. */
+  readonly undo: (index?: number) => void;
+  readonly save: () => void;
+  readonly discard: () => void;
+  /** What came too late is done again on the draft as it is now, or left. */
+  readonly redo: () => void;
+  readonly leave: () => void;
 }
 
 /** The draft of a site, its proof while it is being computed, and the ways to change it. */
 export function useDraft(siteId: string): DraftInHand {
+  const dispatch = useAppDispatch();
   const { data: draft } = useDraftQuery(siteId);
+  const { pending, problem } = useAppSelector((state) => selectSiteDraft(state, siteId));
   const linedUp = (draft?.operations.length ?? 0) > 0;
   const first = useDraftProofQuery(siteId, { skip: !linedUp });
   const running = first.data?.status === 'running';
   useDraftProofQuery(siteId, { skip: !linedUp || !running, pollingInterval: 300 });
-  const [put, { isLoading }] = usePutDraftMutation();
-  // what was sent last counts until it has come back: a quick second act goes on from it
-  const sent = useRef<readonly OperationBody[] | undefined>(undefined);
-  const turn = useRef<Promise<unknown>>(Promise.resolve());
-  const replace = async (operations: readonly OperationBody[], base?: number): Promise<void> => {
-    sent.current = operations;
-    const before = turn.current;
-    const sending = (async () => {
-      await before.catch(() => undefined);
-      await put({ id: siteId, body: { base: base ?? draft!.base, operations: [...operations] } }).unwrap();
-    })();
-    turn.current = sending;
-    try {
-      await sending;
-    } finally {
-      if (sent.current === operations) sent.current = undefined;
-    }
-  };
-  const inLine = (): readonly OperationBody[] => sent.current ?? draft?.operations ?? [];
   const fresh = linedUp && !first.isFetching;
+  const change = (how: DraftChange): Promise<void> => dispatch(changeDraft(siteId, how));
+  const quietly = (done: Promise<void>): void => void done.catch(() => undefined);
   return {
     draft,
     proof: (fresh || running) && first.data?.status === 'done' ? first.data.proof : undefined,
     progress: linedUp ? first.data : undefined,
-    busy: isLoading || (linedUp && (first.isFetching || running)),
-    changing: isLoading,
-    lineUp: (operations) => replace([...inLine(), ...operations]),
-    undo: async (index) => {
-      const all = inLine();
-      const gone = index ?? all.length - 1;
-      if (all.length > 0) await replace(all.filter((_, i) => i !== gone));
+    busy: pending > 0 || (linedUp && (first.isFetching || running)),
+    changing: pending > 0,
+    problem,
+    change,
+    lineUp: (operations) => change((now) => [...now, ...operations]),
+    undo: (index) => {
+      const seen = index === undefined ? undefined : draft?.operations[index];
+      quietly(change((now) => (index === undefined ? now.slice(0, -1) : withoutOperation(now, seen, index))));
     },
-    replace,
+    save: () => quietly(dispatch(saveDraft(siteId))),
+    discard: () => quietly(dispatch(discardDraft(siteId))),
+    redo: () => quietly(dispatch(redoLate(siteId))),
+    leave: () => void dispatch(problemLeft(siteId)),
   };
 }

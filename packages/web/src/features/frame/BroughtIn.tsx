@@ -45,11 +45,10 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
     if (files.length > 0)
       void attempt(async () => putIn({ id: site.id, base, archive: (await packFiles(files)).archive }).unwrap());
   };
-  const link = async ({ number, lacking }: ChangedSiteReply): Promise<void> => {
+  const link = async ({ lacking }: ChangedSiteReply): Promise<void> => {
     setProblem(undefined);
     try {
-      // nothing was lined up, or the files had not been taken; the draft at hand may still be of the revision before
-      await inHand.replace([{ kind: 'link-alike', pages: lacking.map((one) => one.page) }], number);
+      await inHand.lineUp([{ kind: 'link-alike', pages: lacking.map((one) => one.page) }]);
       onClose();
     } catch (error) {
       setProblem(problemText(error));

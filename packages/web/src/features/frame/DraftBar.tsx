@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { DraftReply, ProofReply } from '@syndeton/contract';
-import { isConflict, problemText } from '../../app/api.ts';
 import { count } from '../../ui/format.ts';
+import type { DraftProblem } from '../drafts/index.ts';
 import { DraftReview } from './DraftReview.tsx';
 import { proofWords } from './proofWords.ts';
 
@@ -12,11 +12,14 @@ interface Props {
   readonly failed: string | undefined;
   readonly revision: number;
   readonly idle: string;
-  readonly error: unknown;
-  readonly saving: boolean;
+  /** What could not be done last. */
+  readonly problem: DraftProblem | undefined;
+  /** Changes are on their way. */
+  readonly busy: boolean;
   readonly onSave: () => void;
   readonly onDiscard: () => void;
   readonly onRedo: () => void;
+  readonly onLeave: () => void;
   readonly onRemove: (index: number) => void;
   readonly onProof: () => void;
   readonly onBroughtIn: () => void;
@@ -30,30 +33,33 @@ export function DraftBar({
   failed,
   revision,
   idle,
-  error,
-  saving,
+  problem,
+  busy,
   onSave,
   onDiscard,
   onRedo,
+  onLeave,
   onRemove,
   onProof,
   onBroughtIn,
 }: Props) {
   const [reviewing, setReviewing] = useState(false);
   const lined = draft?.operations.length ?? 0;
-  const conflict = isConflict(error) || (draft !== undefined && lined > 0 && draft.base !== revision);
-  const state = conflict ? 'torn' : lined === 0 ? 'empty' : '';
+  const late = problem?.late === true;
+  const state = late ? 'torn' : lined === 0 ? 'empty' : '';
   return (
     <section className={`draft ${state}`} aria-label="Draft" aria-live="polite">
-      <Seam torn={conflict} />
+      <Seam torn={late} />
       <b>Draft</b>
-      {conflict ? (
+      {late ? (
         <p>
-          <span className="err">Not saved.</span> Someone saved r{revision} meanwhile; your {count(lined, 'operation')}{' '}
-          {lined === 1 ? 'was' : 'were'} lined up on r{draft?.base}.
+          <span className="err">Not done.</span> {problem.detail}
         </p>
       ) : lined === 0 ? (
-        <p>{idle}</p>
+        <p>
+          {idle}
+          {problem !== undefined && <span className="err"> {problem.detail}</span>}
+        </p>
       ) : (
         <p>
           <b>{count(lined, 'operation')}</b> {lined === 1 ? 'changes' : 'change'} {count(draft!.changes.length, 'file')}
@@ -63,18 +69,20 @@ export function DraftBar({
           ) : (
             <ProofSentence proof={proof} progress={progress} onProof={onProof} />
           )}
-          {error !== undefined && <span className="err"> {problemText(error)}</span>}
+          {problem !== undefined && <span className="err"> {problem.detail}</span>}
         </p>
       )}
       <div className="acts">
-        {conflict ? (
+        {late ? (
           <>
-            <button type="button" className="act" onClick={onDiscard}>
-              Discard mine
+            <button type="button" className="act" onClick={onLeave}>
+              {problem.redo === undefined ? 'Look at it as it is now' : 'Leave mine'}
             </button>
-            <button type="button" className="btn next" onClick={onRedo}>
-              Redo mine on top of r{revision}
-            </button>
+            {problem.redo !== undefined && (
+              <button type="button" className="btn next" onClick={onRedo}>
+                Redo mine on top
+              </button>
+            )}
           </>
         ) : lined > 0 ? (
           <>
@@ -88,7 +96,7 @@ export function DraftBar({
               type="button"
               className={`btn${proof?.verdict === 'same' ? ' next' : ''}`}
               onClick={onSave}
-              disabled={saving}
+              disabled={busy}
             >
               Save as r{revision + 1} <kbd>Ctrl ↵</kbd>
             </button>

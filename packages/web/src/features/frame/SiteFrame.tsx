@@ -1,10 +1,10 @@
 import { Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { problemText } from '../../app/api.ts';
+import { isConflict, problemText } from '../../app/api.ts';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useDraft, useDropDraftMutation, useSaveMutation } from '../drafts/index.ts';
+import { useDraft, type DraftProblem } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
 import { LinksStation } from '../links/index.ts';
@@ -37,8 +37,6 @@ export function SiteFrame() {
   const { data: sites = [] } = useSitesQuery();
   const inHand = useDraft(view.siteId);
   const { draft, proof, progress } = inHand;
-  const [drop] = useDropDraftMutation();
-  const [save, saving] = useSaveMutation();
   const [restore, restoring] = useRestoreRevisionMutation();
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
@@ -46,17 +44,14 @@ export function SiteFrame() {
   const filter = useRef<HTMLInputElement>(null);
   const overrides = useOverridesCount(view.siteId, view.site?.revision, view.station === 'precedence');
   const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
-  const lined = draft?.operations.length ?? 0;
-  const saveDraft = (): void => void (lined > 0 && save({ id: view.siteId, base: draft!.base }));
-  const undo = (index?: number): void => void inHand.undo(index);
 
   useKeys({
     ...Object.fromEntries(stationNames.map((name, i) => [String(i + 1), () => view.go(name)])),
     '/': () => filter.current?.focus(),
     '?': () => setHelping(true),
     'ctrl+k': () => setFinding(true),
-    'ctrl+enter': saveDraft,
-    'ctrl+z': () => undo(),
+    'ctrl+enter': inHand.save,
+    'ctrl+z': () => inHand.undo(),
   });
 
   const opensPages = view.station === 'proof' || (view.station === 'survey' && view.opened !== undefined);
@@ -116,18 +111,16 @@ export function SiteFrame() {
         revision={view.site?.revision ?? draft?.base ?? 1}
         idle={idleSentence(view)}
         onBroughtIn={() => setShowing(true)}
-        error={saving.error ?? restoring.error}
-        saving={saving.isLoading}
-        onSave={saveDraft}
-        onDiscard={() => {
-          saving.reset();
-          void drop(view.siteId);
+        problem={inHand.problem ?? problemOf(restoring.error)}
+        busy={inHand.changing}
+        onSave={inHand.save}
+        onDiscard={inHand.discard}
+        onRedo={inHand.redo}
+        onLeave={() => {
+          restoring.reset();
+          inHand.leave();
         }}
-        onRedo={() => {
-          saving.reset();
-          void inHand.replace(draft!.operations, view.site!.revision);
-        }}
-        onRemove={undo}
+        onRemove={inHand.undo}
         onProof={() => view.go('proof', proof?.pages.find((page) => page.verdict !== 'same')?.path)}
       />
       {finding && <SiteFinder view={view} onClose={() => setFinding(false)} onBroughtIn={() => setShowing(true)} />}
@@ -136,6 +129,9 @@ export function SiteFrame() {
     </div>
   );
 }
+
+const problemOf = (error: unknown): DraftProblem | undefined =>
+  error === undefined ? undefined : { detail: problemText(error), late: isConflict(error), redo: undefined };
 
 function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: ReturnType<typeof useDraft> }) {
   switch (view.station) {

@@ -30,6 +30,7 @@ test.each([
 
 const draftOf = (operations: number, base = 1): DraftReply => ({
   base,
+  version: 1,
   operations: Array.from({ length: operations }, () => ({ kind: 'gather-rules', sheet: 'a.css' })),
   steps: Array.from({ length: operations }, () => ({ sentence: 'Gather 2 rules', left: [] })),
   changes: [{ path: 'a.css', change: 'created', bytesBefore: 0, bytesAfter: 9, kind: 'sheet' }],
@@ -41,6 +42,7 @@ describe('draft bar', () => {
     onSave: jest.fn(),
     onDiscard: jest.fn(),
     onRedo: jest.fn(),
+    onLeave: jest.fn(),
     onRemove: jest.fn(),
     onProof: jest.fn(),
     onBroughtIn: jest.fn(),
@@ -50,8 +52,8 @@ describe('draft bar', () => {
     failed: undefined,
     revision: 1,
     idle: 'Nothing lined up.',
-    error: undefined,
-    saving: false,
+    problem: undefined,
+    busy: false,
   };
 
   test('nothing lined up', () => {
@@ -82,12 +84,27 @@ describe('draft bar', () => {
     expect(on.onProof).toHaveBeenCalled();
   });
 
-  test('someone saved meanwhile: nothing is lost, mine can be redone on top', async () => {
+  test('what came too late: nothing is lost, mine can be redone on top, or left', async () => {
     const on = actions();
-    render(<DraftBar {...common} {...on} revision={2} draft={draftOf(1)} proof={undefined} />);
-    expect(screen.getByText('Not saved.')).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'Redo mine on top of r2' }));
+    const problem = { detail: 'In another window 1 operation was put in meanwhile.', late: true, redo: 'some-id' };
+    render(<DraftBar {...common} {...on} draft={draftOf(1)} proof={undefined} problem={problem} />);
+    expect(screen.getByText('Not done.')).toBeTruthy();
+    expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain(problem.detail);
+    await userEvent.click(screen.getByRole('button', { name: 'Redo mine on top' }));
     expect(on.onRedo).toHaveBeenCalled();
+    await userEvent.click(screen.getByRole('button', { name: 'Leave mine' }));
+    expect(on.onLeave).toHaveBeenCalled();
+  });
+
+  test('what was refused is said, also when nothing is lined up', () => {
+    const problem = { detail: 'There is no finding of this name any more.', late: false, redo: undefined };
+    for (const operations of [0, 1]) {
+      const { unmount } = render(
+        <DraftBar {...common} {...actions()} draft={draftOf(operations)} proof={undefined} problem={problem} />,
+      );
+      expect(screen.getByText(problem.detail)).toBeTruthy();
+      unmount();
+    }
   });
 
   test('each operation can be taken out', async () => {

@@ -5,7 +5,7 @@ import { freeSheetName } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useProposeMutation, type DraftInHand } from '../drafts/index.ts';
+import { useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
 import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
 import type { Becomes } from './becomes.ts';
@@ -22,7 +22,6 @@ import {
   selectPlan,
   selectSettings,
   settingsChosen,
-  siteLeft,
   versionsChosen,
 } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
@@ -31,11 +30,12 @@ import { SendBox, type SendOptions } from './SendBox.tsx';
 
 export function GatherStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const dispatch = useAppDispatch();
-  const chosen = useAppSelector(selectChosen);
-  const filter = useAppSelector(selectFilter);
-  const names = useAppSelector(selectNames);
-  const plan = useAppSelector(selectPlan);
-  const settings = useAppSelector(selectSettings);
+  const site = view.siteId;
+  const chosen = useAppSelector((state) => selectChosen(state, site));
+  const filter = useAppSelector((state) => selectFilter(state, site));
+  const names = useAppSelector((state) => selectNames(state, site));
+  const plan = useAppSelector((state) => selectPlan(state, site));
+  const settings = useAppSelector((state) => selectSettings(state, site));
   const [setting, setSetting] = useState(false);
   const at = { id: view.siteId, number: view.site!.revision };
   const { data } = useFamiliesQuery(at);
@@ -56,13 +56,12 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     [families, groups],
   );
   const standing = chosen.filter((key) => keys.has(key));
-  useEffect(() => () => void dispatch(siteLeft()), [dispatch, view.siteId]);
 
-  /** Replaces what is lined up; a refusal is said here. */
-  const settle = async (next: readonly OperationBody[]): Promise<void> => {
+  /** Changes what is lined up; a refusal is said here. */
+  const settle = async (change: DraftChange): Promise<void> => {
     setNotes([]);
     try {
-      await inHand.replace(next);
+      await inHand.change(change);
     } catch (error) {
       setNotes([problemText(error)]);
     }
@@ -73,7 +72,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
       const { folder, ...wanted } = settings;
       const sheet = proposedName(view, folder);
       const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted }).unwrap(); // prettier-ignore
-      dispatch(planMade(reply));
+      dispatch(planMade({ site, plan: reply }));
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
       else {
         setNotes([]);
@@ -90,15 +89,18 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         .filter((version) => standing.includes(`${family.id}\n${version.id}`))
         .map((version) => ({ family, version })),
     );
-    const all = operations.length === 0 && versions.length === families.flatMap(versionKeys).length;
+    const all = versions.length === families.flatMap(versionKeys).length;
     const pages = view.scoped ? { pages: [...view.scope] } : {};
     const rules = versions.map(({ family, version }) => ({ family: family.id, version: version.id }));
-    const gather = { sheet, ...pages, ...(all ? {} : { rules }), ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}), ...(place === undefined ? {} : { place }) }; // prettier-ignore
-    const rest = versions.length === 0 ? operations : sending(operations, versions, gather);
+    const gather = { sheet, ...pages, ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}), ...(place === undefined ? {} : { place }) }; // prettier-ignore
     const only = groups.filter((group) => standing.includes(attributeKey(group.key))).map((group) => group.key);
     const gathered: OperationBody = { kind: 'gather-attributes', sheet, ...pages, only };
-    await inHand.replace(only.length === 0 ? rest : [...rest, renamed(gathered, names)]);
-    dispatch(choiceCleared());
+    await inHand.change((now) => {
+      const some = all && now.length === 0 ? gather : { ...gather, rules };
+      const rest = versions.length === 0 ? now : sending(now, versions, some);
+      return only.length === 0 ? rest : [...rest, renamed(gathered, names)];
+    });
+    dispatch(choiceCleared(site));
     setSheetFor(undefined);
   };
   const becomes = (family: FamilyReply, version: FamilyReply['versions'][number], choice: Becomes): void => {
@@ -108,25 +110,26 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     );
     const name = free.replace(/[^/]*$/, `${version.pages[0]!.replace(/^.*\//, '').replace(/\.\w+$/, '')}.css`);
     const own = inHand.draft!.sheets.some((sheet) => sheet.path === name) ? free : name;
-    if (choice === 'stay') void settle(leaving(operations, family, version));
-    else if (choice === 'scope')
-      void settle(
-        inScopeOf(
-          operations,
-          family,
-          version,
-          sharedSheetOf(operations, family) ?? proposedName(view, settings.folder),
-        ),
-      );
-    else if (choice === 'own') void settle(inOwnSheet(operations, family, version, own));
-    else void settle(taking(operations, family, version, family.versions[0]!.id));
+    const one = proposedName(view, settings.folder);
+    void settle((now) => {
+      switch (choice) {
+        case 'stay':
+          return leaving(now, family, version);
+        case 'scope':
+          return inScopeOf(now, family, version, sharedSheetOf(now, family) ?? one);
+        case 'own':
+          return inOwnSheet(now, family, version, own);
+        case 'take':
+          return taking(now, family, version, family.versions[0]!.id);
+      }
+    });
   };
   const nameGroup = (key: string, name: string): string | undefined => {
     if (!/^[A-Za-z][\w-]*$/.test(name))
       return 'Letters, digits, hyphens and underscores are allowed, a letter first; a space would part it into two classes.';
-    dispatch(nameGiven({ key, name }));
+    dispatch(nameGiven({ site, key, name }));
     if (goesToSheet(operations, key) !== undefined)
-      void settle(operations.map((operation) => renamed(operation, { ...names, [key]: name })));
+      void settle((now) => now.map((operation) => renamed(operation, { ...names, [key]: name })));
     return undefined;
   };
   const location = useLocation();
@@ -164,20 +167,20 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         attributes={{ groups, left: attributes?.left ?? [], names, goesTo: (key) => goesToSheet(operations, key) }}
         onAllPages={() => view.setScope([])}
         onOpen={view.open}
-        onFilter={(name) => dispatch(filterChosen(name))}
-        onChoose={(versions, on) => dispatch(versionsChosen({ keys: versions, on }))}
+        onFilter={(name) => dispatch(filterChosen({ site, filter: name }))}
+        onChoose={(versions, on) => dispatch(versionsChosen({ site, keys: versions, on }))}
         onPropose={() => void proposeAll()}
         onSend={(sheet) => setSheetFor(sheet)}
         onSettings={() => setSetting(true)}
         onSettle={becomes}
         onName={nameGroup}
         onSheet={(path) => view.go('sheets', path)}
-        onUndo={() => void inHand.undo()}
+        onUndo={() => inHand.undo()}
       />
       {setting && (
         <PlanSettingsBox
           settings={settings}
-          onSettle={(next) => dispatch(settingsChosen(next))}
+          onSettle={(next) => dispatch(settingsChosen({ site, settings: next }))}
           onClose={() => setSetting(false)}
         />
       )}

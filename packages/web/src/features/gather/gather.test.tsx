@@ -71,11 +71,13 @@ test.each(filters.map(([name, , holds]) => [name, [drifted, plain, third].filter
   },
 );
 
-test('choosing is remembered by version', () => {
-  let state = gatherSlice.reducer(undefined, versionsChosen({ keys: versionKeys(drifted), on: true }));
-  state = gatherSlice.reducer(state, versionsChosen({ keys: ['.notice\nb'], on: false }));
-  expect(selectChosen({ gather: state })).toEqual(['.notice\na']);
-  expect(selectChosen({ gather: gatherSlice.reducer(state, choiceCleared()) })).toEqual([]);
+test('choosing is remembered by site and version', () => {
+  const of = (gather: typeof state, site: string) => selectChosen({ gather }, site);
+  let state = gatherSlice.reducer(undefined, versionsChosen({ site: 's', keys: versionKeys(drifted), on: true }));
+  state = gatherSlice.reducer(state, versionsChosen({ site: 's', keys: ['.notice\nb'], on: false }));
+  expect([of(state, 's'), of(state, 'another')]).toEqual([['.notice\na'], []]);
+  expect(of(gatherSlice.reducer(state, choiceCleared('another')), 's')).toEqual(['.notice\na']);
+  expect(of(gatherSlice.reducer(state, choiceCleared('s')), 's')).toEqual([]);
 });
 
 test('families: choose one, a run with keys, open one', async () => {
@@ -158,7 +160,7 @@ test('style attributes: the class can be named, a bad name says why', async () =
 });
 
 const sheets: DraftReply['sheets'] = [{ path: 'css/site.css', bytes: 10, rules: 1, pages: ['1.html'], isNew: false }];
-const draft: DraftReply = { base: 1, operations: [], steps: [], changes: [], sheets };
+const draft: DraftReply = { base: 1, version: 1, operations: [], steps: [], changes: [], sheets };
 
 test('the station says what is there and what to do next', () => {
   const props = {

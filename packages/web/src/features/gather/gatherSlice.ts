@@ -6,7 +6,8 @@ export type FamilyFilter = 'all' | 'identical' | 'drifted' | 'one-page' | 'unuse
 /** `folder`: where new sheets go. */
 export type PlanSettings = PlanSettingsRequest & { readonly folder: string };
 
-export interface GatherState {
+/** What was chosen for one site; it stays while other stations are looked at. */
+export interface SiteGather {
   /** What is chosen, as `family newline version`. */
   readonly chosen: readonly string[];
   readonly filter: FamilyFilter;
@@ -18,7 +19,12 @@ export interface GatherState {
   readonly plan: ProposalReply | undefined;
 }
 
-const initialState: GatherState = {
+export interface GatherState {
+  readonly bySite: Readonly<Record<string, SiteGather>>;
+}
+
+const initialState: GatherState = { bySite: {} };
+const untouched: SiteGather = {
   chosen: [],
   filter: 'all',
   names: {},
@@ -26,44 +32,55 @@ const initialState: GatherState = {
   plan: undefined,
 };
 
+type OfSite<Payload> = PayloadAction<{ readonly site: string } & Payload>;
+
+const of = (state: GatherState, site: string): SiteGather => state.bySite[site] ?? untouched;
+
+const changed = (state: GatherState, site: string, change: Partial<SiteGather>): GatherState => ({
+  bySite: { ...state.bySite, [site]: { ...of(state, site), ...change } },
+});
+
 export const gatherSlice = createSlice({
   name: 'gather',
   initialState,
   reducers: {
-    versionsChosen(state, { payload }: PayloadAction<{ readonly keys: readonly string[]; readonly on: boolean }>) {
-      const chosen = new Set(state.chosen);
-      for (const key of payload.keys) {
-        if (payload.on) chosen.add(key);
+    versionsChosen(
+      state,
+      { payload: { site, keys, on } }: OfSite<{ readonly keys: readonly string[]; readonly on: boolean }>,
+    ) {
+      const one = of(state, site);
+      const chosen = new Set(one.chosen);
+      for (const key of keys) {
+        if (on) chosen.add(key);
         else chosen.delete(key);
       }
-      state.chosen = [...chosen];
+      return changed(state, site, { chosen: [...chosen] });
     },
-    choiceCleared(state) {
-      state.chosen = [];
+    choiceCleared(state, { payload: site }: PayloadAction<string>) {
+      return changed(state, site, { chosen: [] });
     },
-    siteLeft: () => initialState,
-    nameGiven(state, { payload }: PayloadAction<{ readonly key: string; readonly name: string }>) {
-      state.names = { ...state.names, [payload.key]: payload.name };
+    nameGiven(state, { payload: { site, key, name } }: OfSite<{ readonly key: string; readonly name: string }>) {
+      const one = of(state, site);
+      return changed(state, site, { names: { ...one.names, [key]: name } });
     },
-    settingsChosen(state, { payload }: PayloadAction<PlanSettings>) {
-      state.settings = payload;
+    settingsChosen(state, { payload: { site, settings } }: OfSite<{ readonly settings: PlanSettings }>) {
+      return changed(state, site, { settings });
     },
-    planMade(state, { payload }: PayloadAction<ProposalReply | undefined>) {
-      state.plan = payload;
+    planMade(state, { payload: { site, plan } }: OfSite<{ readonly plan: ProposalReply | undefined }>) {
+      return changed(state, site, { plan });
     },
-    filterChosen(state, { payload }: PayloadAction<FamilyFilter>) {
-      state.filter = payload;
+    filterChosen(state, { payload: { site, filter } }: OfSite<{ readonly filter: FamilyFilter }>) {
+      return changed(state, site, { filter });
     },
   },
   selectors: {
-    selectChosen: (state) => state.chosen,
-    selectFilter: (state) => state.filter,
-    selectNames: (state) => state.names,
-    selectPlan: (state) => state.plan,
-    selectSettings: (state) => state.settings,
+    selectChosen: (state, site: string) => of(state, site).chosen,
+    selectFilter: (state, site: string) => of(state, site).filter,
+    selectNames: (state, site: string) => of(state, site).names,
+    selectPlan: (state, site: string) => of(state, site).plan,
+    selectSettings: (state, site: string) => of(state, site).settings,
   },
 });
 
-export const { versionsChosen, choiceCleared, filterChosen, siteLeft, nameGiven, planMade, settingsChosen } =
-  gatherSlice.actions;
+export const { versionsChosen, choiceCleared, filterChosen, nameGiven, planMade, settingsChosen } = gatherSlice.actions;
 export const { selectChosen, selectFilter, selectNames, selectPlan, selectSettings } = gatherSlice.selectors;

@@ -20,15 +20,14 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
     if (!changed || path === undefined) return;
     setProblem(undefined);
     const edit: OperationBody = { kind: 'edit-sheet', path, hash: file.hash, text };
-    const operations = draft!.operations;
-    const last = operations.at(-1);
-    // an edit of the same sheet right before becomes one with this one
-    const joined: readonly OperationBody[] =
-      last?.kind === 'edit-sheet' && last.path === path
-        ? [...operations.slice(0, -1), { ...last, text }]
-        : [...operations, edit];
     try {
-      await inHand.replace(joined);
+      await inHand.change((operations) => {
+        const last = operations.at(-1);
+        // an edit of the same sheet right before becomes one with this one
+        return last?.kind === 'edit-sheet' && last.path === path
+          ? [...operations.slice(0, -1), { ...last, text }]
+          : [...operations, edit];
+      });
       setTyped(undefined);
     } catch (error) {
       setProblem(problemText(error));

@@ -1,0 +1,48 @@
+import os from 'node:os';
+import { Worker } from 'node:worker_threads';
+import { SiteThreads, type TaskOptions, type ThreadLimits } from './siteThreads.ts';
+import type { AnalysisTasks } from './tasks.ts';
+
+type TaskName = keyof AnalysisTasks;
+type InputOf<Name extends TaskName> = Parameters<AnalysisTasks[Name]>[0];
+type ReplyOf<Name extends TaskName> = ReturnType<AnalysisTasks[Name]>;
+
+/** Everything that is computed about sites, away from the thread that answers requests. */
+export interface Analysis {
+  /**
+   * Runs a task on the thread that holds this site. Rejects with a Refusal when the task refuses, runs too long or needs too much
+   * memory, and with `Stopped` when the signal told it to stop.
+   */
+  run<Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions): ReplyOf<Name>;
+  /** Waits for what runs, `seconds` at most. */
+  close(seconds?: number): Promise<void>;
+}
+
+/** Tasks about one page or element, which nobody waits minutes for. */
+const small = new Set<string>(['page', 'element', 'value'] satisfies TaskName[]);
+
+export const usualLimits: ThreadLimits = {
+  threads: Math.min(8, Math.max(3, os.availableParallelism())),
+  heap: 2048,
+  seconds: (name) => (small.has(name) ? 60 : 300),
+  grace: 5,
+  idle: 600,
+};
+
+export function startAnalysis(databaseUrl: string, limits: ThreadLimits = usualLimits): Analysis {
+  const threads = new SiteThreads((heap) => startWorker(heap, { databaseUrl }), limits);
+  return {
+    run: <Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions) =>
+      threads.run(site, name, input, options) as ReplyOf<Name>,
+    close: (seconds) => threads.close(seconds),
+  };
+}
+
+/** From dist a plain module; from source the thread needs a loader before it can read one. */
+function startWorker(heap: number, workerData: object): Worker {
+  const options = { workerData, resourceLimits: { maxOldGenerationSizeMb: heap } };
+  if (!import.meta.url.endsWith('.ts')) return new Worker(new URL('./worker.js', import.meta.url), options);
+  const worker = JSON.stringify(new URL('./worker.ts', import.meta.url).href);
+  const text = `import('tsx/esm/api').then(({ register }) => { register(); return import(${worker}); })`;
+  return new Worker(text, { ...options, eval: true, execArgv: ['--conditions=@syndeton/source'] });
+}

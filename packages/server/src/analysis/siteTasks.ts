@@ -1,0 +1,212 @@
+import {
+  changedFiles,
+  describeOperationProblem,
+  describeStayReason,
+  fileKindOf,
+  KeptDraft,
+  KeptOutcomes,
+  lackingLinks,
+  linkedSheets,
+  makeSite,
+  makeSiteFile,
+  pageBands,
+  planWhole,
+  SiteProver,
+  type KeptDraftState,
+  type LeftRule,
+  type Site,
+} from '@syndeton/core';
+import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
+import type { RevisionStore } from '../features/revisions/revisionStore.ts';
+import { Refusal } from '../http/refusal.ts';
+import { attributeGroups } from './attributeGroups.ts';
+import { makeInventory } from './inventory.ts';
+import { elementReply, overridesReply, questionReply, valueReply } from './precedence.ts';
+import type { AnalysisTasks, MadeDraft, SiteState } from './tasks.ts';
+import type { Step } from './worker.ts';
+
+type SiteTasks = {
+  readonly [Name in keyof AnalysisTasks]: (
+    input: Parameters<AnalysisTasks[Name]>[0],
+    step: Step,
+  ) => ReturnType<AnalysisTasks[Name]>;
+};
+
+const mostRevisions = 2;
+
+/** All tasks about one site, with what they keep of it. */
+export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readBlobs'>): SiteTasks {
+  const kept = new Map<number, KeptRevision>();
+
+  async function revision(siteId: string, number: number): Promise<KeptRevision> {
+    const known = kept.get(number);
+    // the one asked for last stands last
+    kept.delete(number);
+    const found = known ?? makeKept(await loadSite(revisions, siteId, number));
+    kept.set(number, found);
+    if (kept.size > mostRevisions) kept.delete(kept.keys().next().value!);
+    return found;
+  }
+
+  async function draftOf(state: SiteState): Promise<KeptDraftState & { readonly before: Site }> {
+    const { site: before, draft } = await revision(state.siteId, state.number);
+    return { ...draft.apply(state.operations), before };
+  }
+
+  /** All pages of the state asked about last. */
+  let asked: { readonly site: Site; readonly outcomes: KeptOutcomes } | undefined;
+
+  async function outcomesOf(state: SiteState, step: Step): Promise<{ site: Site; outcomes: KeptOutcomes }> {
+    const { site } = await draftOf(state);
+    if (asked?.site === site) return asked;
+    // the old ones go before the new ones are read
+    asked = undefined;
+    return (asked = { site, outcomes: new KeptOutcomes(site, step) });
+  }
+
+  return {
+    async inventory({ state }, step) {
+      return makeInventory((await draftOf(state)).site, step);
+    },
+    inventoryOfFiles({ files }, step) {
+      return makeInventory(makeSite(files), step);
+    },
+    async inventoryOfChange({ siteId, number, files, removed }, step) {
+      const { site: before } = await revision(siteId, number);
+      const after = new Map(before.files);
+      for (const path of removed) after.delete(path);
+      for (const [path, bytes] of files) after.set(path, makeSiteFile(path, bytes));
+      const site = { files: after };
+      const added = files
+        .map(([path]) => path)
+        .filter((path) => !before.files.has(path) && fileKindOf(path) === 'page');
+      const lacking = lackingLinks(site, added).map(({ page, sheets }) => ({ page, sheets: [...sheets] }));
+      return { inventory: await makeInventory(site, step), lacking };
+    },
+    async page({ state, path }) {
+      const bands = pageBands((await draftOf(state)).site, path);
+      return (
+        bands &&
+        (JSON.parse(JSON.stringify(bands, (_key, one: unknown) => (one === undefined ? null : one))) as PageBandsReply)
+      );
+    },
+    async attributes({ state }) {
+      return attributeGroups((await draftOf(state)).site);
+    },
+    async element({ state, query }) {
+      return elementReply((await draftOf(state)).site, query);
+    },
+    async question({ state, question }, step) {
+      const { site, outcomes } = await outcomesOf(state, step);
+      const answer = questionReply(site, outcomes, question);
+      if ('refused' in answer) throw new Refusal('question-refused', answer.refused);
+      return answer;
+    },
+    async overrides({ state, environment }, step) {
+      const { site, outcomes } = await outcomesOf(state, step);
+      return overridesReply(site, outcomes, environment);
+    },
+    async value({ state, value }) {
+      return valueReply((await draftOf(state)).site, value);
+    },
+    async draft({ state, have }) {
+      return madeDraft(state, await draftOf(state), new Set(have));
+    },
+    async proof({ state }, onPage) {
+      const { prover } = await revision(state.siteId, state.number);
+      const { site } = await draftOf(state);
+      return prover.prove(site, { onPage }) as unknown as ProofReply;
+    },
+    async proposal({ state, sheet, pages, settings }) {
+      const planned = planWhole((await draftOf(state)).site, sheet, { ...settings, ...(pages ? { pages } : {}) });
+      if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
+      const { operations, sheets, stays } = planned.value;
+      return {
+        operations: [...operations] as ProposalReply['operations'],
+        rules: sheets.reduce((sum, s) => sum + s.rules, 0),
+        sheets: sheets.map(({ path, rules, pages, why }) => ({
+          path,
+          rules,
+          pages: [...pages],
+          ...(why === undefined ? {} : { why }),
+        })),
+        stays: [...stays],
+      };
+    },
+    async changesBetween({ siteId, from, to }) {
+      return changesOf((await revision(siteId, from)).site, (await revision(siteId, to)).site);
+    },
+  };
+}
+
+/** A revision read, the draft on it as it was last asked for, and its proof so far. */
+interface KeptRevision {
+  readonly site: Site;
+  readonly draft: KeptDraft;
+  readonly prover: SiteProver;
+}
+
+const makeKept = (site: Site): KeptRevision => ({
+  site,
+  draft: new KeptDraft(site),
+  prover: new SiteProver(site),
+});
+
+async function loadSite(
+  revisions: Pick<RevisionStore, 'manifest' | 'readBlobs'>,
+  siteId: string,
+  number: number,
+): Promise<Site> {
+  const manifest = await revisions.manifest(siteId, number);
+  if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
+  const blobs = await revisions.readBlobs(Object.values(manifest));
+  return makeSite(Object.entries(manifest).map(([path, hash]) => [path, blobs.get(hash)!] as const));
+}
+
+function madeDraft(
+  state: SiteState,
+  { site, steps, before, problem }: KeptDraftState & { readonly before: Site },
+  have: ReadonlySet<string>,
+): MadeDraft {
+  const changes = changesOf(before, site);
+  const files = changes.map(({ path }) => [path, site.files.get(path)?.hash ?? null] as const);
+  const fresh = new Map<string, Uint8Array>();
+  for (const [path, hash] of files) if (hash !== null && !have.has(hash)) fresh.set(hash, site.files.get(path)!.bytes);
+  return {
+    draft: {
+      base: state.number,
+      operations: [...state.operations],
+      steps: steps.map(({ sentence, left }) => ({ sentence, left: left.map(describeLeft) })),
+      changes,
+      sheets: linkedSheets(site).map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
+      ...(problem ? { problem } : {}),
+    },
+    files,
+    bytes: [...fresh],
+  };
+}
+
+const describeLeft = ({ page, label, reason }: LeftRule): { page: string; label: string; reason: string } => ({
+  page,
+  label,
+  reason:
+    reason === 'order-conflict'
+      ? 'pages hold it in orders that cannot be joined'
+      : reason === 'no-scope'
+        ? 'it cannot stand below a class of the body'
+        : describeStayReason(reason),
+});
+
+function changesOf(before: Site, after: Site): DraftReply['changes'] {
+  return changedFiles(before, after).map(({ path, change }) => {
+    const old = before.files.get(path);
+    const now = after.files.get(path);
+    return {
+      path,
+      change,
+      bytesBefore: old?.bytes.length ?? 0,
+      bytesAfter: now?.bytes.length ?? 0,
+      kind: (now ?? old)!.kind,
+    };
+  });
+}

@@ -1,0 +1,31 @@
+import type { Sequelize } from 'sequelize';
+import type { Analysis } from './analysis/analysis.ts';
+import { makeDraftService } from './features/drafts/draftService.ts';
+import { makeSequelizeDraftStore } from './features/drafts/sequelizeDraftStore.ts';
+import { makeFileReader } from './features/files/fileReader.ts';
+import { makeFileService } from './features/files/fileService.ts';
+import { makeInventoryService } from './features/inventory/inventoryService.ts';
+import { makeRevisionService } from './features/revisions/revisionService.ts';
+import { makeSequelizeRevisionStore } from './features/revisions/sequelizeRevisionStore.ts';
+import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
+import { makeSiteService } from './features/sites/siteService.ts';
+
+export type Services = ReturnType<typeof makeServices>;
+
+/** The services of the application, each made of the stores and services it needs. */
+export function makeServices(sequelize: Sequelize, analysis: Analysis) {
+  const store = makeSequelizeSiteStore(sequelize);
+  const revisionStore = makeSequelizeRevisionStore(sequelize);
+  const inventories = makeInventoryService({ revisions: revisionStore, analysis });
+  const sites = makeSiteService({ store, revisions: revisionStore, analysis });
+  const parts = { sites, drafts: makeSequelizeDraftStore(sequelize), revisions: revisionStore, analysis };
+  const drafts = makeDraftService({ ...parts, inventories });
+  return {
+    sites,
+    inventories,
+    drafts,
+    revisions: makeRevisionService(parts),
+    files: makeFileService(parts),
+    fileIn: makeFileReader({ drafts, revisions: revisionStore }),
+  };
+}

@@ -1,0 +1,129 @@
+import { beforeEach, expect, jest, test } from '@jest/globals';
+import type { OperationBody } from '@syndeton/contract';
+import { makeStore } from '../../app/store.ts';
+import { changeDraft, redoLate, saveDraft } from './draftCommands.ts';
+import { draftsApi } from './draftsApi.ts';
+import { selectSiteDraft } from './draftsSlice.ts';
+import { withoutOperation } from './withoutOperation.ts';
+
+const mend = (finding: string): OperationBody => ({ kind: 'mend', finding });
+
+interface Served {
+  version: number;
+  operations: OperationBody[];
+  revision: number;
+}
+
+/** A server that holds one draft a site and checks versions as ours does. */
+function serve() {
+  const sites = new Map<string, Served>();
+  const late = new Map<string, OperationBody[]>();
+  const asked: string[] = [];
+  const of = (id: string): Served => {
+    const known = sites.get(id) ?? { version: 0, operations: [], revision: 1 };
+    sites.set(id, known);
+    return known;
+  };
+  const reply = (body: unknown, status = 200): Response =>
+    new Response(status === 204 ? null : JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } }); // prettier-ignore
+  const draftOf = ({ version, operations, revision }: Served) => ({ base: revision, version, operations, steps: [], changes: [], sheets: [] }); // prettier-ignore
+  const answer = async (request: Request): Promise<Response> => {
+    const [, id = '', what = ''] = /\/api\/sites\/([^/]+)\/(.*)$/.exec(request.url) ?? [];
+    const site = of(id);
+    const body = request.method === 'GET' ? undefined : ((await request.json()) as { version: number; operations: OperationBody[]; redo: string }); // prettier-ignore
+    // slow enough for a second act to come before the first has come back
+    await new Promise((done) => setTimeout(done, 20));
+    asked.push(`${request.method} ${id} ${what}`);
+    if (what === 'draft/redo') {
+      Object.assign(site, { version: site.version + 1, operations: [...site.operations, ...late.get(body!.redo)!] });
+      return reply(draftOf(site));
+    }
+    if (body && body.version !== site.version) {
+      late.set('late-1', body.operations);
+      return reply({ detail: 'changed meanwhile', code: 'draft-changed', redo: 'late-1' }, 409);
+    }
+    if (request.method === 'PUT') Object.assign(site, { version: site.version + 1, operations: body!.operations });
+    if (what === 'revisions') {
+      Object.assign(site, { version: site.version + 1, operations: [], revision: site.revision + 1 });
+      return reply({ number: site.revision, changedFiles: 1 }, 201);
+    }
+    return reply(draftOf(site));
+  };
+  globalThis.fetch = jest.fn((input: unknown) => answer(input as Request)) as unknown as typeof fetch;
+  return { of, asked };
+}
+
+// addresses of the API are relative to the page; jsdom's signals are not those of Node's requests
+const NodeRequest = globalThis.Request;
+globalThis.Request = class extends NodeRequest {
+  constructor(input: RequestInfo | URL, init: RequestInit = {}) {
+    super(new URL(String(input), 'http://127.0.0.1'), { ...init, signal: null });
+  }
+};
+
+let server: ReturnType<typeof serve>;
+beforeEach(() => {
+  server = serve();
+});
+const findings = (id: string): string => server.of(id).operations.map((o) => (o.kind === 'mend' ? o.finding : '')).join(''); // prettier-ignore
+
+test('a quick second choice goes on from the first, whoever asks', async () => {
+  const store = makeStore();
+  await Promise.all(['a', 'b', 'c'].map((one) => store.dispatch(changeDraft('s', (now) => [...now, mend(one)]))));
+  expect(findings('s')).toBe('abc');
+});
+
+test('what is pending for one site never reaches another', async () => {
+  const store = makeStore();
+  await Promise.all([
+    store.dispatch(changeDraft('s', (now) => [...now, mend('a')])),
+    store.dispatch(changeDraft('t', (now) => [...now, mend('b')])),
+  ]);
+  expect([findings('s'), findings('t')]).toEqual(['a', 'b']);
+});
+
+test('saving waits for what is pending', async () => {
+  const store = makeStore();
+  await Promise.all([store.dispatch(changeDraft('s', (now) => [...now, mend('a')])), store.dispatch(saveDraft('s'))]);
+  expect([server.of('s').revision, findings('s')]).toEqual([2, '']);
+  expect(server.asked.filter((one) => !one.startsWith('GET'))).toEqual(['PUT s draft', 'POST s revisions']);
+});
+
+test('another window changed the draft: refused, said, and redone on top by the server', async () => {
+  const store = makeStore();
+  // a station shows the draft
+  await store.dispatch(draftsApi.endpoints.draft.initiate('s'));
+  await store.dispatch(changeDraft('s', (now) => [...now, mend('a')]));
+  await Promise.all(store.dispatch(draftsApi.util.getRunningQueriesThunk()));
+  Object.assign(server.of('s'), { version: 7, operations: [mend('x')] });
+  await expect(store.dispatch(changeDraft('s', (now) => [...now, mend('b')]))).rejects.toMatchObject({ status: 409 });
+  expect(selectSiteDraft(store.getState(), 's')).toEqual({
+    pending: 0,
+    problem: { detail: 'changed meanwhile', late: true, redo: 'late-1' },
+  });
+  expect(findings('s')).toBe('x');
+  await store.dispatch(redoLate('s'));
+  expect([findings('s'), selectSiteDraft(store.getState(), 's').problem]).toEqual(['xab', undefined]);
+});
+
+test('a change that is refused keeps none of those behind it waiting', async () => {
+  const store = makeStore();
+  await store.dispatch(changeDraft('s', (now) => [...now, mend('a')]));
+  const refused = store.dispatch(
+    changeDraft('s', () => {
+      throw new Error('no');
+    }),
+  );
+  const next = store.dispatch(changeDraft('s', (now) => [...now, mend('b')]));
+  await expect(refused).rejects.toThrow('no');
+  await next;
+  expect(findings('s')).toBe('ab');
+});
+
+test.each([
+  ['where it was seen', ['a', 'b', 'c'], 'b', 1, ['a', 'c']],
+  ['where it stands by now', ['b', 'c'], 'b', 1, ['c']],
+  ['gone already', ['a', 'c'], 'b', 1, ['a', 'c']],
+])('an operation is taken out %s', (_shows, now, seen, index, left) => {
+  expect(withoutOperation(now.map(mend), mend(seen), index)).toEqual(left.map(mend));
+});

@@ -1,0 +1,86 @@
+import type { DraftReply, OperationBody } from '@syndeton/contract';
+import { isConflict, problemText, redoOf } from '../../app/api.ts';
+import type { AppThunk } from '../../app/store.ts';
+import { draftsApi } from './draftsApi.ts';
+import { changeBegun, changeEnded, problemLeft, selectSiteDraft } from './draftsSlice.ts';
+
+/** What becomes of the operations of a draft; the same list when nothing does. */
+export type DraftChange = (operations: readonly OperationBody[]) => readonly OperationBody[];
+
+/**
+ * Changes the draft of a site as it is once everything asked before has been done: a quick second choice goes on from the first.
+ * Rejects with the refusal.
+ */
+export const changeDraft =
+  (site: string, change: DraftChange): AppThunk<Promise<void>> =>
+  (dispatch) =>
+    dispatch(
+      inTurn(site, async (draft) => {
+        const operations = change(draft.operations);
+        if (operations === draft.operations) return;
+        const { base, version } = draft;
+        const body = { base, version, operations: [...operations] };
+        await dispatch(draftsApi.endpoints.putDraft.initiate({ id: site, body })).unwrap();
+      }),
+    );
+
+/** Saves the draft as this window shows it, once everything asked before has been done. */
+export const saveDraft =
+  (site: string): AppThunk<Promise<void>> =>
+  (dispatch) =>
+    dispatch(
+      inTurn(site, async ({ base, version, operations }) => {
+        if (operations.length > 0)
+          await dispatch(draftsApi.endpoints.save.initiate({ id: site, base, version })).unwrap();
+      }),
+    );
+
+export const discardDraft =
+  (site: string): AppThunk<Promise<void>> =>
+  (dispatch) =>
+    dispatch(
+      inTurn(site, async ({ version, operations }) => {
+        if (operations.length > 0)
+          await dispatch(draftsApi.endpoints.dropDraft.initiate({ id: site, version })).unwrap();
+      }),
+    );
+
+/** Has the server do again, on the draft as it is now, what came too late. */
+export const redoLate =
+  (site: string): AppThunk<Promise<void>> =>
+  (dispatch, getState) => {
+    const redo = selectSiteDraft(getState(), site).problem?.redo;
+    dispatch(problemLeft(site));
+    return dispatch(
+      inTurn(site, async () => {
+        if (redo !== undefined) await dispatch(draftsApi.endpoints.redoDraft.initiate({ id: site, redo })).unwrap();
+      }),
+    );
+  };
+
+/** One after the other, for each site on its own; what is refused is said in the draft bar too. */
+const inTurn =
+  (site: string, act: (draft: DraftReply) => Promise<void>): AppThunk<Promise<void>> =>
+  async (dispatch, _getState, { turns }) => {
+    const before = turns.get(site);
+    dispatch(changeBegun(site));
+    const doing = (async () => {
+      await before?.catch(() => undefined);
+      const asking = dispatch(draftsApi.endpoints.draft.initiate(site));
+      try {
+        await act(await asking.unwrap());
+        dispatch(changeEnded({ site }));
+      } catch (error) {
+        dispatch(changeEnded({ site, problem: { detail: problemText(error), late: isConflict(error), redo: redoOf(error) } })); // prettier-ignore
+        throw error;
+      } finally {
+        asking.unsubscribe();
+      }
+    })();
+    turns.set(site, doing);
+    try {
+      await doing;
+    } finally {
+      if (turns.get(site) === doing) turns.delete(site);
+    }
+  };
