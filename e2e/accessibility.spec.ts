@@ -26,7 +26,7 @@ for (const theme of ['light', 'dark'])
     await expect(page.getByRole('heading', { level: 1 })).toContainText('takes its look from');
     expect(await violations(page, theme)).toEqual([]);
     const gather = { kind: 'gather-rules', sheet: 'css/site.css', rules: [{ family: 'body' }, { family: '.notice' }] };
-    await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, operations: [gather] } });
+    await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, version: 0, operations: [gather] } });
     for (const [station, shows] of [
       ['gather?open=.notice.cancelled', 'families'],
       ['sheets?open=css/site.css', 'css/site.css'],

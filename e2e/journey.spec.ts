@@ -99,8 +99,8 @@ test('a colour changed once, seen on every page before it is saved', async ({ pa
 test('back to an earlier revision', async ({ page }) => {
   const id = await openDemo(page, 'gather');
   const gather = { kind: 'gather-rules', sheet: 'css/x.css', rules: [{ family: '#wrap' }] };
-  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, operations: [gather] } });
-  await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1 } });
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, version: 0, operations: [gather] } });
+  await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
   await page.reload();
   await page.getByRole('button', { name: 'Revision r2' }).click();
   await page.getByRole('menuitem', { name: /^r1/ }).click();
@@ -108,17 +108,52 @@ test('back to an earlier revision', async ({ page }) => {
   await expect(page.getByRole('complementary', { name: 'Sheets' })).not.toContainText('css/x.css');
 });
 
-test('someone saved meanwhile: told, and redone on top', async ({ page }) => {
-  const id = await openDemo(page, 'gather');
-  await page.getByRole('checkbox', { name: 'Choose #wrap', exact: true }).click();
+/** Sends the rules of one selector to the sheet suggested. */
+async function sendRule(page: Page, selector: string): Promise<void> {
+  await page.getByRole('checkbox', { name: `Choose ${selector}`, exact: true }).click();
   await page.keyboard.press('m');
   await page.keyboard.press('Enter');
+}
+
+test('two windows: the second is told what happened, and redoes its own on top', async ({ page, context }) => {
+  const id = await openDemo(page, 'gather');
+  const other = await context.newPage();
+  await other.goto(`/sites/${id}/gather`);
+  await expect(other.getByRole('checkbox', { name: 'Choose #wrap', exact: true })).toBeVisible();
+  await sendRule(page, '#wrap');
   await expect(draftBar(page)).toContainText('1 operation');
-  // the same draft is saved from elsewhere, and lined up here once more
-  await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1 } });
+  // the other window still shows an empty draft
+  await sendRule(other, '#banner');
+  await expect(draftBar(other)).toContainText('In another window 1 operation was put in meanwhile');
+  await other.keyboard.press('Escape');
+  await draftBar(other).getByRole('button', { name: 'Redo mine on top' }).click();
+  await expect(draftBar(other)).toContainText('2 operations');
+  // what this window shows is not what is there any more: it saves nothing and says so
   await page.keyboard.press('Control+Enter');
-  await expect(draftBar(page)).toContainText('Not saved.');
-  await expect(draftBar(page).getByRole('button', { name: /Discard mine/ })).toBeVisible();
+  await expect(draftBar(page)).toContainText('Not done.');
+  await draftBar(page).getByRole('button', { name: 'Look at it as it is now' }).click();
+  await expect(draftBar(page)).toContainText('2 operations');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
+});
+
+test('choices in Gather survive a look at another station; a quick second undo drops nothing else', async ({ page }) => {
+  await openDemo(page, 'gather');
+  await page.getByRole('checkbox', { name: 'Choose #wrap', exact: true }).click();
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { level: 1 })).not.toContainText('families');
+  await page.keyboard.press('2');
+  await expect(page.getByRole('checkbox', { name: 'Choose #wrap', exact: true })).toBeChecked();
+  for (const selector of ['#wrap', '#banner', 'body']) {
+    if (selector !== '#wrap') await page.getByRole('checkbox', { name: `Choose ${selector}`, exact: true }).click();
+    await page.keyboard.press('m');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toBeHidden();
+  }
+  await expect(draftBar(page)).toContainText('3 operations');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(draftBar(page)).toContainText('1 operation');
 });
 
 test('the address says the whole state, and Back works', async ({ page }) => {

@@ -25,7 +25,7 @@ async function shot(name, { theme = 'light', prepare, path, act }) {
 }
 
 const lineUp = (operations) => async (page, id) => {
-  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, operations } });
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, version: 0, operations } });
 };
 const propose = async (page, id) => {
   const reply = await page.request.post(`/api/sites/${id}/proposal`, {
