@@ -89,6 +89,8 @@ test.each([
   ['a block of another type', head('<style type=text/less>p{}</style>'), {}, 'no-blocks'],
   ['a page whose base is elsewhere', head('<base href="http://h/"><style>p{}</style>'), {}, 'no-blocks'],
   ['a comment left open', head('<style>p{} /* x</style>'), {}, 'no-blocks'],
+  ['a folder outside', head('<style>p{}</style>'), { folder: '../x' }, 'block-sheet-path'],
+  ['a folder that climbs out on its way', head('<style>p{}</style>'), { folder: 'a/../../x' }, 'block-sheet-path'],
 ])('%s is refused', (_shows, page, more, kind) => {
   const plan = planGatherBlocks(siteOf({ 'a.html': page }), { kind: 'gather-blocks', folder: '', ...more });
   expect(plan).toMatchObject({ ok: false, problem: { kind } });

@@ -5,7 +5,7 @@ import { withLineEnds } from '../source/lineEnds.ts';
 import { wholeLines } from '../source/removal.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
-import { relativePath } from '../source/sitePath.ts';
+import { folderOf, parseSitePath, relativePath } from '../source/sitePath.ts';
 import { textOf, type Edit, type Span } from '../source/span.ts';
 import { encodeText } from '../source/textCoding.ts';
 import { wholeOnly } from '../survey/blockUnits.ts';
@@ -55,7 +55,9 @@ interface Run {
 }
 
 export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<GatherBlocksPlan, GatherBlocksProblem> {
-  const folder = operation.folder.replace(/\/*$/, '/').replace(/^\/+/, '');
+  const place = parseSitePath(`${operation.folder.replace(/^\/+|\/+$/g, '')}/sheet.css`.replace(/^\//, ''));
+  if (!place.ok) return fail({ kind: 'block-sheet-path', path: { kind: 'bad-path', path: place.problem } });
+  const folder = folderOf(place.value);
   const groups = new Map<string, { readonly text: string; readonly runs: Run[] }>();
   const wanted = operation.pages && new Set(operation.pages);
   for (const file of pagesOf(site)) {

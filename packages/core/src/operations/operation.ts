@@ -228,6 +228,7 @@ export function describeOperationProblem(problem: OperationProblem): string {
     case 'nothing-to-mend':
       return describeMendProblem(problem);
     case 'file-exists':
+    case 'bad-file-path':
     case 'file-missing':
     case 'file-changed':
     case 'file-opaque':

@@ -1,5 +1,6 @@
 import { applyEdits, describeEditProblem, type EditProblem } from './applyEdits.ts';
 import { fail, succeed, type Result } from './result.ts';
+import { describePathProblem, parseSitePath, type PathProblem } from './sitePath.ts';
 import { makeSiteFile, makeWrittenFile, type Site, type SiteFile } from './site.ts';
 import type { Edit } from './span.ts';
 import { encodeText } from './textCoding.ts';
@@ -22,6 +23,7 @@ export const emptyChangeSet: ChangeSet = { created: [], edited: [], deleted: [] 
 
 export type ChangeProblem =
   | { readonly kind: 'file-exists'; readonly path: string }
+  | { readonly kind: 'bad-file-path'; readonly path: string; readonly problem: PathProblem | undefined }
   | { readonly kind: 'file-missing'; readonly path: string }
   | { readonly kind: 'file-changed'; readonly path: string }
   | { readonly kind: 'file-opaque'; readonly path: string }
@@ -38,6 +40,10 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
     if (!files.delete(path)) return fail({ kind: 'file-missing', path });
   }
   for (const { path, text, encoding = 'utf-8' } of changes.created) {
+    // whatever an operation asks for, nothing is ever written outside the site
+    const place = parseSitePath(path);
+    if (!place.ok || place.value !== path)
+      return fail({ kind: 'bad-file-path', path, problem: place.ok ? undefined : place.problem });
     if (files.has(path)) return fail({ kind: 'file-exists', path });
     const bytes = encodeText(text, encoding);
     if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding });
@@ -79,6 +85,10 @@ export function describeChangeProblem(problem: ChangeProblem): string {
   switch (problem.kind) {
     case 'file-exists':
       return `There is already a file ${problem.path}. Choose another name.`;
+    case 'bad-file-path':
+      return problem.problem
+        ? describePathProblem(problem.problem)
+        : `The path ${problem.path} is not written as paths of a site are: css/site.css is.`;
     case 'file-missing':
       return `There is no file ${problem.path} in this site.`;
     case 'file-changed':

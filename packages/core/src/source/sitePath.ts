@@ -8,14 +8,14 @@ export type PathProblem =
   | { readonly kind: 'path-too-long'; readonly path: string };
 
 /**
- * A site path: `/`-separated, no leading slash, no `.` or `..` segment, no control character.
+ * A site path: `/`-separated, no leading slash, no `.` or `..` segment, no control character, no half of a surrogate pair.
  * Backslashes, as some archives write them, count as `/`.
  */
 export function parseSitePath(given: string): Result<string, PathProblem> {
   const path = given.replaceAll('\\', '/');
   if (path === '') return fail({ kind: 'empty-path' });
   if (path.startsWith('/') || /^[A-Za-z]:/.test(path)) return fail({ kind: 'absolute-path', path: given });
-  const bad = [...path].find((c) => c < ' ' || c === '\u007f');
+  const bad = [...path].find((c) => c < ' ' || c === '\u007f' || /\p{Surrogate}/u.test(c));
   if (bad !== undefined) return fail({ kind: 'illegal-character', path: given, character: bad });
   if (path.length > 1000) return fail({ kind: 'path-too-long', path: given });
   const segments: string[] = [];
@@ -36,7 +36,7 @@ export function describePathProblem(problem: PathProblem): string {
     case 'absolute-path':
       return `The path ${problem.path} is absolute. Paths counted from the site's folder are allowed.`;
     case 'illegal-character':
-      return `The path ${JSON.stringify(problem.path)} holds a control character (U+${problem.character.codePointAt(0)!.toString(16).padStart(4, '0').toUpperCase()}).`;
+      return `The path ${JSON.stringify(problem.path)} holds a character that no file name has (U+${problem.character.codePointAt(0)!.toString(16).padStart(4, '0').toUpperCase()}).`;
     case 'path-too-long':
       return `The path ${problem.path.slice(0, 60)}… is longer than 1,000 characters.`;
   }
