@@ -1,4 +1,4 @@
-import { expect, test, type Download } from '@playwright/test';
+import { expect, test, type Download, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import fs from 'node:fs';
 import path from 'node:path';

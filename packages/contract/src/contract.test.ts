@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { Operation, openApiDocument, routes } from './index.ts';
+import { addresses, addressOf, Operation, openApiDocument, routes } from './index.ts';
 
 test.each([
   ['gather', { kind: 'gather-rules', sheet: 'css/site.css', rules: [{ family: 'p', version: 'x' }] }, true],
@@ -22,13 +22,22 @@ test.each([
 
 test('every schema of the document compiles, and every path parameter is described', () => {
   const document = openApiDocument('1') as {
-    paths: Record<string, Record<string, { parameters: { name: string }[] }>>;
+    paths: Record<string, Record<string, { operationId: string; parameters: { name: string; in: string }[] }>>;
   };
   const ajv = new Ajv2020({ strict: false, formats: { uuid: true, 'date-time': true } });
-  for (const route of routes)
-    for (const reply of Object.values(route.replies))
-      if (typeof reply === 'object') expect(() => ajv.compile({ ...reply, $id: undefined })).not.toThrow();
+  for (const { reply } of Object.values(routes))
+    if (typeof reply.body === 'object') expect(() => ajv.compile({ ...reply.body, $id: undefined })).not.toThrow();
+  const ids = Object.values(document.paths).flatMap((methods) => Object.values(methods).map((one) => one.operationId));
+  expect(ids.sort()).toEqual(Object.keys(addresses).sort());
   for (const [path, methods] of Object.entries(document.paths))
     for (const operation of Object.values(methods))
-      expect([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)).toEqual(operation.parameters.map((p) => p.name));
+      expect([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)).toEqual(operation.parameters.filter((p) => p.in === 'path').map((p) => p.name)); // prettier-ignore
+});
+
+test.each([
+  ['a name with a slash in it', addressOf('readSite', { id: 'a/b' }), '/api/sites/a%2Fb'],
+  ['a path of a file keeps its slashes', addressOf('readFile', { id: '1', state: 'r2', path: 'css/a b#?.css' }), '/api/sites/1/files/r2/css/a%20b%23%3F.css'], // prettier-ignore
+  ['lists are written one by one, empty parts left out', addressOf('readElement', { id: '1', number: 2 }, { path: 'a&b', pseudo: '', state: ['hover', 'focus'], width: 9 }), '/api/sites/1/revisions/2/element?path=a%26b&state=hover&state=focus&width=9'], // prettier-ignore
+])('%s', (_shows, written, address) => {
+  expect(written).toBe(address);
 });

@@ -87,4 +87,7 @@ export {
   type SiteFiguresReply,
   type SiteSummaryReply,
 } from './api.ts';
-export { openApiDocument, routes } from './routes.ts';
+export { addresses, addressOf, type ParamsOf, type RouteName } from './addresses.ts';
+export { openApiDocument } from './openApi.ts';
+export type { Given, Replied, Route } from './route.ts';
+export { routes, type Routes } from './routes.ts';

@@ -1,289 +1,257 @@
-import { Type, type TSchema } from '@sinclair/typebox';
-import { ChangedSite, CreatedSite, Draft, DraftBody, DraftProof, FileText, Import, Problem, Proposal, ProposalBody, RedoBody, RemoveFilesBody, RenameBody, RestoreBody, SaveBody, SavedRevision, SiteDetail, SiteSummary, TakeInBody } from './api.ts'; // prettier-ignore
+import { Type, type TObject, type TSchema } from '@sinclair/typebox';
+import type { RouteName } from './addresses.ts';
+import {
+  ChangedSite,
+  CreatedSite,
+  Draft,
+  DraftBody,
+  DraftProof,
+  FileText,
+  Import,
+  Proposal,
+  ProposalBody,
+  RedoBody,
+  RemoveFilesBody,
+  RenameBody,
+  RestoreBody,
+  SaveBody,
+  SavedRevision,
+  SiteDetail,
+  SiteSummary,
+  TakeInBody,
+} from './api.ts';
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
+import type { Route } from './route.ts';
 import { PageBands, Survey } from './survey.ts';
 
-interface Route {
-  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
-  readonly path: string;
-  readonly summary: string;
-  readonly body?: TSchema;
-  readonly upload?: true;
-  readonly replies: Readonly<Record<number, TSchema | 'zip' | 'empty'>>;
-}
+const query = <Properties extends Record<string, TSchema>>(properties: Properties): TObject<Properties> =>
+  Type.Object(properties, { additionalProperties: false });
 
-/** Every request the server answers under /api. */
-export const routes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/health',
+/** `with=draft`: as the draft leaves it; the revision as it was saved when absent. */
+const as = { with: Type.Optional(Type.Literal('draft')) };
+const environment = {
+  medium: Type.Optional(Type.Union([Type.Literal('screen'), Type.Literal('print')])),
+  /** In CSS pixels; 1280 when absent. */
+  width: Type.Optional(Type.Integer({ minimum: 1, maximum: 100_000 })),
+};
+const since = Type.Integer({ minimum: 1, maximum: 999_999_999 });
+const name = Type.Optional(Type.String({ maxLength: 2000 }));
+
+/** Every request the server answers under /api, by the names of `addresses`. */
+export const routes = {
+  health: {
     summary: 'Whether the server and its database answer',
-    replies: { 200: Type.Object({ ok: Type.Boolean(), version: Type.String() }) },
+    reply: { status: 200, body: Type.Object({ ok: Type.Boolean(), version: Type.String() }) },
+    problems: [],
   },
-  {
-    method: 'get',
-    path: '/api/sites',
+  listSites: {
     summary: 'All sites with what is left in their pages',
-    replies: { 200: Type.Object({ sites: Type.Array(SiteSummary) }) },
+    reply: { status: 200, body: Type.Object({ sites: Type.Array(SiteSummary) }) },
+    problems: [],
   },
-  {
-    method: 'post',
-    path: '/api/sites',
+  createSite: {
     summary: 'Bring a site in: a zip as `archive`, and its `name`',
-    upload: true,
-    replies: { 201: CreatedSite, 400: Problem, 413: Problem },
+    fields: query({ name }),
+    reply: { status: 201, body: CreatedSite },
+    problems: [413, 422],
   },
-  { method: 'post', path: '/api/sites/demo', summary: 'Bring in the demo site', replies: { 201: CreatedSite } },
-  {
-    method: 'get',
-    path: '/api/sites/:id',
+  createDemo: {
+    summary: 'Bring in the demo site',
+    reply: { status: 201, body: CreatedSite },
+    problems: [],
+  },
+  readSite: {
     summary: 'One site: its revisions and files',
-    replies: { 200: SiteDetail, 404: Problem },
+    reply: { status: 200, body: SiteDetail },
+    problems: [404],
   },
-  {
-    method: 'delete',
-    path: '/api/sites/:id',
+  removeSite: {
     summary: 'Remove a site; it can be brought back for a week',
-    replies: { 204: 'empty', 404: Problem },
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
   },
-  {
-    method: 'patch',
-    path: '/api/sites/:id',
+  renameSite: {
     summary: 'Rename a site',
     body: RenameBody,
-    replies: { 204: 'empty', 400: Problem, 404: Problem },
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/restore',
+  restoreSite: {
     summary: 'Bring a removed site back',
-    replies: { 204: 'empty', 404: Problem },
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/files',
-    summary:
-      'Add or replace files: a zip as `archive`, the newest revision as `base`, an optional `folder`; a new revision',
-    upload: true,
-    replies: { 201: ChangedSite, 400: Problem, 404: Problem, 409: Problem, 413: Problem },
+  addFiles: {
+    summary: 'Add or replace files: a zip as `archive`, the newest revision as `base`; a new revision',
+    fields: query({ base: since, folder: Type.Optional(Type.String({ maxLength: 1000 })), name }),
+    reply: { status: 201, body: ChangedSite },
+    problems: [404, 409, 413, 422],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/files/remove',
+  removeFiles: {
     summary: 'Remove files; a new revision',
     body: RemoveFilesBody,
-    replies: { 201: ChangedSite, 400: Problem, 404: Problem, 409: Problem },
+    reply: { status: 201, body: ChangedSite },
+    problems: [404, 409, 422],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/files/take',
+  takeInFile: {
     summary: 'Take in a file that was left out; a new revision',
     body: TakeInBody,
-    replies: { 201: ChangedSite, 404: Problem, 409: Problem },
+    reply: { status: 201, body: ChangedSite },
+    problems: [404, 409, 422],
   },
-  {
-    method: 'get',
-    path: '/api/imports',
+  listImports: {
     summary: 'Sites on their way in, and those that came or failed in the last minutes',
-    replies: { 200: Type.Object({ imports: Type.Array(Import) }) },
+    reply: { status: 200, body: Type.Object({ imports: Type.Array(Import) }) },
+    problems: [],
   },
-  {
-    method: 'post',
-    path: '/api/imports',
+  startImport: {
     summary: 'Begin to bring a site in: a zip as `archive`, and its `name`; the reply comes at once',
-    upload: true,
-    replies: { 202: Import, 400: Problem },
+    fields: query({ name }),
+    reply: { status: 202, body: Import },
+    problems: [413],
   },
-  {
-    method: 'get',
-    path: '/api/imports/:id',
+  readImport: {
     summary: 'How far a site on its way in is',
-    replies: { 200: Import, 404: Problem },
+    reply: { status: 200, body: Import },
+    problems: [404],
   },
-  {
-    method: 'delete',
-    path: '/api/imports/:id',
+  stopImport: {
     summary: 'Stop bringing a site in; nothing of it is kept',
-    replies: { 204: 'empty', 404: Problem },
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/survey',
-    summary: 'The inventory of sources; ?with=draft as the draft leaves it',
-    replies: { 200: Survey, 404: Problem },
+  readSurvey: {
+    summary: 'The inventory of sources',
+    query: query(as),
+    reply: { status: 200, body: Survey, packed: true },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/families',
-    summary: 'Rules of embedded blocks, grouped over the site; ?with=draft as the draft leaves them',
-    replies: { 200: Families, 404: Problem },
+  readFamilies: {
+    summary: 'Rules of embedded blocks, grouped over the site',
+    query: query(as),
+    reply: { status: 200, body: Families, packed: true },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/attributes',
-    summary: 'Style attributes grouped by what they say, with the classes proposed; ?with=draft as the draft leaves it',
-    replies: { 200: AttributeGroups, 404: Problem },
+  readAttributes: {
+    summary: 'Style attributes grouped by what they say, with the classes proposed',
+    query: query(as),
+    reply: { status: 200, body: AttributeGroups },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/page',
-    summary:
-      'One page (?path=) opened: its sources, their rules, and where they stand; ?with=draft as the draft leaves it',
-    replies: { 200: PageBands, 404: Problem },
+  readPage: {
+    summary: 'One page opened: its sources, their rules, and where they stand',
+    query: query({ ...as, path: Type.String({ minLength: 1, maxLength: 2000 }) }),
+    reply: { status: 200, body: PageBands },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/element',
-    summary:
-      'What decides each property of an element (?path=, ?element=, ?pseudo=, ?medium=, ?width=, ?state=, ?peel=); ?with=draft as the draft leaves it',
-    replies: { 200: ElementTable, 400: Problem, 404: Problem },
+  readElement: {
+    summary: 'What decides each property of an element',
+    query: query({
+      ...as,
+      path: Type.String({ maxLength: 2000 }),
+      /** Such as html>body:nth-child(2). */
+      element: Type.String({ maxLength: 5000 }),
+      pseudo: Type.Optional(Type.String({ maxLength: 100 })),
+      ...environment,
+      state: Type.Optional(Type.Array(Type.String({ maxLength: 100 }), { maxItems: 50 })),
+      peel: Type.Optional(Type.Array(Type.String({ maxLength: 1000 }), { maxItems: 500 })),
+    }),
+    reply: { status: 200, body: ElementTable },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/question',
-    summary: 'What decides ?property= of ?selector= over all pages (?medium=, ?width=); ?with=draft with the draft',
-    replies: { 200: QuestionAnswer, 400: Problem, 404: Problem },
+  askQuestion: {
+    summary: 'What decides a property of a selector over all pages',
+    query: query({
+      ...as,
+      selector: Type.String({ maxLength: 20_000 }),
+      property: Type.String({ maxLength: 400 }),
+      ...environment,
+    }),
+    reply: { status: 200, body: QuestionAnswer },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/overrides',
-    summary: 'Declarations in pages that beat shared ones (?medium=, ?width=); ?with=draft with the draft',
-    replies: { 200: Overrides, 400: Problem, 404: Problem },
+  listOverrides: {
+    summary: 'Declarations in pages that beat shared ones',
+    query: query({ ...as, ...environment }),
+    reply: { status: 200, body: Overrides },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/value',
-    summary: 'Where ?value= stands: a colour, a font, a length; ?with=draft with the draft',
-    replies: { 200: ValuePlaces, 400: Problem, 404: Problem },
+  findValue: {
+    summary: 'Where a value stands: a colour, a font, a length',
+    query: query({ ...as, value: Type.String({ maxLength: 2000, pattern: '\\S' }) }),
+    reply: { status: 200, body: ValuePlaces },
+    problems: [404, 422],
   },
-  {
-    method: 'put',
-    path: '/api/sites/:id/notes',
+  writeNote: {
     summary: 'Why an override is kept; an empty note takes it back',
     body: NoteBody,
-    replies: { 204: 'empty', 400: Problem, 404: Problem },
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/archive',
-    summary: 'The site as a zip; ?since=N gives only files that changed since revision N',
-    replies: { 200: 'zip', 404: Problem },
+  downloadArchive: {
+    summary: 'The files of a revision as a zip, or only those that differ from revision `since`',
+    query: query({ since: Type.Optional(since) }),
+    reply: { status: 200, body: 'zip' },
+    problems: [404],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/revisions/:number/changes',
-    summary: 'Files that changed since ?since=N',
-    replies: { 200: Type.Object({ changes: Draft.properties.changes }), 404: Problem },
+  listChanges: {
+    summary: 'Files that changed since a revision, the first when none is named',
+    query: query({ since: Type.Optional(since) }),
+    reply: { status: 200, body: Type.Object({ changes: Draft.properties.changes }) },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/files/:state/*path',
+  readFile: {
     summary: 'The text of a page or sheet; state is `draft` or `r3`',
-    replies: { 200: FileText, 404: Problem },
+    reply: { status: 200, body: FileText },
+    problems: [404, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/draft',
+  readDraft: {
     summary: 'The operations lined up and what they change',
-    replies: { 200: Draft, 404: Problem },
+    reply: { status: 200, body: Draft },
+    problems: [404, 422],
   },
-  {
-    method: 'put',
-    path: '/api/sites/:id/draft',
+  replaceDraft: {
     summary: 'Replace the operations of the draft',
     body: DraftBody,
-    replies: { 200: Draft, 400: Problem, 409: Problem },
+    reply: { status: 200, body: Draft },
+    problems: [404, 409, 422],
   },
-  {
-    method: 'delete',
-    path: '/api/sites/:id/draft',
-    summary: 'Drop the draft; ?version= is the one that was seen',
-    replies: { 204: 'empty', 400: Problem, 404: Problem, 409: Problem },
+  dropDraft: {
+    summary: 'Drop the draft; `version` is the one that was seen',
+    query: query({ version: Type.Integer({ minimum: 0, maximum: 999_999_999 }) }),
+    reply: { status: 204, body: 'empty' },
+    problems: [404, 409],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/draft/redo',
+  redoDraft: {
     summary: 'Do again, on the draft as it is now, what was refused because it came too late',
     body: RedoBody,
-    replies: { 200: Draft, 400: Problem, 404: Problem, 409: Problem, 422: Problem },
+    reply: { status: 200, body: Draft },
+    problems: [404, 409, 422],
   },
-  {
-    method: 'get',
-    path: '/api/sites/:id/draft/proof',
+  readProof: {
     summary: 'The proof of the draft, or how far it is',
-    replies: { 200: DraftProof, 404: Problem },
+    reply: { status: 200, body: DraftProof },
+    problems: [404],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/proposal',
+  propose: {
     summary: 'Gathers embedded rules and style attributes as far as every page looks the same',
     body: ProposalBody,
-    replies: { 200: Proposal, 400: Problem, 409: Problem },
+    reply: { status: 200, body: Proposal },
+    problems: [404, 409, 422],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/revisions',
+  saveDraft: {
     summary: 'Save the draft as a new revision',
     body: SaveBody,
-    replies: { 201: SavedRevision, 400: Problem, 409: Problem },
+    reply: { status: 201, body: SavedRevision },
+    problems: [404, 409, 422],
   },
-  {
-    method: 'post',
-    path: '/api/sites/:id/revisions/:number/restore',
+  restoreRevision: {
     summary: 'Make an earlier revision the newest again',
     body: RestoreBody,
-    replies: { 201: SavedRevision, 404: Problem, 409: Problem },
+    reply: { status: 201, body: SavedRevision },
+    problems: [404, 409],
   },
-];
+} as const satisfies Record<RouteName, Route>;
 
-/** The API as an OpenAPI 3.1 document. */
-export function openApiDocument(version: string): object {
-  const paths: Record<string, Record<string, object>> = {};
-  for (const route of routes) {
-    const path = route.path.replace(/[:*](\w+)/g, '{$1}');
-    paths[path] = { ...paths[path], [route.method]: operationOf(route) };
-  }
-  return { openapi: '3.1.0', info: { title: 'Syndeton', version }, paths };
-}
-
-function operationOf(route: Route): object {
-  const parameters = [...route.path.matchAll(/[:*](\w+)/g)].map(([, name]) => ({
-    name,
-    in: 'path',
-    required: true,
-    schema: { type: 'string' },
-  }));
-  const upload = {
-    'multipart/form-data': {
-      schema: {
-        type: 'object',
-        required: ['archive'],
-        properties: {
-          archive: { type: 'string', format: 'binary' },
-          name: { type: 'string' },
-          base: { type: 'integer', description: 'the newest revision, when files are put into a site' },
-          folder: { type: 'string', description: 'where files put into a site go' },
-        },
-      },
-    },
-  };
-  const content = route.upload ? upload : route.body ? { 'application/json': { schema: route.body } } : undefined;
-  return {
-    summary: route.summary,
-    parameters,
-    ...(content ? { requestBody: { required: true, content } } : {}),
-    responses: Object.fromEntries(
-      Object.entries(route.replies).map(([status, reply]) => [status, replyOf(Number(status), reply)]),
-    ),
-  };
-}
-
-function replyOf(status: number, reply: TSchema | 'zip' | 'empty'): object {
-  if (reply === 'empty') return { description: 'done' };
-  if (reply === 'zip') return { description: 'a zip archive', content: { 'application/zip': {} } };
-  return {
-    description: status < 400 ? 'done' : 'refused',
-    content: { [status < 400 ? 'application/json' : 'application/problem+json']: { schema: reply } },
-  };
-}
+export type Routes = typeof routes;

@@ -8,17 +8,18 @@ import type { Sequelize } from 'sequelize';
 import { openApiDocument } from '@syndeton/contract';
 import type { Analysis } from './analysis/analysis.ts';
 import { makeDemoReader } from './features/demo/readDemo.ts';
-import { draftRoutes } from './features/drafts/draftRoutes.ts';
-import { fileRoutes } from './features/files/fileRoutes.ts';
-import { importRoutes } from './features/imports/importRoutes.ts';
+import { draftHandlers } from './features/drafts/draftRoutes.ts';
+import { fileHandlers } from './features/files/fileRoutes.ts';
+import { importHandlers } from './features/imports/importRoutes.ts';
 import { makeImportService } from './features/imports/importService.ts';
-import { precedenceRoutes } from './features/precedence/precedenceRoutes.ts';
+import { precedenceHandlers } from './features/precedence/precedenceRoutes.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/previewRoutes.ts';
-import { revisionRoutes } from './features/revisions/revisionRoutes.ts';
-import { siteRoutes } from './features/sites/siteRoutes.ts';
+import { revisionHandlers } from './features/revisions/revisionRoutes.ts';
+import { siteHandlers } from './features/sites/siteRoutes.ts';
 import { handleErrors } from './http/errors.ts';
 import { guardOrigin } from './http/guards.ts';
 import { Refusal } from './http/refusal.ts';
+import { makeRouter } from './http/router.ts';
 import type { Services } from './services.ts';
 
 export interface AppParts {
@@ -64,19 +65,23 @@ export function createApp({
   );
   app.use(compression());
   app.use(express.json({ limit: '25mb' }));
-  app.get('/api/health', async (_request, response) => {
-    await sequelize.query('SELECT 1');
-    response.json({ ok: true, version });
-  });
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument(version));
   });
-  app.use('/api', siteRoutes({ sites, readDemo: makeDemoReader(demoFolder) }));
-  app.use('/api', importRoutes(imports));
-  app.use('/api', fileRoutes(files));
-  app.use('/api', draftRoutes(drafts));
-  app.use('/api', revisionRoutes({ sites, drafts, revisions, analysis, inventories, fileIn }));
-  app.use('/api', precedenceRoutes({ sites, drafts, analysis }));
+  app.use(
+    makeRouter({
+      async health() {
+        await sequelize.query('SELECT 1');
+        return { ok: true, version };
+      },
+      ...siteHandlers(sites, makeDemoReader(demoFolder)),
+      ...importHandlers(imports),
+      ...fileHandlers(files, fileIn),
+      ...draftHandlers(drafts),
+      ...revisionHandlers({ sites, drafts, revisions, analysis, inventories }),
+      ...precedenceHandlers({ sites, drafts, analysis }),
+    }),
+  );
   app.use('/api', () => {
     throw new Refusal('file-not-found', 'There is no such address. /api/openapi.json lists them all.');
   });

@@ -55,9 +55,19 @@ function asRefusal(error: unknown): Refusal | undefined {
       `The upload is not as described: ${error.message}${error.field ? ` (${error.field})` : ''}. Send one zip as "archive" and a "name".`,
     );
   }
-  if (error instanceof SyntaxError && 'body' in error)
-    return new Refusal('bad-request', `The request is not JSON: ${error.message}.`);
-  if (error instanceof Error && 'type' in error && error.type === 'entity.too.large')
-    return new Refusal('archive-too-large', 'The request is larger than 25 MB.');
+  if (!(error instanceof Error)) return undefined;
+  if ('type' in error && error.type === 'entity.too.large')
+    return new Refusal('too-large', 'The request is larger than 25 MB.');
+  // the body's parser and the router name what is wrong with a request by a status: no JSON, an unknown charset, a bad escape
+  if ('status' in error && typeof error.status === 'number' && error.status >= 400 && error.status < 500)
+    return error.status === 404
+      ? new Refusal('file-not-found', 'There is no such file here.')
+      : new Refusal('bad-request', `The request cannot be read: ${error.message}.`);
+  // the parser of uploads throws plain errors
+  if (/^(Multipart: |Unexpected end of form|Malformed |Request aborted|Unsupported content type)/.test(error.message))
+    return new Refusal(
+      'bad-request',
+      `The upload cannot be read (${error.message}). Send one zip as "archive" in multipart/form-data.`,
+    );
   return undefined;
 }

@@ -8,6 +8,7 @@ export type RefusalCode =
   | 'bad-request'
   | 'bad-archive'
   | 'archive-too-large'
+  | 'too-large'
   | 'operation-refused'
   | 'question-refused'
   | 'draft-empty'
@@ -39,6 +40,7 @@ export const statusOf: Record<RefusalCode, number> = {
   'bad-request': 400,
   'bad-archive': 400,
   'archive-too-large': 413,
+  'too-large': 413,
   'operation-refused': 422,
   'question-refused': 422,
   'draft-empty': 409,
@@ -59,6 +61,7 @@ export const titleOf: Record<RefusalCode, string> = {
   'bad-request': 'The request is not as described',
   'bad-archive': 'The archive cannot be read',
   'archive-too-large': 'The archive is too large',
+  'too-large': 'The request is too large',
   'operation-refused': 'The operation cannot be carried out',
   'question-refused': 'The question cannot be asked',
   'draft-empty': 'Nothing is lined up',

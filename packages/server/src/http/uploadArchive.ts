@@ -5,16 +5,16 @@ import { Refusal } from './refusal.ts';
 
 /** Reads one zip sent as `archive` in multipart/form-data, with a few short fields beside it. */
 export const uploadArchive = (): RequestHandler =>
-  multer({ storage: multer.memoryStorage(), limits: { fileSize: limits.bytes, files: 1, fields: 10, fieldSize: 2000 } }).single('archive'); // prettier-ignore
+  multer({
+    storage: multer.memoryStorage(),
+    limits: { fileSize: limits.bytes, files: 1, fields: 10, fieldSize: 8000 },
+  }).single('archive');
 
-export function archiveIn(
-  request: Request,
-): { readonly archive: Buffer } & Readonly<Record<string, unknown>> & { readonly name: string | undefined } {
+export function archiveOf(request: Request): Buffer {
   if (!request.file)
     throw new Refusal(
       'bad-request',
       'There is no archive in the request. Send one zip as "archive" in multipart/form-data.',
     );
-  const fields = (request.body ?? {}) as Record<string, string>;
-  return { ...fields, name: fields['name'], archive: request.file.buffer };
+  return request.file.buffer;
 }

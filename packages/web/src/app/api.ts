@@ -1,12 +1,23 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi, fetchBaseQuery, type FetchArgs } from '@reduxjs/toolkit/query/react';
+import { addresses, addressOf, type ParamsOf, type RouteName } from '@syndeton/contract';
 
 /** All server state. Features add their endpoints; tags name domain things. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  baseQuery: fetchBaseQuery({ baseUrl: '/' }),
   tagTypes: ['Sites', 'Site', 'Draft', 'Proof'],
   endpoints: () => ({}),
 });
+
+/** A request by its name in the contract. */
+export function requestFor<Name extends RouteName>(
+  name: Name,
+  params: { readonly [Part in keyof ParamsOf<Name>]: string | number },
+  { query, body }: { readonly query?: Parameters<typeof addressOf>[2]; readonly body?: unknown } = {},
+): FetchArgs {
+  const [method] = addresses[name];
+  return { url: addressOf(name, params, query), method: method.toUpperCase(), body };
+}
 
 /** What a refused request says to the person. */
 export function problemText(error: unknown): string {

@@ -16,7 +16,7 @@ export const makeStore = () =>
       defaults({
         serializableCheck: false,
         immutableCheck: false,
-        thunk: { extraArgument: { turns: new Map() } satisfies Extra as Extra },
+        thunk: { extraArgument: { turns: new Map() } satisfies Extra },
       }).concat(api.middleware),
   });
 

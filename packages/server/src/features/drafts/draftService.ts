@@ -32,6 +32,11 @@ export interface DraftService {
   save(siteId: string, body: SaveRequest): Promise<SavedRevisionReply>;
   /** The state a page or sheet is asked for in: the draft's, or a revision's (`r3`). */
   state(siteId: string, name: string): Promise<SiteState>;
+  /** The state an address with a revision asks for: the draft's when it says `with=draft`. */
+  stateAt(
+    params: { readonly id: string; readonly number: string },
+    query: { readonly with?: 'draft' },
+  ): Promise<SiteState>;
   /** A file as it is in the draft; undefined when there is none. */
   file(siteId: string, path: string): Promise<Uint8Array | undefined>;
 }
@@ -101,6 +106,15 @@ export function makeDraftService({
     const draft = await find(siteId);
     if (base !== draft.base) throw siteChanged(base, draft.base);
     return analysis.run(siteId, 'proposal', { state: stateOf(siteId, draft), sheet, pages, settings }, { signal });
+  }
+
+  async function state(siteId: string, name: string): Promise<SiteState> {
+    if (name === 'draft') return stateOf(siteId, await find(siteId));
+    await sites.get(siteId);
+    const number = /^r([1-9]\d{0,8})$/.exec(name)?.[1];
+    if (number === undefined)
+      throw new Refusal('revision-not-found', `${name} is no revision. "draft" and names such as r3 are allowed.`);
+    return { siteId, number: Number(number), operations: [] };
   }
 
   return {
@@ -186,14 +200,8 @@ export function makeDraftService({
       if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
       throw draftChanged(draft.operations, (await find(siteId)).operations);
     },
-    async state(siteId, name) {
-      if (name === 'draft') return stateOf(siteId, await find(siteId));
-      await sites.get(siteId);
-      const number = /^r([1-9]\d{0,8})$/.exec(name)?.[1];
-      if (number === undefined)
-        throw new Refusal('revision-not-found', `${name} is no revision. "draft" and names such as r3 are allowed.`);
-      return { siteId, number: Number(number), operations: [] };
-    },
+    state,
+    stateAt: (params, query) => state(params.id, query.with === 'draft' ? 'draft' : `r${params.number}`),
     async file(siteId, path) {
       const draft = await find(siteId);
       const changed = draft.operations.length === 0 ? undefined : (await hold(siteId, draft)).files.get(path);

@@ -1,28 +1,19 @@
-import { Router } from 'express';
-import { RemoveFilesBody, TakeInBody, type RemoveFilesRequest, type TakeInRequest } from '@syndeton/contract';
-import { Refusal } from '../../http/refusal.ts';
-import { archiveIn, uploadArchive } from '../../http/uploadArchive.ts';
-import { validBody } from '../../http/validate.ts';
+import { makeSiteFile } from '@syndeton/core';
+import type { Handlers } from '../../http/router.ts';
+import type { FileReader } from './fileReader.ts';
 import type { FileService } from './fileService.ts';
 
-export function fileRoutes(files: FileService): Router {
-  const router = Router();
-  router.post('/sites/:id/files', uploadArchive(), async (request, response) => {
-    const { archive, base, folder } = archiveIn(request);
-    if (typeof base !== 'string' || !/^[1-9]\d{0,8}$/.test(base))
-      throw new Refusal('bad-request', 'The field base is missing. Send the number of the newest revision.');
-    const { id } = request.params as { id: string };
-    response.status(201).json(await files.add(id, Number(base), archive, typeof folder === 'string' ? folder : ''));
-  });
-  router.post('/sites/:id/files/remove', async (request, response) => {
-    response
-      .status(201)
-      .json(await files.remove(request.params.id, validBody<RemoveFilesRequest>(RemoveFilesBody, request.body)));
-  });
-  router.post('/sites/:id/files/take', async (request, response) => {
-    response
-      .status(201)
-      .json(await files.takeIn(request.params.id, validBody<TakeInRequest>(TakeInBody, request.body)));
-  });
-  return router;
+export function fileHandlers(
+  files: FileService,
+  fileIn: FileReader,
+): Handlers<'addFiles' | 'removeFiles' | 'takeInFile' | 'readFile'> {
+  return {
+    addFiles: ({ params, fields }, { archive }) => files.add(params.id, fields.base, archive(), fields.folder ?? ''),
+    removeFiles: ({ params, body }) => files.remove(params.id, body),
+    takeInFile: ({ params, body }) => files.takeIn(params.id, body),
+    async readFile({ params: { id, state, path } }) {
+      const { hash, encoding = '', text = null } = makeSiteFile(path, await fileIn(id, state, path));
+      return { path, hash, encoding, text };
+    },
+  };
 }

@@ -6,28 +6,28 @@ import type {
   ProposalReply,
   SavedRevisionReply,
 } from '@syndeton/contract';
-import { api, isConflict } from '../../app/api.ts';
+import { api, isConflict, requestFor } from '../../app/api.ts';
 import type { AppDispatch } from '../../app/store.ts';
 
 export const draftsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    draft: build.query<DraftReply, string>({ query: (id) => `/sites/${id}/draft`, providesTags: ['Draft'] }),
+    draft: build.query<DraftReply, string>({ query: (id) => requestFor('readDraft', { id }), providesTags: ['Draft'] }),
     putDraft: build.mutation<DraftReply, { readonly id: string; readonly body: DraftBodyRequest }>({
-      query: ({ id, body }) => ({ url: `/sites/${id}/draft`, method: 'PUT', body }),
+      query: ({ id, body }) => requestFor('replaceDraft', { id }, { body }),
       onQueryStarted: keepReply,
       invalidatesTags: afterChange,
     }),
     redoDraft: build.mutation<DraftReply, { readonly id: string; readonly redo: string }>({
-      query: ({ id, redo }) => ({ url: `/sites/${id}/draft/redo`, method: 'POST', body: { redo } }),
+      query: ({ id, redo }) => requestFor('redoDraft', { id }, { body: { redo } }),
       onQueryStarted: keepReply,
       invalidatesTags: afterChange,
     }),
     dropDraft: build.mutation<void, { readonly id: string; readonly version: number }>({
-      query: ({ id, version }) => ({ url: `/sites/${id}/draft?version=${version}`, method: 'DELETE' }),
+      query: ({ id, version }) => requestFor('dropDraft', { id }, { query: { version } }),
       invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Draft', 'Proof', 'Sites']),
     }),
     draftProof: build.query<DraftProofReply, string>({
-      query: (id) => `/sites/${id}/draft/proof`,
+      query: (id) => requestFor('readProof', { id }),
       providesTags: ['Proof'],
     }),
     propose: build.mutation<
@@ -40,10 +40,10 @@ export const draftsApi = api.injectEndpoints({
         readonly settings?: PlanSettingsRequest;
       }
     >({
-      query: ({ id, ...body }) => ({ url: `/sites/${id}/proposal`, method: 'POST', body }),
+      query: ({ id, ...body }) => requestFor('propose', { id }, { body }),
     }),
     save: build.mutation<SavedRevisionReply, { readonly id: string; readonly base: number; readonly version: number }>({
-      query: ({ id, base, version }) => ({ url: `/sites/${id}/revisions`, method: 'POST', body: { base, version } }),
+      query: ({ id, base, version }) => requestFor('saveDraft', { id }, { body: { base, version } }),
       invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Site', 'Sites', 'Draft', 'Proof']),
     }),
   }),

@@ -1,4 +1,4 @@
-import type { ChangedFileReply, SiteDetailReply } from '@syndeton/contract';
+import { addressOf, type ChangedFileReply, type SiteDetailReply } from '@syndeton/contract';
 import { byPath } from '@syndeton/core';
 import { count, kB } from '../../ui/format.ts';
 import { WriteBackRow } from './WriteBackRow.tsx';
@@ -13,7 +13,7 @@ interface Props {
 
 /** What leaves Syndeton: the files to upload together, sheets before pages, and the ways out. */
 export function HandoffView({ site, changes, linedUp, onGather }: Props) {
-  const archive = `/api/sites/${site.id}/revisions/${site.revision}/archive`;
+  const archive = addressOf('downloadArchive', { id: site.id, number: site.revision });
   const files = [...(changes ?? [])].sort(byPath);
   const sheets = files.filter((file) => file.kind === 'sheet');
   const pages = files.filter((file) => file.kind === 'page');

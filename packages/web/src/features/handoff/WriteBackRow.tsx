@@ -1,30 +1,50 @@
 import { useEffect, useState } from 'react';
-import { count } from '../../ui/format.ts';
-import { folderOfSite, type WorkFolder } from '../site/index.ts';
-import { writeBack } from './writeBack.ts';
+import { count, someNames } from '../../ui/format.ts';
+import { folderBackups, folderOfSite, rememberFolder, type WorkFolder } from '../site/index.ts';
+import { putBack, writeBack, type WrittenBack } from './writeBack.ts';
+
+interface Said {
+  readonly words: string;
+  readonly bad: boolean;
+}
 
 /** The way back into the folder the site was read from, when one was opened to work in. */
 export function WriteBackRow({ siteId, revision }: { readonly siteId: string; readonly revision: number }) {
   const [work, setWork] = useState<WorkFolder | undefined>(undefined);
-  const [said, setSaid] = useState<{ readonly words: string; readonly bad: boolean } | undefined>(undefined);
+  const [said, setSaid] = useState<Said | undefined>(undefined);
+  const [half, setHalf] = useState(false);
+  const [busy, setBusy] = useState(false);
   useEffect(() => {
     void folderOfSite(siteId).then(setWork, () => undefined);
+    void folderBackups.find(siteId).then(
+      (before) => setHalf(before !== undefined),
+      () => undefined,
+    );
   }, [siteId]);
   if (!work) return null;
-  const write = async (): Promise<void> => {
+  const attempt = async (act: () => Promise<Said>): Promise<void> => {
+    setBusy(true);
     try {
-      const done = await writeBack(siteId, revision, work);
-      if (done.kind === 'written') {
-        setWork({ ...work, revision });
-        setSaid({ words: `${count(done.files, 'file')} written into ${work.folder.name}.`, bad: false });
-      } else
-        setSaid({
-          words: `Nothing was written: ${done.paths.slice(0, 5).join(', ')} changed in the folder meanwhile. Bring the site in again, or take the zip.`,
-          bad: true,
-        });
+      setSaid(await act());
     } catch (error) {
       setSaid({ words: error instanceof Error ? error.message : 'The folder cannot be written to.', bad: true });
+    } finally {
+      setBusy(false);
     }
+  };
+  const write = async (): Promise<Said> => {
+    const done = await writeBack(siteId, revision, work, folderBackups);
+    if (done.kind === 'written') {
+      setWork({ ...work, revision });
+      await rememberFolder(siteId, { ...work, revision });
+    }
+    setHalf(done.kind === 'stopped');
+    return sayWritten(done, work.folder.name);
+  };
+  const back = async (): Promise<Said> => {
+    const files = await putBack(siteId, work, folderBackups);
+    setHalf(false);
+    return { words: `${count(files, 'file')} put back: ${work.folder.name} is as it was at r${work.revision}.`, bad: false }; // prettier-ignore
   };
   return (
     <tr>
@@ -36,6 +56,10 @@ export function WriteBackRow({ siteId, revision }: { readonly siteId: string; re
           <span className={said.bad ? 'err' : ''} role={said.bad ? 'alert' : 'status'}>
             {said.words}
           </span>
+        ) : half ? (
+          <span className="err">
+            Writing into <code>{work.folder.name}</code> was stopped half way. What was there before is kept.
+          </span>
         ) : (
           <>
             <code>{work.folder.name}</code>, as it was at r{work.revision}
@@ -43,14 +67,36 @@ export function WriteBackRow({ siteId, revision }: { readonly siteId: string; re
         )}
       </td>
       <td>
-        {work.revision === revision ? (
+        {work.revision === revision && !half ? (
           <span className="note">up to date</span>
         ) : (
-          <button type="button" className="act" onClick={() => void write()}>
-            Write into it
+          <button type="button" className="act" disabled={busy} onClick={() => void attempt(write)}>
+            {half ? 'Write the rest' : 'Write into it'}
+          </button>
+        )}
+        {half && (
+          <button type="button" className="act" disabled={busy} onClick={() => void attempt(back)}>
+            Put it back as it was
           </button>
         )}
       </td>
     </tr>
   );
+}
+
+function sayWritten(done: WrittenBack, folder: string): Said {
+  switch (done.kind) {
+    case 'written':
+      return { words: `${count(done.files, 'file')} written into ${folder}.`, bad: false };
+    case 'changed-there':
+      return {
+        words: `Nothing was written: ${someNames(done.paths)} changed in the folder meanwhile. Bring the site in again, or take the zip.`,
+        bad: true,
+      };
+    case 'stopped':
+      return {
+        words: `The browser stopped writing (${done.why}). New in ${folder}: ${done.written.length === 0 ? 'nothing' : someNames(done.written)}. As before: ${someNames(done.left)}.`,
+        bad: true,
+      };
+  }
 }

@@ -1,5 +1,5 @@
 import type { ChangedFileReply } from '@syndeton/contract';
-import { api } from '../../app/api.ts';
+import { api, requestFor } from '../../app/api.ts';
 
 export const handoffApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -7,7 +7,7 @@ export const handoffApi = api.injectEndpoints({
       readonly ChangedFileReply[],
       { readonly id: string; readonly number: number; readonly since: number }
     >({
-      query: ({ id, number, since }) => `/sites/${id}/revisions/${number}/changes?since=${since}`,
+      query: ({ since, ...at }) => requestFor('listChanges', at, { query: { since } }),
       transformResponse: (reply: { changes: ChangedFileReply[] }) => reply.changes,
       providesTags: ['Site'],
     }),

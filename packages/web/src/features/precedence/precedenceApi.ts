@@ -5,7 +5,7 @@ import type {
   QuestionReply,
   ValuePlacesReply,
 } from '@syndeton/contract';
-import { api } from '../../app/api.ts';
+import { api, requestFor } from '../../app/api.ts';
 
 interface At {
   readonly id: string;
@@ -22,41 +22,35 @@ export interface ElementAsked extends At {
   readonly peeled: readonly string[];
 }
 
-const at = ({ id, number }: At, what: string, params: URLSearchParams): string =>
-  `/sites/${id}/revisions/${number}/${what}?with=draft&${params.toString()}`;
+const draft = { with: 'draft' };
 
 /** All as the draft leaves the pages. */
 export const precedenceApi = api.injectEndpoints({
   endpoints: (build) => ({
     element: build.query<ElementTableReply, ElementAsked>({
-      query: ({ path, element, pseudo, medium, width, states, peeled, ...where }) => {
-        const params = new URLSearchParams({ path, element, pseudo, medium, width: String(width) });
-        for (const state of states) params.append('state', state);
-        for (const peel of peeled) params.append('peel', peel);
-        return at(where, 'element', params);
-      },
+      query: ({ id, number, states: state, peeled: peel, ...asked }) =>
+        requestFor('readElement', { id, number }, { query: { ...draft, ...asked, state, peel } }),
       providesTags: ['Site', 'Draft'],
     }),
     question: build.query<
       QuestionReply,
       At & { readonly selector: string; readonly property: string; readonly medium: string }
     >({
-      query: ({ selector, property, medium, ...where }) =>
-        at(where, 'question', new URLSearchParams({ selector, property, medium })),
+      query: ({ id, number, ...asked }) => requestFor('askQuestion', { id, number }, { query: { ...draft, ...asked } }),
       providesTags: ['Site', 'Draft'],
       structuralSharing: false,
     }),
     overrides: build.query<OverridesReply, At>({
-      query: (where) => at(where, 'overrides', new URLSearchParams()),
+      query: (at) => requestFor('listOverrides', at, { query: draft }),
       providesTags: ['Site', 'Draft'],
       structuralSharing: false,
     }),
     value: build.query<ValuePlacesReply, At & { readonly value: string }>({
-      query: ({ value, ...where }) => at(where, 'value', new URLSearchParams({ value })),
+      query: ({ value, ...at }) => requestFor('findValue', at, { query: { ...draft, value } }),
       providesTags: ['Site', 'Draft'],
     }),
     putNote: build.mutation<undefined, NoteRequest & { readonly id: string }>({
-      query: ({ id, ...body }) => ({ url: `/sites/${id}/notes`, method: 'PUT', body }),
+      query: ({ id, ...body }) => requestFor('writeNote', { id }, { body }),
       invalidatesTags: ['Site'],
     }),
   }),

@@ -28,3 +28,4 @@ export {
   writeInto,
   type WorkFolder,
 } from './workFolder.ts';
+export { folderBackups, type FileBefore, type FolderBackups } from './folderBackups.ts';

@@ -5,41 +5,44 @@ import type {
   SiteDetailReply,
   SiteSummaryReply,
 } from '@syndeton/contract';
-import { api } from '../../app/api.ts';
+import { api, requestFor } from '../../app/api.ts';
 
 const everything = ['Sites', 'Site', 'Draft', 'Proof'] as const;
 
 export const sitesApi = api.injectEndpoints({
   endpoints: (build) => ({
     sites: build.query<readonly SiteSummaryReply[], void>({
-      query: () => '/sites',
+      query: () => requestFor('listSites', {}),
       transformResponse: (reply: { sites: SiteSummaryReply[] }) => reply.sites,
       providesTags: ['Sites'],
     }),
-    site: build.query<SiteDetailReply, string>({ query: (id) => `/sites/${id}`, providesTags: ['Site'] }),
+    site: build.query<SiteDetailReply, string>({
+      query: (id) => requestFor('readSite', { id }),
+      providesTags: ['Site'],
+    }),
     bringIn: build.mutation<ImportReply, { readonly archive: Blob; readonly name: string }>({
       query: ({ archive, name }) => {
         const body = new FormData();
         body.set('name', name);
         body.set('archive', archive, `${name}.zip`);
-        return { url: '/imports', method: 'POST', body };
+        return requestFor('startImport', {}, { body });
       },
     }),
     imports: build.query<readonly ImportReply[], void>({
-      query: () => '/imports',
+      query: () => requestFor('listImports', {}),
       transformResponse: (reply: { imports: ImportReply[] }) => reply.imports,
     }),
-    stopImport: build.mutation<void, string>({ query: (id) => ({ url: `/imports/${id}`, method: 'DELETE' }) }),
+    stopImport: build.mutation<void, string>({ query: (id) => requestFor('stopImport', { id }) }),
     renameSite: build.mutation<void, { readonly id: string; readonly name: string }>({
-      query: ({ id, name }) => ({ url: `/sites/${id}`, method: 'PATCH', body: { name } }),
+      query: ({ id, name }) => requestFor('renameSite', { id }, { body: { name } }),
       invalidatesTags: ['Sites', 'Site'],
     }),
     removeSite: build.mutation<void, string>({
-      query: (id) => ({ url: `/sites/${id}`, method: 'DELETE' }),
+      query: (id) => requestFor('removeSite', { id }),
       invalidatesTags: ['Sites'],
     }),
     bringBackSite: build.mutation<void, string>({
-      query: (id) => ({ url: `/sites/${id}/restore`, method: 'POST' }),
+      query: (id) => requestFor('restoreSite', { id }),
       invalidatesTags: ['Sites'],
     }),
     putIn: build.mutation<ChangedSiteReply, { readonly id: string; readonly base: number; readonly archive: Blob }>({
@@ -47,7 +50,7 @@ export const sitesApi = api.injectEndpoints({
         const body = new FormData();
         body.set('base', String(base));
         body.set('archive', archive, 'files.zip');
-        return { url: `/sites/${id}/files`, method: 'POST', body };
+        return requestFor('addFiles', { id }, { body });
       },
       invalidatesTags: everything,
     }),
@@ -55,26 +58,22 @@ export const sitesApi = api.injectEndpoints({
       ChangedSiteReply,
       { readonly id: string; readonly base: number; readonly paths: readonly string[] }
     >({
-      query: ({ id, ...body }) => ({ url: `/sites/${id}/files/remove`, method: 'POST', body }),
+      query: ({ id, ...body }) => requestFor('removeFiles', { id }, { body }),
       invalidatesTags: everything,
     }),
     takeIn: build.mutation<ChangedSiteReply, { readonly id: string; readonly base: number; readonly path: string }>({
-      query: ({ id, ...body }) => ({ url: `/sites/${id}/files/take`, method: 'POST', body }),
+      query: ({ id, ...body }) => requestFor('takeInFile', { id }, { body }),
       invalidatesTags: everything,
     }),
     loadDemo: build.mutation<CreatedSiteReply, void>({
-      query: () => ({ url: '/sites/demo', method: 'POST' }),
+      query: () => requestFor('createDemo', {}),
       invalidatesTags: ['Sites'],
     }),
     restoreRevision: build.mutation<
       { number: number },
       { readonly id: string; readonly number: number; readonly base: number }
     >({
-      query: ({ id, number, base }) => ({
-        url: `/sites/${id}/revisions/${number}/restore`,
-        method: 'POST',
-        body: { base },
-      }),
+      query: ({ id, number, base }) => requestFor('restoreRevision', { id, number }, { body: { base } }),
       invalidatesTags: ['Sites', 'Site', 'Draft', 'Proof'],
     }),
   }),

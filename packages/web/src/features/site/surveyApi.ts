@@ -1,5 +1,5 @@
 import type { AttributeGroupsReply, FamiliesReply, FamilyReply, PageBandsReply, SurveyReply } from '@syndeton/contract';
-import { api } from '../../app/api.ts';
+import { api, requestFor } from '../../app/api.ts';
 
 interface At {
   readonly id: string;
@@ -10,22 +10,21 @@ export const surveyApi = api.injectEndpoints({
   endpoints: (build) => ({
     /** The pages as the draft leaves them. */
     survey: build.query<SurveyReply, At>({
-      query: ({ id, number }) => `/sites/${id}/revisions/${number}/survey?with=draft`,
+      query: (at) => requestFor('readSurvey', at, { query: { with: 'draft' } }),
       providesTags: ['Site', 'Draft'],
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
     /** One page opened, as the draft leaves it. */
     pageBands: build.query<PageBandsReply, At & { readonly path: string }>({
-      query: ({ id, number, path }) =>
-        `/sites/${id}/revisions/${number}/page?with=draft&path=${encodeURIComponent(path)}`,
+      query: ({ path, ...at }) => requestFor('readPage', at, { query: { with: 'draft', path } }),
       providesTags: ['Site', 'Draft'],
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
     /** Of the saved revision: what is lined up is shown beside each. */
     families: build.query<readonly FamilyReply[], At>({
-      query: ({ id, number }) => `/sites/${id}/revisions/${number}/families`,
+      query: (at) => requestFor('readFamilies', at),
       transformResponse: (reply: FamiliesReply) => reply.families,
       providesTags: ['Site'],
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
@@ -33,7 +32,7 @@ export const surveyApi = api.injectEndpoints({
     }),
     /** Style attributes of the saved revision, grouped by what they say. */
     attributes: build.query<AttributeGroupsReply, At>({
-      query: ({ id, number }) => `/sites/${id}/revisions/${number}/attributes`,
+      query: (at) => requestFor('readAttributes', at),
       providesTags: ['Site'],
       structuralSharing: false,
     }),

@@ -63,21 +63,34 @@ export async function readFrom(
   }
 }
 
-/** Writes or deletes files below the folder; each file whole, as the browser puts a written file in place at once. */
+/**
+ * Writes or deletes files below the folder; each file whole, as the browser puts a written file in place at once. `onFile` is told
+ * of each one that is done.
+ */
 export async function writeInto(
   folder: FileSystemDirectoryHandle,
   files: readonly { readonly path: string; readonly bytes: Uint8Array<ArrayBuffer> | undefined }[],
+  onFile: (path: string) => void = () => undefined,
 ): Promise<void> {
   for (const { path, bytes } of files) {
     const segments = path.split('/');
     const name = segments.pop()!;
     let at = folder;
     for (const segment of segments) at = await at.getDirectoryHandle(segment, { create: true });
-    if (!bytes) await at.removeEntry(name);
-    else {
+    if (bytes) {
       const writable = await (await at.getFileHandle(name, { create: true })).createWritable();
       await writable.write(bytes);
       await writable.close();
-    }
+    } else await removeFrom(at, name);
+    onFile(path);
+  }
+}
+
+async function removeFrom(folder: FileSystemDirectoryHandle, name: string): Promise<void> {
+  try {
+    await folder.removeEntry(name);
+  } catch (error) {
+    // gone already is what was wanted
+    if (!(error instanceof DOMException && error.name === 'NotFoundError')) throw error;
   }
 }

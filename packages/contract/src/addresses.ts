@@ -1,0 +1,72 @@
+/** Where each request goes. `routes.ts` says under the same names what goes in and out; both sides read this table. */
+export const addresses = {
+  health: ['get', '/api/health'],
+  listSites: ['get', '/api/sites'],
+  createSite: ['post', '/api/sites'],
+  createDemo: ['post', '/api/sites/demo'],
+  readSite: ['get', '/api/sites/:id'],
+  removeSite: ['delete', '/api/sites/:id'],
+  renameSite: ['patch', '/api/sites/:id'],
+  restoreSite: ['post', '/api/sites/:id/restore'],
+  addFiles: ['post', '/api/sites/:id/files'],
+  removeFiles: ['post', '/api/sites/:id/files/remove'],
+  takeInFile: ['post', '/api/sites/:id/files/take'],
+  listImports: ['get', '/api/imports'],
+  startImport: ['post', '/api/imports'],
+  readImport: ['get', '/api/imports/:id'],
+  stopImport: ['delete', '/api/imports/:id'],
+  readSurvey: ['get', '/api/sites/:id/revisions/:number/survey'],
+  readFamilies: ['get', '/api/sites/:id/revisions/:number/families'],
+  readAttributes: ['get', '/api/sites/:id/revisions/:number/attributes'],
+  readPage: ['get', '/api/sites/:id/revisions/:number/page'],
+  readElement: ['get', '/api/sites/:id/revisions/:number/element'],
+  askQuestion: ['get', '/api/sites/:id/revisions/:number/question'],
+  listOverrides: ['get', '/api/sites/:id/revisions/:number/overrides'],
+  findValue: ['get', '/api/sites/:id/revisions/:number/value'],
+  writeNote: ['put', '/api/sites/:id/notes'],
+  downloadArchive: ['get', '/api/sites/:id/revisions/:number/archive'],
+  listChanges: ['get', '/api/sites/:id/revisions/:number/changes'],
+  readFile: ['get', '/api/sites/:id/files/:state/*path'],
+  readDraft: ['get', '/api/sites/:id/draft'],
+  replaceDraft: ['put', '/api/sites/:id/draft'],
+  dropDraft: ['delete', '/api/sites/:id/draft'],
+  redoDraft: ['post', '/api/sites/:id/draft/redo'],
+  readProof: ['get', '/api/sites/:id/draft/proof'],
+  propose: ['post', '/api/sites/:id/proposal'],
+  saveDraft: ['post', '/api/sites/:id/revisions'],
+  restoreRevision: ['post', '/api/sites/:id/revisions/:number/restore'],
+} as const satisfies Record<string, readonly ['get' | 'post' | 'put' | 'patch' | 'delete', `/api/${string}`]>;
+
+export type RouteName = keyof typeof addresses;
+
+type NamesIn<Path> = Path extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | NamesIn<`/${Rest}`>
+  : Path extends `${string}:${infer Name}`
+    ? Name
+    : Path extends `${string}*${infer Name}`
+      ? Name
+      : never;
+
+/** The parameters in a route's path; `path` of a file is written whole, slashes and all. */
+export type ParamsOf<Name extends RouteName> = Readonly<Record<NamesIn<(typeof addresses)[Name][1]>, string>>;
+
+type Query = Readonly<Record<string, string | number | readonly string[] | undefined>>;
+
+/** The address of a request with everything in it encoded. Empty and absent parts of the query are left out. */
+export function addressOf<Name extends RouteName>(
+  name: Name,
+  params: { readonly [Part in keyof ParamsOf<Name>]: string | number },
+  query: Query = {},
+): string {
+  const given = params as Readonly<Record<string, string | number>>;
+  const path = addresses[name][1].replace(/([:*])(\w+)/g, (_all, mark: string, part: string) => {
+    const value = String(given[part]);
+    return mark === '*' ? value.split('/').map(encodeURIComponent).join('/') : encodeURIComponent(value);
+  });
+  const parts = Object.entries(query).flatMap(([part, value]) =>
+    (typeof value === 'object' ? value : [value])
+      .filter((one): one is string | number => one !== undefined && one !== '')
+      .map((one) => `${part}=${encodeURIComponent(one)}`),
+  );
+  return parts.length === 0 ? path : `${path}?${parts.join('&')}`;
+}

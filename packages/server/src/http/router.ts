@@ -1,0 +1,70 @@
+import { Router, type Request, type Response } from 'express';
+import {
+  addresses,
+  routes,
+  type Given,
+  type Replied,
+  type Route,
+  type RouteName,
+  type Routes,
+} from '@syndeton/contract';
+import { clientSignal } from './clientSignal.ts';
+import { sendPacked } from './sendPacked.ts';
+import { archiveOf, uploadArchive } from './uploadArchive.ts';
+import { checkTexts, validBody, validQuery } from './validate.ts';
+
+/** What a handler may use beside what the request says. */
+export interface Around {
+  /** The zip of an upload; refused when there is none. */
+  readonly archive: () => Buffer;
+  /** Aborted when the one who asked goes away. */
+  readonly signal: AbortSignal;
+  readonly response: Response;
+}
+
+/** A handler for each of some routes. */
+export type Handlers<Names extends RouteName> = {
+  readonly [Name in Names]: (
+    given: Given<Name, Routes[Name]>,
+    around: Around,
+  ) => Promise<Replied<Routes[Name]>> | Replied<Routes[Name]>;
+};
+
+type AnyHandler = (given: Given<RouteName, Route>, around: Around) => unknown;
+
+/** All routes of the contract: what comes in is held against it, and what a handler gives is sent as it says. */
+export function makeRouter(handlers: Handlers<RouteName>): Router {
+  const router = Router();
+  for (const [name, handler] of Object.entries(handlers) as [RouteName, AnyHandler][]) {
+    const [method, path] = addresses[name];
+    const route: Route = routes[name];
+    router[method](path, ...(route.fields ? [uploadArchive()] : []), async (request, response) => {
+      const around = { archive: () => archiveOf(request), signal: clientSignal(response), response };
+      const replied = await handler(givenOf(route, request), around);
+      send(route, replied, request, response);
+    });
+  }
+  return router;
+}
+
+function givenOf({ query, body, fields }: Route, request: Request): Given<RouteName, Route> {
+  const params = Object.fromEntries(
+    Object.entries(request.params).map(([part, value]) => [part, Array.isArray(value) ? value.join('/') : value]),
+  );
+  checkTexts(params, 'The address');
+  return {
+    params,
+    query: query && validQuery(query, request.query),
+    body: body && validBody(body, request.body),
+    fields: fields && validQuery(fields, (request.body ?? {}) as object),
+  } as Given<RouteName, Route>;
+}
+
+function send({ reply }: Route, replied: unknown, request: Request, response: Response): void {
+  // an archive is written by its handler, while it is made
+  if (reply.body === 'zip') return;
+  response.status(reply.status);
+  if (reply.body === 'empty') response.end();
+  else if (reply.packed) sendPacked(request, response, replied as Uint8Array);
+  else response.json(replied);
+}
