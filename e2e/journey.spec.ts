@@ -137,7 +137,9 @@ test('two windows: the second is told what happened, and redoes its own on top',
   await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
 });
 
-test('choices in Gather survive a look at another station; a quick second undo drops nothing else', async ({ page }) => {
+test('choices in Gather survive a look at another station; a quick second undo drops nothing else', async ({
+  page,
+}) => {
   await openDemo(page, 'gather');
   await page.getByRole('checkbox', { name: 'Choose #wrap', exact: true }).click();
   await page.keyboard.press('4');

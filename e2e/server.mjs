@@ -6,7 +6,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)));
-const data = fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-e2e-'));
+const data = fs.mkdtempSync(path.join(process.getuid?.() === 0 ? '/tmp' : os.tmpdir(), 'syndeton-e2e-'));
 fs.chmodSync(data, 0o755);
 const { url } = JSON.parse(
   execFileSync(process.execPath, ['scripts/pg.mjs', 'start', '--data', data, '--fast'], { encoding: 'utf8' }),

@@ -3,6 +3,7 @@
 //   node scripts/pg.mjs start  --data DIR [--port N] [--db NAME] [--fast]   prints one JSON line {url, port, dataDir, socketDir}
 //   node scripts/pg.mjs stop   --data DIR
 //   node scripts/pg.mjs status --data DIR
+//   node scripts/pg.mjs reach  --data DIR    exit 0 when the user that PostgreSQL runs as can use the folder
 import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import net from 'node:net';
@@ -106,6 +107,26 @@ function sockDir() {
   return path.join(os.tmpdir(), `pg-${crypto.createHash('sha256').update(home).digest('hex').slice(0, 16)}`);
 }
 const state = path.join(home, 'state.json');
+/** The port of the last start: a database that comes back is where it was. */
+function lastPort() {
+  try {
+    return JSON.parse(fs.readFileSync(state, 'utf8')).port;
+  } catch {
+    return 0;
+  }
+}
+/** Files whole or not at all, whenever we are killed. */
+function writeWhole(file, text) {
+  fs.writeFileSync(`${file}.new`, text, { mode: 0o600 });
+  fs.renameSync(`${file}.new`, file);
+}
+/** As root: whether the unprivileged user can search every parent. */
+function canReach(folder) {
+  if (!root) return true;
+  let parent = path.resolve(folder);
+  while (!fs.existsSync(parent)) parent = path.dirname(parent);
+  return spawnSync('runuser', ['-u', OWNER, '--', 'test', '-x', parent]).status === 0;
+}
 const superPw = path.join(home, 'superuser.password');
 const rolePw = path.join(home, 'role.password');
 const readPw = (f) => fs.readFileSync(f, 'utf8').trim();
@@ -120,9 +141,7 @@ async function start() {
   fs.mkdirSync(sock, { recursive: true, mode: 0o700 });
   if (root) {
     execFileSync('chown', [OWNER, home, sock]);
-    // every parent must be searchable by the unprivileged user
-    const probe = spawnSync('runuser', ['-u', OWNER, '--', 'test', '-w', home]);
-    if (probe.status !== 0)
+    if (!canReach(home))
       throw new Error(
         `user "${OWNER}" cannot reach ${home}: a parent directory is closed (0700). Choose a data directory elsewhere or chmod o+x the parents`,
       );
@@ -132,14 +151,16 @@ async function start() {
     if (root) execFileSync('chown', [OWNER, f]);
   };
   if (!fs.existsSync(path.join(pgdata, 'PG_VERSION'))) {
-    fs.rmSync(pgdata, { recursive: true, force: true }); // left by an interrupted initdb
+    // made beside its place and moved there when it is whole: killed in the middle it is made anew
+    fs.rmSync(pgdata, { recursive: true, force: true });
+    fs.rmSync(`${pgdata}.new`, { recursive: true, force: true });
     for (const f of [superPw, rolePw]) {
       fs.writeFileSync(f, crypto.randomBytes(24).toString('base64url') + '\n', { mode: 0o600 });
       own(f);
     }
     pg('initdb', [
       '-D',
-      pgdata,
+      `${pgdata}.new`,
       '-U',
       'postgres',
       '-E',
@@ -150,6 +171,7 @@ async function start() {
       `--pwfile=${superPw}`,
       ...(o.fast ? ['--no-sync'] : ['--data-checksums']),
     ]);
+    fs.renameSync(`${pgdata}.new`, pgdata);
   }
   const conf =
     [
@@ -188,7 +210,7 @@ async function start() {
   let port = 0;
   for (let i = 0; i < 5; i++) {
     // the port may be taken between the probe and the bind: try again
-    port = o.port ? Number(o.port) : await free(0);
+    port = o.port ? Number(o.port) : (i === 0 && (await free(lastPort()))) || (await free(0));
     const r = pg(
       'pg_ctl',
       [
@@ -230,7 +252,7 @@ SELECT 'CREATE DATABASE ${db} OWNER ${role} TEMPLATE template0' WHERE NOT EXISTS
       dataDir: pgdata,
       socketDir: sock,
     }) + '\n';
-  fs.writeFileSync(state, line, { mode: 0o600 });
+  writeWhole(state, line);
   process.stdout.write(line);
 }
 function stop() {
@@ -239,5 +261,6 @@ function stop() {
 }
 if (command === 'start') await start();
 else if (command === 'stop') stop();
+else if (command === 'reach') process.exitCode = canReach(home) ? 0 : 1;
 else if (command === 'status') console.log(fs.existsSync(pgdata) && (await running()) ? 'running' : 'stopped');
 else throw new Error(`unknown command ${command}`);

@@ -5,6 +5,7 @@ import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { leaveFolder, takeFolder } from './dataLock.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 process.chdir(root);
@@ -34,8 +35,18 @@ await new Promise((free) => {
   probe.listen(port, host, () => probe.close(free));
 });
 
-const data = path.resolve(process.env.SYNDETON_DATA ?? '.data');
-fs.mkdirSync(data, { recursive: true });
+const data = chooseData();
+try {
+  fs.mkdirSync(data, { recursive: true });
+  const holder = takeFolder(data);
+  if (holder !== undefined)
+    giveUp(
+      `Syndeton runs on ${data} already (process ${holder}). Stop that one first, or name another folder: SYNDETON_DATA=… npm start`,
+    );
+} catch (error) {
+  giveUp(`The data folder ${data} cannot be used: ${wordsFor(error)}. Name another one: SYNDETON_DATA=… npm start`);
+}
+process.on('exit', () => leaveFolder(data));
 installPackages();
 buildWhatChanged();
 const databaseUrl = process.env.DATABASE_URL ?? startDatabase();
@@ -45,6 +56,8 @@ const server = spawn(process.execPath, ['packages/server/dist/main.js'], {
   detached: true, // Ctrl-C reaches only us: we stop the server, then the database
 });
 let stopping = false;
+// a database that died is started again where it was; the server finds it there by itself
+const watching = process.env.DATABASE_URL ? undefined : setInterval(() => void watchDatabase(), 2000);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.on(signal, () => {
     if (!stopping) say('\nStopping.');
@@ -52,6 +65,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     server.kill('SIGTERM');
   });
 server.on('exit', (code) => {
+  clearInterval(watching);
   if (!process.env.DATABASE_URL)
     spawnSync(process.execPath, ['scripts/pg.mjs', 'stop', '--data', path.join(data, 'postgres')], {
       stdio: 'inherit',
@@ -101,20 +115,60 @@ function sourceFiles(folder) {
     .sort();
 }
 
+function databaseArguments() {
+  return ['start', '--data', path.join(data, 'postgres'), '--db', 'syndeton', '--role', 'syndeton'];
+}
+
 function startDatabase() {
-  const run = spawnSync(
-    process.execPath,
-    ['scripts/pg.mjs', 'start', '--data', path.join(data, 'postgres'), '--db', 'syndeton', '--role', 'syndeton'],
-    {
-      encoding: 'utf8',
-      stdio: ['ignore', 'pipe', 'pipe'],
-    },
-  );
+  const run = spawnSync(process.execPath, ['scripts/pg.mjs', ...databaseArguments()], {
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   if (run.status !== 0)
     giveUp(`PostgreSQL did not start. ${lastLine(run.stderr)}\nOr set DATABASE_URL to a PostgreSQL server you have.`);
   return JSON.parse(run.stdout).url;
 }
 
+let restarting = false;
+async function watchDatabase() {
+  if (stopping || restarting || (await answers(new URL(databaseUrl).port))) return;
+  restarting = true;
+  say('PostgreSQL does not answer. Starting it again …');
+  const again = spawn(process.execPath, ['scripts/pg.mjs', ...databaseArguments()], { stdio: 'ignore' });
+  await new Promise((done) => again.once('exit', done));
+  restarting = false;
+}
+
+function answers(port) {
+  return new Promise((done) => {
+    const socket = net.connect(Number(port), '127.0.0.1');
+    socket.once('connect', () => done(true) || socket.destroy());
+    socket.once('error', () => done(false));
+  });
+}
+
+/** `.data` beside the program; where the database's own user cannot reach that (a closed home of root), a folder of the machine. */
+function chooseData() {
+  if (process.env.SYNDETON_DATA) return path.resolve(process.env.SYNDETON_DATA);
+  const usual = path.resolve('.data');
+  if (process.env.DATABASE_URL || process.getuid?.() !== 0) return usual;
+  if (spawnSync(process.execPath, ['scripts/pg.mjs', 'reach', '--data', usual], { stdio: 'ignore' }).status === 0)
+    return usual;
+  const name = crypto.createHash('sha256').update(root).digest('hex').slice(0, 8);
+  const instead = `/var/lib/syndeton/${name}`;
+  say(`The database's own user cannot reach ${usual}; data is kept in ${instead}.`);
+  return instead;
+}
+
+const full = 'the disk is full; make room on it';
+function wordsFor(error) {
+  if (error.code === 'ENOSPC') return full;
+  if (error.code === 'EACCES' || error.code === 'EROFS') return 'nothing may be written there';
+  return error.code === 'ENOTDIR' || error.code === 'EEXIST' ? 'it is a file, or lies in one' : error.message;
+}
+
 function lastLine(text) {
+  if (/No space left on device|ENOSPC/.test(text)) return `In ${data} ${full}.`;
+
   return (text.match(/Error: (.*)/)?.[1] ?? text).trim();
 }

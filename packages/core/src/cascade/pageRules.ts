@@ -72,7 +72,9 @@ export function pageRules(page: PageTree, path: string, encoding: string, site: 
   return new Collector(page, path, encoding, site, cache).collect();
 }
 
+/** What lies deeper, or comes after so many imports of one page, counts as a sheet that cannot be read. */
 const maxImportDepth = 32;
+const maxImports = 2000;
 
 class Collector {
   private readonly rules: AppliedRule[] = [];
@@ -80,6 +82,7 @@ class Collector {
   private readonly unread: UnreadSheet[] = [];
   private readonly layers = new LayerOrder();
   private readonly keys: string[] = [];
+  private imports = 0;
   private readonly page: PageTree;
   private readonly path: string;
   private readonly encoding: string;
@@ -137,8 +140,11 @@ class Collector {
     chain: readonly string[],
   ): void {
     const path = target.kind === 'site' ? target.path : undefined;
-    if (path !== undefined && (chain.includes(path) || chain.length > maxImportDepth)) return;
-    const sheet = path === undefined ? undefined : this.cache.file(this.site, path, by.charset ?? this.encoding);
+    if (path !== undefined && chain.includes(path)) return;
+    if (by.kind === 'imported') this.imports++;
+    const isTooMuch = chain.length > maxImportDepth || this.imports > maxImports;
+    const sheet =
+      path === undefined || isTooMuch ? undefined : this.cache.file(this.site, path, by.charset ?? this.encoding);
     if (!sheet || path === undefined) {
       const key = `${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
       this.unread.push({ target, key, sourceIndex: by.index });

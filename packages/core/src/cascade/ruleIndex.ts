@@ -82,7 +82,7 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {
   const byTag = new Map<string, IndexedSelector[]>();
   const rest: IndexedSelector[] = [];
   for (const indexed of all) {
-    const { simples } = indexed.selector.compounds.at(-1)!;
+    const simples = askedOfAll(indexed.selector.compounds.at(-1)!.simples);
     const id = simples.find((s): s is Extract<SimpleSelector, { kind: 'id' }> => s.kind === 'id');
     const own = simples.find((s): s is Extract<SimpleSelector, { kind: 'class' }> => s.kind === 'class');
     const type = simples.find((s): s is Extract<SimpleSelector, { kind: 'type' }> => s.kind === 'type');
@@ -99,7 +99,17 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {
 const asksForOwn = ({ selector, scopes }: IndexedSelector): boolean =>
   scopes.length === 0 &&
   selector.compounds.length === 1 &&
-  selector.compounds[0]!.simples.every(({ kind }) => kind === 'type' || kind === 'class' || kind === 'id');
+  askedOfAll(selector.compounds[0]!.simples).every(({ kind }) => kind === 'type' || kind === 'class' || kind === 'id');
+
+/** What an element must be in any case: `:where(.x)` and `:is(.x)` of one compound ask for no less than `.x` does. */
+function askedOfAll(simples: readonly SimpleSelector[]): readonly SimpleSelector[] {
+  if (!simples.some((simple) => simple.kind === 'matches')) return simples;
+  return simples.flatMap((simple) => {
+    const only = simple.kind === 'matches' && simple.list.length === 1 ? simple.list[0]! : undefined;
+    const whole = only?.compounds.length === 1 && only.compounds[0]!.pseudoElement === undefined;
+    return whole && simple.kind === 'matches' && /^(is|where)$/.test(simple.name) ? askedOfAll(only.compounds[0]!.simples) : [simple]; // prettier-ignore
+  });
+}
 
 /** Equal for elements that an index answers alike, as far as it asks for their own type, classes and ID only. */
 export function ownKey({ tag, namespace, id, classes }: ElementNode): string {

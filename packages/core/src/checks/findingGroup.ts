@@ -39,7 +39,9 @@ export class FindingGroup {
   }
 
   mend(path: string, ...edits: readonly Edit[]): this {
-    this.edits.set(path, [...(this.edits.get(path) ?? []), ...edits]);
+    const known = this.edits.get(path);
+    if (known) known.push(...edits);
+    else this.edits.set(path, [...edits]);
     return this;
   }
 

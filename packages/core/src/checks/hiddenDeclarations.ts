@@ -47,20 +47,32 @@ class HiddenDeclarations implements Check {
 /** Pairs of a declaration and the later one that hides it whatever the browser. */
 export function hiddenIn(list: readonly Declaration[]): readonly (readonly [early: Declaration, late: Declaration])[] {
   const out: (readonly [Declaration, Declaration])[] = [];
-  for (const [i, early] of list.entries()) {
-    const sets = longhandsOf(early.property);
-    if (sets.length === 0 || declarationValidity(early.property, early.value) !== 'valid') continue;
-    const late = list.slice(i + 1).find((other) => {
-      if (early.important && !other.important) return false;
-      if (!isOldAsTheHills(other) || !isOldAsTheHills(early)) return false;
-      const covers = longhandsOf(other.property);
-      // a shorthand before one of its longhands is how people write
-      return sets.every((name) => covers.includes(name));
-    });
-    if (late) out.push([early, late]);
+  // from the last one on: by property, the next declaration that every browser takes
+  const next = { any: new Map<string, number>(), important: new Map<string, number>() };
+  for (let i = list.length - 1; i >= 0; i--) {
+    const early = list[i]!;
+    if (longhandsOf(early.property).length === 0 || !isOldAsTheHills(early)) continue;
+    const following = early.important ? next.important : next.any;
+    const late = [...following].filter(([property]) => covers(property, early.property)).map(([, at]) => at);
+    if (late.length > 0) out.push([early, list[Math.min(...late)]!]);
+    next.any.set(early.property, i);
+    if (early.important) next.important.set(early.property, i);
   }
-  return out;
+  return out.reverse();
 }
+
+/** A shorthand before one of its longhands is how people write; the other way round the longhand never counts. */
+function covers(late: string, early: string): boolean {
+  const key = `${late} ${early}`;
+  let known = covering.get(key);
+  if (known === undefined) {
+    const set = longhandsOf(late);
+    covering.set(key, (known = longhandsOf(early).every((name) => set.includes(name))));
+  }
+  return known;
+}
+
+const covering = new Map<string, boolean>();
 
 /**
  * Whether every browser takes it, so that an earlier declaration is no fallback: no function but `url()` and `rgb()`, no vendor

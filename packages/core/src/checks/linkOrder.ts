@@ -23,6 +23,9 @@ interface Late {
   readonly group: FindingGroup;
 }
 
+/** Every pair of a page's sources is looked at: one with more of them is not judged. */
+const mostSources = 100;
+
 /** A link that stands, on this page, after sources that come after it on the others; only where that changes who wins. */
 export const linkOrder: CheckMaker = {
   kinds: ['link-after-block', 'sheet-order', 'baseline-last'],
@@ -44,6 +47,7 @@ class LinkOrder implements Check {
     this.keep();
     const sources = page.sources.sheets.map((source, index) => ({ source, index, name: nameOfSource(source) }));
     const known = sources.filter((s) => s.name !== undefined && s.source.idle === undefined);
+    if (known.length > mostSources) return;
     for (const [i, b] of known.entries())
       for (const a of known.slice(0, i)) {
         if (a.name === b.name) continue;

@@ -26,6 +26,7 @@ class Names implements Check {
   private readonly twice = new FindingGroups();
   private readonly idWithSpace = new FindingGroups();
   private scripts = '';
+  private last: OpenPage | undefined;
   private readonly context: CheckContext;
 
   constructor(context: CheckContext) {
@@ -50,6 +51,12 @@ class Names implements Check {
       if (element.tag === 'script')
         for (const child of element.children) if (child.type === 'text') this.scripts += child.value;
     }
+  }
+
+  /** The page asked for last is opened once. */
+  private opened(path: string): OpenPage {
+    if (this.last?.path !== path) this.last = openPage(this.context.site.files.get(path)!)!;
+    return this.last;
   }
 
   private group(map: Map<string, FindingGroup>, name: string): FindingGroup {
@@ -122,18 +129,29 @@ class Names implements Check {
   /** A class on pages that no selector names beside one in sheets that no element has, alike but for a slip. */
   private renamed(): readonly FoundFinding[] {
     const orphans = [...this.said.keys()].filter((name) => !this.used.has(name));
+    let looks = 0;
+    let told = 0;
     return [...this.used].flatMap(([name, group]) => {
-      if (this.said.has(name) || this.scripts.includes(name)) return [];
+      if (looks > mostLooks || told >= mostTold || this.said.has(name)) return [];
+      // a text of thousands of names against thousands of names is not worth the wait
+      looks += orphans.length + this.scripts.length / 100;
+      if (this.scripts.includes(name)) return [];
       const other = orphans.find((orphan) => areAlike(orphan, name));
       if (other === undefined) return [];
+      told++;
       const said = this.said.get(other)!.places[0]!.path;
-      for (const path of group.pages)
-        group.mend(path, ...renameEdits(openPage(this.context.site.files.get(path)!)!, name, other));
+      for (const path of group.pages) group.mend(path, ...renameEdits(this.opened(path), name, other));
       const sentence = `${pagesInWords(group.pages)} ${verb(group.pages.length, 'say', 'says')} ${code(name)}, ${code(said)} says ${code(`.${other}`)}: neither meets the other`;
       return [group.finding('renamed-class', sentence, { mend: 'Use the sheet’s name' })];
     });
   }
 }
+
+/** Nobody reads more findings of one kind, and each reads its pages again. */
+const mostTold = 200;
+
+/** Comparisons of names, all in all; a site that needs more is told of those found until then. */
+const mostLooks = 3_000_000;
 
 /** Same letters but for case, hyphens and underscores, or one or two slips in a name long enough. */
 function areAlike(a: string, b: string): boolean {

@@ -55,8 +55,18 @@ export function proposeClassName(
   const look = words.filter((word) => word !== '').slice(0, 2);
   const name = [role.size === 1 ? [...role][0]! : 'any', ...(look.length > 0 ? look : ['own'])].join('-');
   if (!taken.has(name)) return name;
-  for (let n = 2; ; n++) if (!taken.has(`${name}-${n}`)) return `${name}-${n}`;
+  let numbers = numbersOf.get(taken);
+  if (!numbers) numbersOf.set(taken, (numbers = new Map()));
+  // names are only ever added to those taken: the search goes on where it ended
+  for (let n = numbers.get(name) ?? 2; ; n++) {
+    if (taken.has(`${name}-${n}`)) continue;
+    numbers.set(name, n);
+    return `${name}-${n}`;
+  }
 }
+
+/** By set of taken names and name: the number that was free last. */
+const numbersOf = new WeakMap<ReadonlySet<string>, Map<string, number>>();
 
 /** A class name a person gave: letters, digits, hyphens and underscores, beginning with a letter, so that no selector needs escapes. */
 export const isPlainClassName = (name: string): boolean => /^[A-Za-z][\w-]*$/.test(name);

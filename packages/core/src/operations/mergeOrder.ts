@@ -17,9 +17,14 @@ export function mergeOrder(
       if (!first.has(key)) first.set(key, first.size);
       weight.set(key, (weight.get(key) ?? 0) + 1);
     }
+  // where no page turns that order round, it serves them all
+  if (sequences.every((sequence) => isRising(sequence, first))) return { order: [...first.keys()], left: [] };
   const later = collectEdges(rules, sequences, weight);
   return sortKeys([...first.keys()], later, weight);
 }
+
+const isRising = (sequence: readonly string[], place: ReadonlyMap<string, number>): boolean =>
+  sequence.every((key, i) => i === 0 || place.get(sequence[i - 1]!)! <= place.get(key)!);
 
 /** Which rules come later than which on some page, of those that compete. Rules are numbered: pairs are asked for by millions. */
 function collectEdges(

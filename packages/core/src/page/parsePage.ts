@@ -1,4 +1,4 @@
-import type { CommentNode, DocumentNode, ElementNode, ParentNode } from './nodes.ts';
+import type { ChildNode, CommentNode, DocumentNode, ElementNode, ParentNode } from './nodes.ts';
 import { PlacingParser } from './placingParser.ts';
 import { makeTreeAdapter } from './treeAdapter.ts';
 
@@ -64,8 +64,35 @@ export const previousElement = (element: ElementNode): ElementNode | undefined =
 export function elementPath(element: ElementNode): string {
   const parent = parentElement(element);
   if (!parent) return element.tag;
-  return `${elementPath(parent)}>${element.tag}:nth-child(${element.siblingIndex + 1})`;
+  return `${pathOfParent(parent)}>${element.tag}:nth-child(${element.siblingIndex + 1})`;
 }
+
+const parentPaths = new WeakMap<ElementNode, string>();
+
+/** Written once for all children: deep trees have many of them. */
+function pathOfParent(element: ElementNode): string {
+  let path = parentPaths.get(element);
+  if (path === undefined) parentPaths.set(element, (path = elementPath(element)));
+  return path;
+}
+
+/** The element a path leads to, as `elementPath` writes it; undefined when it leads nowhere. */
+export function elementAt({ document }: PageTree, path: string): ElementNode | undefined {
+  let siblings = siblingsIn(document);
+  let at: ElementNode | undefined;
+  for (const [depth, step] of path.split('>').entries()) {
+    const found = /^([^:]+)(?::nth-child\((\d+)\))?$/.exec(step);
+    // only the root is named without its place
+    if (!found || (found[2] === undefined) !== (depth === 0)) return undefined;
+    at = depth === 0 ? siblings.find((one) => one.tag === found[1]) : siblings[Number(found[2]) - 1];
+    if (at?.tag !== found[1]) return undefined;
+    siblings = siblingsIn(at!);
+  }
+  return at;
+}
+
+const siblingsIn = (parent: ParentNode): readonly ElementNode[] =>
+  parent.children.find((child) => child.type === 'element')?.siblings ?? [];
 
 /** A short name for people: `h2#prices`, `p.notice`. */
 export function elementName(element: ElementNode): string {
@@ -76,10 +103,11 @@ export function elementName(element: ElementNode): string {
 
 /** All text inside an element, in order. */
 export function textContent(element: ElementNode): string {
-  let out = '';
-  for (const child of element.children) {
-    if (child.type === 'text') out += child.value;
-    else if (child.type === 'element') out += textContent(child);
+  const parts: string[] = [];
+  const stack: ChildNode[] = [...element.children].reverse();
+  for (let at = stack.pop(); at; at = stack.pop()) {
+    if (at.type === 'text') parts.push(at.value);
+    else if (at.type === 'element') for (let i = at.children.length - 1; i >= 0; i--) stack.push(at.children[i]!);
   }
-  return out;
+  return parts.join('');
 }

@@ -1,6 +1,6 @@
 import { describeAttributeStays, type AttributeStays } from '../operations/attributeStays.ts';
 import { attributeOf } from '../page/nodes.ts';
-import { elementPath, textContent } from '../page/parsePage.ts';
+import { elementAt, elementPath, textContent } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
@@ -119,14 +119,35 @@ export function attributesStaying(
 }
 
 /** Presentational attributes that the proof took back, one line for equal ones of a page; and elements that stay. */
-export const presentationalStaying = (site: Site, stayed: readonly Stayed[], left: HintsPlan['left']): readonly Staying[] => [
-  ...stayed.map(({ page, element, reason }) => presentational(site, page, element, 'looks-different', reason)),
-  ...left.map(({ page, element, reason }) => presentational(site, page, element, reason === 'script' ? 'script' : 'nesting', describeElementStays(reason))),
-]; // prettier-ignore
+export function presentationalStaying(
+  site: Site,
+  stayed: readonly Stayed[],
+  left: HintsPlan['left'],
+): readonly Staying[] {
+  const pages = pagesOpened(site);
+  return [
+    ...stayed.map(({ page, element, reason }) => presentational(pages, page, element, 'looks-different', reason)),
+    ...left.map(({ page, element, reason }) => {
+      const code = reason === 'script' ? 'script' : 'nesting';
+      return presentational(pages, page, element, code, describeElementStays(reason));
+    }),
+  ];
+}
 
-function presentational(site: Site, page: string, path: string, code: StayingCode, reason: string): Staying {
-  const opened = openPage(site.files.get(page)!);
-  const start = opened?.tree.elements.find((one) => elementPath(one) === path)?.start ?? 0;
+type OpenedPages = (path: string) => OpenPage | undefined;
+
+/** Opens the page asked for last once, however often it is asked for. */
+function pagesOpened(site: Site): OpenedPages {
+  let last: { readonly path: string; readonly page: OpenPage | undefined } | undefined;
+  return (path) => {
+    if (last?.path !== path) last = { path, page: openPage(site.files.get(path)!) };
+    return last.page;
+  };
+}
+
+function presentational(pages: OpenedPages, page: string, path: string, code: StayingCode, reason: string): Staying {
+  const opened = pages(page);
+  const start = opened ? (elementAt(opened.tree, path)?.start ?? 0) : 0;
   const line = opened?.lines.placeOf(Math.max(start, 0)).line ?? 1;
   return { page, line, kind: 'presentational', code, reason };
 }

@@ -4,7 +4,7 @@ import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { ownOutcome, type BrowserRule } from '../cascade/ownOutcome.ts';
 import { isFlowFree, PageOutcomes, type Outcome } from '../cascade/pageOutcomes.ts';
 import type { ElementNode } from '../page/nodes.ts';
-import { elementName, elementPath, parentElement, textContent } from '../page/parsePage.ts';
+import { elementAt, elementName, elementPath, parentElement, textContent } from '../page/parsePage.ts';
 import type { Environment } from '../cascade/environment.ts';
 import type { ForcedStates } from '../selectors/match.ts';
 import { printSpecificity } from '../selectors/selector.ts';
@@ -81,7 +81,7 @@ export function elementTable(site: Site, query: ElementQuery): ElementTable | un
   const file = site.files.get(query.page);
   if (file?.kind !== 'page' || file.text === undefined) return undefined;
   const page = new CascadeSession().open(site, file);
-  const element = page.tree.elements.find((one) => elementPath(one) === query.element);
+  const element = elementAt(page.tree, query.element);
   return element && new TableReader(site, page, element, query).read();
 }
 

@@ -1,5 +1,5 @@
 import { attributeOf } from '../page/nodes.ts';
-import { elementPath } from '../page/parsePage.ts';
+import { elementAt } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { openPage } from '../survey/openPage.ts';
 
@@ -24,7 +24,8 @@ export function pagesWithBlock(site: Site, page: string, source: number): readon
 
 /** The same for a style attribute, as it is written between its quotes. */
 export function pagesWithAttribute(site: Site, page: string, element: string): readonly string[] {
-  const own = openPage(site.files.get(page)!)?.tree.elements.find((one) => elementPath(one) === element);
+  const opened = openPage(site.files.get(page)!);
+  const own = opened && elementAt(opened.tree, element);
   const value = own && attributeOf(own, 'style');
   if (value === undefined) return [];
   return pagesOf(site).flatMap(({ path, text = '' }) =>

@@ -237,15 +237,111 @@ function matchHas(element: ElementNode, simple: HasSelector, context: MatchConte
 function searchHas(element: ElementNode, simple: HasSelector, context: MatchContext): Match {
   let best: Match = 0;
   for (const { combinator: leading, selector } of simple.list) {
-    const inside = leading === ' ' || leading === '>';
-    const search: Search = { selector, context, anchor: element, leading, steps: 0, known: undefined };
-    for (const candidate of inside ? descendants(element) : laterFamily(element)) {
-      const match = matchUpTo(candidate, selector.compounds.length - 1, search);
-      if (match > best) best = match;
-      if (best === 2) return 2;
-    }
+    const match =
+      selector.compounds.length === 1
+        ? searchOne(element, selector.compounds[0]!, leading, context)
+        : searchAnchored(element, selector, leading, context);
+    if (match > best) best = match;
+    if (best === 2) return 2;
   }
   return best;
+}
+
+function searchAnchored(
+  element: ElementNode,
+  selector: ComplexSelector,
+  leading: string,
+  context: MatchContext,
+): Match {
+  let best: Match = 0;
+  const search: Search = { selector, context, anchor: element, leading, steps: 0, known: undefined };
+  for (const candidate of candidatesFor(element, selector, leading)) {
+    const match = matchUpTo(candidate, selector.compounds.length - 1, search);
+    if (match > best) best = match;
+    if (best === 2) return 2;
+  }
+  return best;
+}
+
+function candidatesFor(element: ElementNode, selector: ComplexSelector, leading: string): Iterable<ElementNode> {
+  if (leading === ' ' || leading === '>') return descendants(element);
+  const staysInside = selector.combinators.every((one) => one === ' ' || one === '>');
+  const next = element.siblings[element.siblingIndex + 1];
+  return leading === '+' && staysInside ? (next ? descendants(next) : []) : laterFamily(element);
+}
+
+/** By compound: what was found below an element, or behind it among its siblings. */
+type Around = WeakMap<CompoundSelector, { readonly below: WeakMap<ElementNode, Match>; readonly behind: WeakMap<ElementNode, Match> }>; // prettier-ignore
+const knownAround: { readonly any: Around; readonly rest: Around } = { any: new WeakMap(), rest: new WeakMap() };
+
+/** An argument of one compound: whole families share what was found, so that no element is looked at once for each of its ancestors. */
+function searchOne(element: ElementNode, compound: CompoundSelector, leading: string, context: MatchContext): Match {
+  const next = element.siblings[element.siblingIndex + 1];
+  if (leading === '+') return next ? matchCompound(next, compound, context) : 0;
+  let around = isPlain(context) ? knownAround[context.state].get(compound) : undefined;
+  if (!around) {
+    around = { below: new WeakMap(), behind: new WeakMap() };
+    if (isPlain(context)) knownAround[context.state].set(compound, around);
+  }
+  if (leading === '~') return findBehind(element, around.behind, (one) => matchCompound(one, compound, context));
+  if (leading === ' ') return findBelow(element, around.below, (one) => matchCompound(one, compound, context));
+  let best: Match = 0;
+  for (const child of element.children) {
+    if (child.type !== 'element') continue;
+    const match = matchCompound(child, compound, context);
+    if (match > best) best = match;
+    if (best === 2) break;
+  }
+  return best;
+}
+
+function findBehind(
+  element: ElementNode,
+  known: WeakMap<ElementNode, Match>,
+  matchOf: (one: ElementNode) => Match,
+): Match {
+  const { siblings, siblingIndex } = element;
+  let at = siblingIndex;
+  while (at < siblings.length && !known.has(siblings[at]!)) at++;
+  let best: Match = at < siblings.length ? known.get(siblings[at]!)! : 0;
+  // from the last one on: nothing stands behind it
+  for (at = Math.min(at, siblings.length) - 1; at >= siblingIndex; at--) {
+    const next = siblings[at + 1];
+    const match = next && best < 2 ? matchOf(next) : 0;
+    if (match > best) best = match;
+    known.set(siblings[at]!, best);
+  }
+  return known.get(element)!;
+}
+
+function findBelow(
+  element: ElementNode,
+  known: WeakMap<ElementNode, Match>,
+  matchOf: (one: ElementNode) => Match,
+): Match {
+  const found = known.get(element);
+  if (found !== undefined) return found;
+  // children first, so that what is below each is known when it is asked for
+  const order: ElementNode[] = [];
+  const stack = [element];
+  for (let at = stack.pop(); at; at = stack.pop()) {
+    if (known.has(at)) continue;
+    order.push(at);
+    for (const child of at.children) if (child.type === 'element') stack.push(child);
+  }
+  for (const one of order.reverse()) {
+    let best: Match = 0;
+    for (const child of one.children) {
+      if (child.type !== 'element') continue;
+      const below = known.get(child)!;
+      const match = below === 2 ? 2 : matchOf(child);
+      if (match > best) best = match;
+      if (below > best) best = below;
+      if (best === 2) break;
+    }
+    known.set(one, best);
+  }
+  return known.get(element)!;
 }
 
 /** In document order, without a call per level of depth. */
@@ -284,13 +380,27 @@ function matchNth(element: ElementNode, simple: NthSelector, context: MatchConte
   return hits === perhaps + 1 ? own : 1;
 }
 
-function countOfType(element: ElementNode, last: boolean): number {
-  const { siblings, tag, namespace } = element;
-  const step = last ? 1 : -1;
-  let count = 1;
-  for (let i = element.siblingIndex + step; i >= 0 && i < siblings.length; i += step)
-    if (siblings[i]!.tag === tag && siblings[i]!.namespace === namespace) count++;
-  return count;
+/** Of a family of siblings: how many of its own type stand up to each one, itself included, and how many of each type there are. */
+interface TypeCounts {
+  readonly upTo: readonly number[];
+  readonly all: ReadonlyMap<string, number>;
+}
+const knownTypeCounts = new WeakMap<readonly ElementNode[], TypeCounts>();
+
+function countOfType({ siblings, siblingIndex, namespace, tag }: ElementNode, last: boolean): number {
+  let counts = knownTypeCounts.get(siblings);
+  if (!counts) {
+    const all = new Map<string, number>();
+    const upTo = siblings.map((one) => {
+      const type = `${one.namespace} ${one.tag}`;
+      const count = (all.get(type) ?? 0) + 1;
+      all.set(type, count);
+      return count;
+    });
+    knownTypeCounts.set(siblings, (counts = { upTo, all }));
+  }
+  const here = counts.upTo[siblingIndex]!;
+  return last ? counts.all.get(`${namespace} ${tag}`)! - here + 1 : here;
 }
 
 /** Of a family of siblings, how many up to each place surely or perhaps match the list. */

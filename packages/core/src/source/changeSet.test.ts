@@ -57,7 +57,11 @@ test.each([
   ['a file that is there', { ...emptyChangeSet, created: [{ path: 'a.html', text: '' }] }, 'file-exists'],
   ...['../x.css', '/x.css', 'css/../../x.css', 'a\\b.css', './x.css', 'css//x.css', 'x\0.css', 'x\ud800.css', ''].map(
     (path) =>
-      [`the path ${JSON.stringify(path)}`, { ...emptyChangeSet, created: [{ path, text: '' }] }, 'bad-file-path'] as const,
+      [
+        `the path ${JSON.stringify(path)}`,
+        { ...emptyChangeSet, created: [{ path, text: '' }] },
+        'bad-file-path',
+      ] as const,
   ),
   ['a file that is not', { ...emptyChangeSet, deleted: ['x'] }, 'file-missing'],
   ['an edit of a file that is not', { ...emptyChangeSet, edited: [edit('x', '')] }, 'file-missing'],

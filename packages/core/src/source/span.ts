@@ -35,14 +35,9 @@ export class LineIndex {
 
 /** Line and column of an offset, both from 1. LF, CR and CRLF end a line, as for people's editors. */
 export function placeOf(source: string, offset: number): { readonly line: number; readonly column: number } {
-  let line = 1;
-  let lineStart = 0;
-  for (let i = 0; i < offset && i < source.length; i++) {
-    const code = source.charCodeAt(i);
-    if (code === 10 || (code === 13 && source.charCodeAt(i + 1) !== 10)) {
-      line++;
-      lineStart = i + 1;
-    }
-  }
-  return { line, column: offset - lineStart + 1 };
+  // one text is mostly asked about many times in a row
+  if (last?.source !== source) last = { source, lines: new LineIndex(source) };
+  return last.lines.placeOf(Math.min(offset, source.length));
 }
+
+let last: { readonly source: string; readonly lines: LineIndex } | undefined;

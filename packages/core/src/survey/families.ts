@@ -24,7 +24,7 @@ export interface Family {
   readonly pages: readonly string[];
   /** Why it stays where it is, on the pages where it does. */
   readonly stays: StayReason | undefined;
-  /** Families with the same declarations under another selector or condition. */
+  /** Families with the same declarations under another selector or condition; of many, the first. */
   readonly twins: readonly string[];
   /** Number in order of first appearance over the pages. */
   readonly order: number;
@@ -71,14 +71,33 @@ export class FamilyCollector {
     for (const [id, { family, versions }] of this.found) {
       if (family.kind !== 'rule') continue;
       for (const version of versions.keys())
-        if (version !== '') byVersion.set(version, [...(byVersion.get(version) ?? []), id]);
+        if (version === '') continue;
+        else if (byVersion.has(version)) byVersion.get(version)!.push(id);
+        else byVersion.set(version, [id]);
     }
     return [...this.found.values()].map(({ family, versions }) => {
       const sorted = [...versions.values()].sort((a, b) => b.pages.length - a.pages.length);
-      const twins = new Set(sorted.flatMap((v) => byVersion.get(v.id) ?? []).filter((id) => id !== family.id));
-      return { ...family, versions: sorted, pages: [...new Set(sorted.flatMap((v) => v.pages))], twins: [...twins] };
+      const twins = twinsOf(family.id, sorted, byVersion);
+      return { ...family, versions: sorted, pages: [...new Set(sorted.flatMap((v) => v.pages))], twins };
     });
   }
+}
+
+/** Nobody reads more of them, and each of thousands would list all others. */
+const mostTwins = 50;
+
+function twinsOf(
+  id: string,
+  versions: readonly FamilyVersion[],
+  byVersion: ReadonlyMap<string, readonly string[]>,
+): readonly string[] {
+  const twins = new Set<string>();
+  for (const version of versions)
+    for (const other of byVersion.get(version.id) ?? []) {
+      if (twins.size >= mostTwins) return [...twins];
+      if (other !== id) twins.add(other);
+    }
+  return [...twins];
 }
 
 /** All rules of embedded blocks, grouped over the site, in order of first appearance. */

@@ -2,6 +2,7 @@ import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { desktop } from '../cascade/environment.ts';
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { PageOutcomes } from '../cascade/pageOutcomes.ts';
+import type { AppliedRule } from '../cascade/pageRules.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { presentationalParts } from '../page/presentational.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
@@ -9,6 +10,7 @@ import type { Declaration } from '../sheet/sheet.ts';
 import type { Site } from '../source/site.ts';
 import { placeOf, type Span } from '../source/span.ts';
 import { comparableValue } from '../values/comparableValue.ts';
+import type { EmbeddedBlock } from './blockUnits.ts';
 import { openPage, type OpenPage } from './openPage.ts';
 import { SheetReader } from './sheetReader.ts';
 import type { SourceKind } from './survey.ts';
@@ -70,12 +72,21 @@ class BandReader {
   private readonly page: OpenPage;
   private readonly cascade: PageCascade;
   private readonly sheets: SheetReader;
+  private readonly blocks: ReadonlyMap<number, EmbeddedBlock>;
+  /** By the number of the source they come through. */
+  private readonly applied = new Map<number, AppliedRule[]>();
 
   constructor(site: Site, page: OpenPage, cascade: PageCascade) {
     this.site = site;
     this.page = page;
     this.cascade = cascade;
     this.sheets = new SheetReader(site);
+    this.blocks = new Map(page.blocks.map((block) => [block.sourceIndex, block]));
+    for (const rule of cascade.rules.rules) {
+      const list = this.applied.get(rule.source.sourceIndex);
+      if (list) list.push(rule);
+      else this.applied.set(rule.source.sourceIndex, [rule]);
+    }
   }
 
   read(): PageBands {
@@ -111,11 +122,12 @@ class BandReader {
 
   /** The sheets a source imports come before it. */
   private sourceBands(index: number): readonly PageBand[] {
-    const { sources, lines, blocks } = this.page;
+    const { sources, lines } = this.page;
+    const { blocks } = this;
     const source = sources.sheets[index]!;
     const { span, media } = source;
     const place = { line: lines.placeOf(span.start).line, endLine: lines.placeOf(Math.max(span.end - 1, 0)).line };
-    const applied = this.cascade.rules.rules.filter((r) => r.source.sourceIndex === index);
+    const applied = this.applied.get(index) ?? [];
     const paths = [...new Set(applied.map((r) => r.source.path))];
     const bands: PageBand[] = [];
     for (const path of paths) {
@@ -160,11 +172,15 @@ class BandReader {
         rules: [],
       });
     if (source.kind !== 'embedded') return bands;
-    const block = blocks.find((b) => b.sourceIndex === index)!;
-    const own = applied.filter((r) => r.source.kind === 'embedded');
+    const block = blocks.get(index)!;
     const { start, end } = source.contents;
+    const own = new Map(
+      applied.flatMap(({ source: { kind }, compiled }) =>
+        kind === 'embedded' ? [[start + compiled.rule.span.start, compiled] as const] : [],
+      ),
+    );
     const rules = block.units.map((unit) => {
-      const compiled = own.find((r) => start + r.compiled.rule.span.start === unit.span.start)?.compiled;
+      const compiled = own.get(unit.span.start);
       const line = lines.placeOf(unit.span.start).line;
       return this.rule(
         unit.label,

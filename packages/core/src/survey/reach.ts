@@ -39,12 +39,17 @@ export class ReachCollector {
     this.pages++;
     if (this.seen.has(cascade.rules.key)) return;
     this.seen.add(cascade.rules.key);
+    /** By source, where each unit's rule starts within its block. */
+    const familyAt = new Map(
+      blocks.map(({ sourceIndex, source: { contents }, units }) => [
+        sourceIndex,
+        new Map(units.map((unit) => [unit.span.start - contents.start, unit.family])),
+      ]),
+    );
     for (const { compiled, source } of cascade.rules.rules) {
       if (this.counted.has(compiled.number)) continue;
       if (source.kind === 'embedded') {
-        const block = blocks.find((b) => b.sourceIndex === source.sourceIndex);
-        const start = (block?.source.contents.start ?? 0) + compiled.rule.span.start;
-        const family = block?.units.find((unit) => unit.span.start === start)?.family;
+        const family = familyAt.get(source.sourceIndex)?.get(compiled.rule.span.start);
         if (family !== undefined) this.counted.set(compiled.number, this.familyCount(family));
         continue;
       }

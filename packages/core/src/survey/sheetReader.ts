@@ -7,6 +7,9 @@ import type { SurveySource } from './survey.ts';
 
 type ReadSource = Pick<SurveySource, 'kind' | 'target' | 'problem' | 'rules' | 'declarations' | 'bytes'>;
 
+/** Sheets that import each other doubly would be told of by the million; nobody reads more of one page than this. */
+const mostSources = 2000;
+
 /** The sheets of a site, parsed once. */
 export class SheetReader {
   private readonly known = new Map<string, { sheet: Sheet; rules: number; declarations: number; bytes: number }>();
@@ -36,27 +39,30 @@ export class SheetReader {
   }
 
   /** A sheet and all it imports, in order of appearance: imports first. */
-  withImports(
+  withImports(target: Target, reference: string, kind: 'linked' | 'imported'): readonly ReadSource[] {
+    const out: ReadSource[] = [];
+    this.collect(target, reference, kind, [], out);
+    return out;
+  }
+
+  private collect(
     target: Target,
     reference: string,
     kind: 'linked' | 'imported',
-    chain: readonly string[] = [],
-  ): readonly ReadSource[] {
+    chain: readonly string[],
+    out: ReadSource[],
+  ): void {
     const path = target.kind === 'site' ? target.path : undefined;
     const read = path === undefined ? undefined : this.read(path);
     if (!read || path === undefined) {
       const problem = path === undefined ? 'remote' : this.lowerCase.has(path.toLowerCase()) ? 'wrong-case' : 'missing';
-      return [{ kind, target: reference, problem, rules: 0, declarations: 0, bytes: 0 }];
+      out.push({ kind, target: reference, problem, rules: 0, declarations: 0, bytes: 0 });
+      return;
     }
-    const out: ReadSource[] = [];
     for (const rule of read.sheet.rules) {
-      if (rule.kind !== 'import' || chain.includes(path)) continue;
-      out.push(
-        ...this.withImports(resolveReference(rule.reference, siteBase(path)), rule.reference, 'imported', [
-          ...chain,
-          path,
-        ]),
-      );
+      if (rule.kind !== 'import' || chain.includes(path) || out.length >= mostSources) continue;
+      const next = resolveReference(rule.reference, siteBase(path));
+      this.collect(next, rule.reference, 'imported', [...chain, path], out);
     }
     out.push({
       kind,
@@ -66,6 +72,5 @@ export class SheetReader {
       declarations: read.declarations,
       bytes: read.bytes,
     });
-    return out;
   }
 }

@@ -26,18 +26,31 @@ export function makeSurvey(
   blocks: BlockCollector,
 ): Survey {
   const otherFiles = [...site.files.values()].filter((file) => file.kind === 'other').length;
+  const linking = pagesByTarget(pages);
   return {
     pages,
-    sheets: sheetsOf(site).map((file) => surveySheet(file.path, file.bytes.length, pages, sheets)),
+    sheets: sheetsOf(site).map(({ path, bytes }): SheetSurvey => ({
+      path,
+      bytes: bytes.length,
+      rules: sheets.read(path)?.rules ?? 0,
+      pages: linking.get(path) ?? [],
+    })),
     repeatedBlocks: blocks.repeated(),
     otherFiles,
     repeatedBytes: blocks.repeatedBytes(),
   };
 }
 
-const surveySheet = (path: string, bytes: number, pages: readonly PageSurvey[], sheets: SheetReader): SheetSurvey => ({
-  path,
-  bytes,
-  rules: sheets.read(path)?.rules ?? 0,
-  pages: pages.filter((p) => p.sources.some((s) => s.target === path && s.problem === undefined)).map((p) => p.path),
-});
+/** The pages that ask for each file, and get it. */
+function pagesByTarget(pages: readonly PageSurvey[]): ReadonlyMap<string, readonly string[]> {
+  const linking = new Map<string, string[]>();
+  for (const { path, sources } of pages)
+    for (const target of new Set(
+      sources.flatMap((s) => (s.problem === undefined && s.target !== undefined ? [s.target] : [])),
+    )) {
+      const known = linking.get(target);
+      if (known) known.push(path);
+      else linking.set(target, [path]);
+    }
+  return linking;
+}

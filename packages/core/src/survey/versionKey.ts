@@ -1,6 +1,7 @@
 import { compileBlock, type BlockContext } from '../cascade/compileBlock.ts';
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import type { DefinitionRule, StyleRule } from '../sheet/sheet.ts';
+import { MinHeap } from '../source/minHeap.ts';
 import { foldedText } from '../sheet/tokens.ts';
 import { longhandsOf, physicalCounterparts } from '../values/longhands.ts';
 import type { Base } from '../values/urls.ts';
@@ -25,23 +26,46 @@ export function versionKey(rule: StyleRule | DefinitionRule, text: string, base:
  * common longhand. A property we do not know keeps its place.
  */
 export function orderFreeKey(declarations: readonly CompiledDeclaration[]): string {
-  const rest = declarations.map((compiled) => ({
-    text: `${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`,
-    sets: longhandsSetBy(compiled.declaration.property),
-  }));
+  const texts = declarations.map(
+    ({ declaration: { property, important }, comparable }) => `${property}:${comparable}${important ? '!' : ''}`,
+  );
+  const { later, waiting } = orderOf(declarations);
+  const free = new MinHeap<number>((a, b) => texts[a]! < texts[b]! || (texts[a] === texts[b] && a < b));
+  waiting.forEach((before, i) => before === 0 && free.push(i));
   const out: string[] = [];
-  while (rest.length > 0) {
-    let first = 0;
-    for (let i = 1; i < rest.length; i++)
-      if (rest[i]!.text < rest[first]!.text && rest.slice(0, i).every((one) => areApart(one.sets, rest[i]!.sets)))
-        first = i;
-    out.push(rest.splice(first, 1)[0]!.text);
+  for (let i = free.pop(); i !== undefined; i = free.pop()) {
+    out.push(texts[i]!);
+    for (const next of later[i]!) if (--waiting[next]! === 0) free.push(next);
   }
   return out.join(';');
 }
 
-const areApart = (a: ReadonlySet<string> | undefined, b: ReadonlySet<string> | undefined): boolean =>
-  a !== undefined && b !== undefined && ![...a].some((name) => b.has(name));
+/** By number: which declarations must stay behind each one, and for how many each one waits. */
+function orderOf(declarations: readonly CompiledDeclaration[]): { later: number[][]; waiting: number[] } {
+  const later: number[][] = declarations.map(() => []);
+  const waiting = declarations.map(() => 0);
+  const follow = (first: number, second: number): void => {
+    later[first]!.push(second);
+    waiting[second]!++;
+  };
+  /** The last one that sets each longhand, since the last one that may set anything. */
+  let last = new Map<string, number>();
+  let barrier = -1;
+  declarations.forEach(({ declaration: { property } }, i) => {
+    const sets = longhandsSetBy(property);
+    if (!sets) {
+      for (let before = barrier < 0 ? 0 : barrier; before < i; before++) follow(before, i);
+      barrier = i;
+      last = new Map();
+      return;
+    }
+    const before = new Set([...sets].flatMap((longhand) => last.get(longhand) ?? []));
+    if (barrier >= 0) before.add(barrier);
+    for (const one of before) follow(one, i);
+    for (const longhand of sets) last.set(longhand, i);
+  });
+  return { later, waiting };
+}
 
 /** Flow-relative longhands with the physical ones they may land on; undefined when it may set anything. */
 function longhandsSetBy(property: string): ReadonlySet<string> | undefined {

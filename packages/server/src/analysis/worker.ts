@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { connect } from '../db/connect.ts';
+import { databaseTrouble } from '../db/databaseTrouble.ts';
 import { makeSequelizeRevisionStore } from '../features/revisions/sequelizeRevisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { Stopped, type Order, type Report } from './siteThreads.ts';
@@ -25,7 +26,8 @@ async function answer(order: Order, tasks: ReturnType<typeof makeSiteTasks>): Pr
     return { id, kind: 'done', value: await task(input, stepOf(order)) };
   } catch (error) {
     if (error instanceof Stopped) return { id, kind: 'stopped' };
-    if (error instanceof Refusal) return { id, kind: 'refused', code: error.code, message: error.message };
+    const refusal = error instanceof Refusal ? error : databaseTrouble(error);
+    if (refusal) return { id, kind: 'refused', code: refusal.code, message: refusal.message };
     return { id, kind: 'error', error: error instanceof Error ? error : new Error(String(error)) };
   }
 }

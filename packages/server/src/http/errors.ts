@@ -4,6 +4,7 @@ import multer from 'multer';
 import type { Logger } from 'pino';
 import type { ProblemReply } from '@syndeton/contract';
 import { Stopped } from '../analysis/siteThreads.ts';
+import { databaseTrouble } from '../db/databaseTrouble.ts';
 import { Refusal, statusOf, titleOf } from './refusal.ts';
 
 function sendProblem(response: Response, problem: Omit<ProblemReply, 'type'>): void {
@@ -56,6 +57,8 @@ function asRefusal(error: unknown): Refusal | undefined {
     );
   }
   if (!(error instanceof Error)) return undefined;
+  const trouble = databaseTrouble(error);
+  if (trouble) return trouble;
   if ('type' in error && error.type === 'entity.too.large')
     return new Refusal('too-large', 'The request is larger than 25 MB.');
   // the body's parser and the router name what is wrong with a request by a status: no JSON, an unknown charset, a bad escape

@@ -16,6 +16,8 @@ export type RefusalCode =
   | 'draft-changed'
   | 'too-much'
   | 'stopping'
+  | 'database-away'
+  | 'disk-full'
   | 'host-refused';
 
 /** A request we understood and will not carry out. `message` is shown to a person. */
@@ -48,6 +50,8 @@ export const statusOf: Record<RefusalCode, number> = {
   'draft-changed': 409,
   'too-much': 422,
   stopping: 503,
+  'database-away': 503,
+  'disk-full': 507,
   'host-refused': 403,
 };
 
@@ -69,5 +73,7 @@ export const titleOf: Record<RefusalCode, string> = {
   'draft-changed': 'The draft was changed meanwhile',
   'too-much': 'This is too much for one request',
   stopping: 'The server is being stopped',
+  'database-away': 'The database does not answer',
+  'disk-full': 'The disk is full',
   'host-refused': 'The request did not come from this application',
 };

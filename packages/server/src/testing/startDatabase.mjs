@@ -6,7 +6,7 @@ import path from 'node:path';
 
 export default function startDatabase() {
   if (process.env.TEST_DATABASE_URL) return;
-  const data = fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-test-'));
+  const data = fs.mkdtempSync(path.join(process.getuid?.() === 0 ? '/tmp' : os.tmpdir(), 'syndeton-test-'));
   fs.chmodSync(data, 0o755);
   const line = execFileSync(
     process.execPath,

@@ -1,6 +1,6 @@
 import { parseDeclarations } from '../../sheet/parseSheet.ts';
 import { attributeOf } from '../../page/nodes.ts';
-import { elementPath } from '../../page/parsePage.ts';
+import { elementAt, elementPath } from '../../page/parsePage.ts';
 import type { FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import { wholeLines } from '../../source/removal.ts';
@@ -56,7 +56,7 @@ export function planDropBlock(site: Site, { page, source, pages }: DropBlock): R
 export function planDropAttribute(site: Site, { page, element, pages }: DropAttribute): Result<DropPlan, DropProblem> {
   const model = site.files.get(page)?.kind === 'page' ? openPage(site.files.get(page)!) : undefined;
   if (!model) return fail({ kind: 'page-not-found', page });
-  const own = model.tree.elements.find((one) => elementPath(one) === element);
+  const own = elementAt(model.tree, element);
   const value = own && attributeOf(own, 'style');
   if (value === undefined) return fail({ kind: 'not-said-there', what: `a style attribute of ${element} on ${page}` });
   const key = keyOf(value);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ImportReply } from '@syndeton/contract';
+import { databaseTrouble } from '../../db/databaseTrouble.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { BringingIn, SiteService } from '../sites/siteService.ts';
 
@@ -72,8 +73,9 @@ export function makeImportService({
           (error: Error) => {
             if (one.stop.signal.aborted) one.reply = { ...one.reply, status: 'stopped' };
             else {
-              if (!(error instanceof Refusal)) warn(error);
-              const detail = error instanceof Refusal ? error.message : 'Something went wrong here; nothing was kept.';
+              const refusal = error instanceof Refusal ? error : databaseTrouble(error);
+              if (!refusal) warn(error);
+              const detail = refusal?.message ?? 'Something went wrong here. Look whether the site is there.';
               one.reply = { ...one.reply, status: 'failed', detail };
             }
           },

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { count, someNames } from '../../ui/format.ts';
+import { count } from '../../ui/format.ts';
 import { folderBackups, folderOfSite, rememberFolder, type WorkFolder } from '../site/index.ts';
 import { putBack, writeBack, type WrittenBack } from './writeBack.ts';
 
@@ -90,13 +90,17 @@ function sayWritten(done: WrittenBack, folder: string): Said {
       return { words: `${count(done.files, 'file')} written into ${folder}.`, bad: false };
     case 'changed-there':
       return {
-        words: `Nothing was written: ${someNames(done.paths)} changed in the folder meanwhile. Bring the site in again, or take the zip.`,
+        words: `Nothing was written: ${listed(done.paths)} changed in the folder meanwhile. Bring the site in again, or take the zip.`,
         bad: true,
       };
     case 'stopped':
       return {
-        words: `The browser stopped writing (${done.why}). New in ${folder}: ${done.written.length === 0 ? 'nothing' : someNames(done.written)}. As before: ${someNames(done.left)}.`,
+        words: `The browser stopped writing (${done.why}). New in ${folder}: ${done.written.length === 0 ? 'nothing' : listed(done.written)}. As before: ${listed(done.left)}.`,
         bad: true,
       };
   }
 }
+
+/** Files as they are called in the folder, endings and all. */
+const listed = (paths: readonly string[]): string =>
+  paths.length <= 5 ? paths.join(', ') : `${paths.slice(0, 5).join(', ')} and ${paths.length - 5} more`;

@@ -1,0 +1,118 @@
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { afterAll, expect, test } from '@jest/globals';
+import { pino } from 'pino';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import request from 'supertest';
+import { startAnalysis, usualLimits } from '../analysis/analysis.ts';
+import { createApp } from '../app.ts';
+import { makeServices } from '../services.ts';
+import { siteApi } from '../testing/siteApi.ts';
+import { connect, migrate } from './connect.ts';
+
+/** A database of its own for tests that end it. */
+const tmp = process.getuid?.() === 0 ? '/tmp' : os.tmpdir();
+const data = fs.mkdtempSync(path.join(tmp, 'syndeton-database-'));
+fs.chmodSync(data, 0o755);
+const pg = (command: string): string[] => ['scripts/pg.mjs', command, '--data', data, '--db', 'own'];
+const start = (): { url: string; port: number; dataDir: string } =>
+  JSON.parse(execFileSync(process.execPath, pg('start'), { encoding: 'utf8' })) as ReturnType<typeof start>;
+afterAll(() => {
+  execFileSync(process.execPath, pg('stop'));
+  fs.rmSync(data, { recursive: true, force: true });
+});
+const postmaster = (dataDir: string): number => Number(fs.readFileSync(path.join(dataDir, 'postmaster.pid'), 'utf8').split('\n')[0]); // prettier-ignore
+
+test('killed in the middle of its first start at any moment, the folder can be used by the next', async () => {
+  for (const after of [150, 600, 1200]) {
+    const first = spawn(process.execPath, pg('start'), { stdio: 'ignore', detached: true });
+    await new Promise((done) => setTimeout(done, after));
+    // with all it has started
+    process.kill(-first.pid!, 'SIGKILL');
+    await new Promise((done) => (first.exitCode === null && first.signalCode === null ? first.once('exit', done) : done(0))); // prettier-ignore
+  }
+  expect(start().url).toContain('127.0.0.1');
+});
+
+test('a database that died and came back is where it was, and the application goes on', async () => {
+  const { url, port, dataDir } = start();
+  const sequelize = connect(url);
+  await migrate(sequelize);
+  const analysis = startAnalysis(url, { ...usualLimits, threads: 2 });
+  const services = makeServices(sequelize, analysis);
+  const app = createApp({ sequelize, analysis, services, log: pino({ level: 'silent' }), demoFolder: '', allowedHosts: ['127.0.0.1'] }); // prettier-ignore
+  const api = siteApi(() => app);
+  try {
+    const id = await api.bringIn([{ path: 'a.html', content: '<style>p{color:red}</style><p>' }]);
+    await api.put(id, [{ kind: 'gather-rules', sheet: 'a.css' }]);
+
+    // one connection after the other is ended under it
+    await sequelize.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE pid <> pg_backend_pid() AND datname = current_database()'); // prettier-ignore
+    await new Promise((done) => setTimeout(done, 100));
+    expect((await api.draft(id)).operations).toHaveLength(1);
+
+    process.kill(postmaster(dataDir), 'SIGQUIT');
+    await new Promise((done) => setTimeout(done, 500));
+    const away = await request(app).get(`/api/sites/${id}`);
+    expect([away.status, (away.body as { code: string }).code]).toEqual([503, 'database-away']);
+
+    expect(start().port).toBe(port);
+    expect((await api.draft(id)).operations).toHaveLength(1);
+    expect((await api.save(id)).status).toBe(201);
+    expect((await request(app).get(`/api/sites/${id}/revisions/2/survey`)).status).toBe(200);
+    expect((await request(app).get(`/preview/${id}/r2/a.css`)).text).toContain('color:red');
+  } finally {
+    await analysis.close();
+    await sequelize.close();
+  }
+});
+
+test('each older schema is brought up to date with what it holds', async () => {
+  const { url } = start();
+  const sequelize = connect(url);
+  const select = <Row extends object>(sql: string): Promise<Row[]> => sequelize.query<Row>(sql, { type: QueryTypes.SELECT }); // prettier-ignore
+  try {
+    for (const from of ['0001-sites', '0002-inventory', '0003-notes']) {
+      await emptied(sequelize);
+      await migrate(sequelize, from);
+      const id = '00000000-0000-4000-8000-000000000001';
+      const manifest = JSON.stringify({ 'a.html': 'h1', 'b.html': 'h2' });
+      await sequelize.query(
+        `INSERT INTO site (id, name, prefix, head, left_out, created_at) VALUES ('${id}', 'Old', '', 2, '[{"path":"x","reason":"y","hash":"h3"},{"path":"z","reason":"y"}]', now());
+         INSERT INTO blob (hash, size, bytes) VALUES ('h1', 1, 'a'), ('h2', 1, 'b'), ('h3', 1, 'c'), ('h4', 1, 'd');
+         INSERT INTO revision (site_id, number, parent, message, manifest, figures, changed_files, created_at)
+           VALUES ('${id}', 1, NULL, 'm', '{"a.html":"h1"}', '{}', 1, now()), ('${id}', 2, 1, 'm', '${manifest}', '{}', 1, now());
+         INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '[{"kind":"mend","finding":"f"}]', now());`,
+      );
+      await migrate(sequelize);
+      const { drafts, sites } = makeServices(sequelize, startAnalysis(url));
+      expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
+      expect(await drafts.state(id, 'draft')).toEqual({ siteId: id, number: 2, operations: [{ kind: 'mend', finding: 'f' }] }); // prettier-ignore
+      expect((await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations])).toEqual([['Old', 2, 1]]); // prettier-ignore
+      await sites.purge();
+      expect(await select('SELECT hash FROM blob ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
+    }
+  } finally {
+    await sequelize.close();
+  }
+});
+
+async function emptied(sequelize: Sequelize): Promise<void> {
+  await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public;');
+}
+
+test('one program at a time works on a data folder; one that was killed leaves it free', async () => {
+  const folder = fs.mkdtempSync(path.join(tmp, 'syndeton-lock-'));
+  const script = `import { takeFolder } from ${JSON.stringify(path.resolve('scripts/dataLock.mjs'))};
+    process.stdout.write(String(takeFolder(${JSON.stringify(folder)}))); setTimeout(() => {}, Number(process.argv[1]));`;
+  const take = (): string => spawnSync(process.execPath, ['--input-type=module', '-e', script, '0'], { encoding: 'utf8' }).stdout; // prettier-ignore
+  const first = spawn(process.execPath, ['--input-type=module', '-e', script, '60000'], { stdio: ['ignore', 'pipe', 'ignore'] }); // prettier-ignore
+  const said = await new Promise((done) => first.stdout.once('data', (text: Buffer) => done(text.toString())));
+  expect([said, take()]).toEqual(['undefined', String(first.pid)]);
+  first.kill('SIGKILL');
+  await new Promise((done) => first.once('exit', done));
+  expect(take()).toBe('undefined');
+  fs.rmSync(folder, { recursive: true });
+});
