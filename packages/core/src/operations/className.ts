@@ -56,7 +56,7 @@ export function proposeClassName(
   const name = [role.size === 1 ? [...role][0]! : 'any', ...(look.length > 0 ? look : ['own'])].join('-');
   if (!taken.has(name)) return name;
   let numbers = numbersOf.get(taken);
-  if (!numbers) numbersOf.set(taken, (numbers = new Map()));
+  if (!numbers) numbersOf.set(taken, (numbers = new Map<string, number>()));
   // names are only ever added to those taken: the search goes on where it ended
   for (let n = numbers.get(name) ?? 2; ; n++) {
     if (taken.has(`${name}-${n}`)) continue;

@@ -23,7 +23,9 @@ import { attributeGroups } from './attributeGroups.ts';
 import { makeInventory } from './inventory.ts';
 import { elementReply, overridesReply, questionReply, valueReply } from './precedence.ts';
 import type { AnalysisTasks, MadeDraft, SiteState } from './tasks.ts';
-import type { Step } from './worker.ts';
+
+/** Called after each page of a long task: tells how far it is, and ends it when nobody waits for it. */
+export type Step = (done: number, total: number, rules?: number) => void;
 
 type SiteTasks = {
   readonly [Name in keyof AnalysisTasks]: (

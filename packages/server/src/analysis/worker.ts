@@ -4,7 +4,7 @@ import { databaseTrouble } from '../db/databaseTrouble.ts';
 import { makeSequelizeRevisionStore } from '../features/revisions/sequelizeRevisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { Stopped, type Order, type Report } from './siteThreads.ts';
-import { makeSiteTasks } from './siteTasks.ts';
+import { makeSiteTasks, type Step } from './siteTasks.ts';
 
 /** The thread's end of `SiteThreads`: one order at a time, answered by data alone; a refusal keeps its code. */
 const { databaseUrl } = workerData as { readonly databaseUrl: string };
@@ -32,9 +32,7 @@ async function answer(order: Order, tasks: ReturnType<typeof makeSiteTasks>): Pr
   }
 }
 
-/** Called after each page of a long task: tells how far it is, ten times a second at most, and ends it when nobody waits for it. */
-export type Step = (done: number, total: number, rules?: number) => void;
-
+/** Ten times a second at most. */
 function stepOf({ id, stop }: Order): Step {
   const stopped = new Int32Array(stop);
   let last = 0;

@@ -1,5 +1,11 @@
 import type { SiteFiguresReply, SurveyReply } from '@syndeton/contract';
-import type { LeftOutRecord } from '../sites/siteStore.ts';
+
+/** A file left out; `hash` is set when its bytes are kept. */
+export interface LeftOutRecord {
+  readonly path: string;
+  readonly reason: string;
+  readonly hash?: string;
+}
 
 export interface RevisionRecord {
   readonly number: number;

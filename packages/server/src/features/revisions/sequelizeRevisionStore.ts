@@ -2,7 +2,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import { BlobModel, InventoryModel, RevisionModel, SiteModel } from '../../db/models.ts';
 import { setDraft } from '../drafts/sequelizeDraftStore.ts';
 import type { RevisionRecord, RevisionStore } from './revisionStore.ts';
-import { inventoryRow, writeRevision } from './writeRevision.ts';
+import { inventoryRow, writeRevision } from './sequelizeNewRevision.ts';
 
 const atOnce = 500;
 

@@ -1,11 +1,4 @@
-import type { NewRevision, RevisionRecord } from '../revisions/revisionStore.ts';
-
-/** A file left out; `hash` is set when its bytes are kept. */
-export interface LeftOutRecord {
-  readonly path: string;
-  readonly reason: string;
-  readonly hash?: string;
-}
+import type { LeftOutRecord, NewRevision, RevisionRecord } from '../revisions/revisionStore.ts';
 
 export interface SiteRecord {
   readonly id: string;
