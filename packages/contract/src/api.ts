@@ -193,7 +193,11 @@ export const Import = Type.Object(
   {
     id: Type.String({ format: 'uuid' }),
     name: Type.String(),
-    status: Type.Union(['reading', 'looking', 'storing', 'done', 'failed', 'stopped'].map((s) => Type.Literal(s))),
+    status: Type.Union(
+      (['reading', 'looking', 'storing', 'done', 'failed', 'stopped', 'interrupted'] as const).map((s) =>
+        Type.Literal(s),
+      ),
+    ),
     /** Files unpacked while reading, pages looked at afterwards. */
     done: Count,
     total: Count,

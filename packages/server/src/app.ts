@@ -11,7 +11,6 @@ import { makeDemoReader } from './features/demo/readDemo.ts';
 import { draftHandlers } from './features/drafts/draftRoutes.ts';
 import { fileHandlers } from './features/files/fileRoutes.ts';
 import { importHandlers } from './features/imports/importRoutes.ts';
-import { makeImportService } from './features/imports/importService.ts';
 import { precedenceHandlers } from './features/precedence/precedenceRoutes.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/previewRoutes.ts';
 import { revisionHandlers } from './features/revisions/revisionRoutes.ts';
@@ -44,8 +43,7 @@ export function createApp({
   webFolder,
   allowedHosts,
 }: AppParts): Express {
-  const { sites, inventories, drafts, revisions, files, fileIn } = services;
-  const imports = makeImportService({ sites, warn: (error) => log.error(error, 'an import failed') });
+  const { sites, inventories, drafts, revisions, files, fileIn, imports } = services;
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));

@@ -24,7 +24,8 @@ const sequelize = connect(databaseUrl);
 await migrate(sequelize);
 const analysis = startAnalysis(databaseUrl);
 const demoFolder = root('demo');
-const services = makeServices(sequelize, analysis);
+const services = makeServices(sequelize, analysis, log);
+await services.imports.recover();
 await services.sites.purge();
 setInterval(() => void services.sites.purge().catch((error: unknown) => log.warn(error, 'purge')), hour).unref();
 if ((await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)

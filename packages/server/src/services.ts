@@ -1,9 +1,12 @@
+import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import type { Analysis } from './analysis/analysis.ts';
 import { makeDraftService } from './features/drafts/draftService.ts';
 import { makeSequelizeDraftStore } from './features/drafts/sequelizeDraftStore.ts';
 import { makeFileReader } from './features/files/fileReader.ts';
 import { makeFileService } from './features/files/fileService.ts';
+import { makeImportService } from './features/imports/importService.ts';
+import { makeSequelizeImportStore } from './features/imports/sequelizeImportStore.ts';
 import { makeInventoryService } from './features/inventory/inventoryService.ts';
 import { makeRevisionService } from './features/revisions/revisionService.ts';
 import { makeSequelizeRevisionStore } from './features/revisions/sequelizeRevisionStore.ts';
@@ -13,7 +16,7 @@ import { makeSiteService } from './features/sites/siteService.ts';
 export type Services = ReturnType<typeof makeServices>;
 
 /** The services of the application, each made of the stores and services it needs. */
-export function makeServices(sequelize: Sequelize, analysis: Analysis) {
+export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logger) {
   const store = makeSequelizeSiteStore(sequelize);
   const revisionStore = makeSequelizeRevisionStore(sequelize);
   const inventories = makeInventoryService({ revisions: revisionStore, analysis });
@@ -24,6 +27,11 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis) {
     sites,
     inventories,
     drafts,
+    imports: makeImportService({
+      sites,
+      store: makeSequelizeImportStore(sequelize),
+      warn: (error) => log.error(error, 'an import failed'),
+    }),
     revisions: makeRevisionService(parts),
     files: makeFileService(parts),
     fileIn: makeFileReader({ drafts, revisions: revisionStore }),

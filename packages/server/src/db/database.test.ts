@@ -9,6 +9,7 @@ import request from 'supertest';
 import { startAnalysis, usualLimits } from '../analysis/analysis.ts';
 import { createApp } from '../app.ts';
 import { makeServices } from '../services.ts';
+import { makeZip } from '../testing/makeZip.ts';
 import { siteApi } from '../testing/siteApi.ts';
 import { connect, migrate } from './connect.ts';
 
@@ -16,6 +17,7 @@ import { connect, migrate } from './connect.ts';
 const tmp = process.getuid?.() === 0 ? '/tmp' : os.tmpdir();
 const data = fs.mkdtempSync(path.join(tmp, 'syndeton-database-'));
 fs.chmodSync(data, 0o755);
+const log = pino({ level: 'silent' });
 const pg = (command: string): string[] => ['scripts/pg.mjs', command, '--data', data, '--db', 'own'];
 const start = (): { url: string; port: number; dataDir: string } =>
   JSON.parse(execFileSync(process.execPath, pg('start'), { encoding: 'utf8' })) as ReturnType<typeof start>;
@@ -41,8 +43,8 @@ test('a database that died and came back is where it was, and the application go
   const sequelize = connect(url);
   await migrate(sequelize);
   const analysis = startAnalysis(url, { ...usualLimits, threads: 2 });
-  const services = makeServices(sequelize, analysis);
-  const app = createApp({ sequelize, analysis, services, log: pino({ level: 'silent' }), demoFolder: '', allowedHosts: ['127.0.0.1'] }); // prettier-ignore
+  const services = makeServices(sequelize, analysis, log);
+  const app = createApp({ sequelize, analysis, services, log, demoFolder: '', allowedHosts: ['127.0.0.1'] }); // prettier-ignore
   const api = siteApi(() => app);
   try {
     const id = await api.bringIn([{ path: 'a.html', content: '<style>p{color:red}</style><p>' }]);
@@ -69,12 +71,36 @@ test('a database that died and came back is where it was, and the application go
   }
 });
 
+test('an import that a restart ended is told of, with what to do', async () => {
+  const sequelize = connect(start().url);
+  await emptied(sequelize);
+  await migrate(sequelize);
+  const analysis = startAnalysis(start().url);
+  try {
+    const first = makeServices(sequelize, analysis, log).imports;
+    const pages = Array.from({ length: 300 }, (_, i) => ({ path: `${i}.html`, content: '<style>p{top:0}</style><p>' }));
+    const { id } = first.start(await makeZip(pages), 'Walks');
+    await new Promise((done) => setTimeout(done, 50));
+    // another process comes up while the first one is gone
+    const second = makeServices(sequelize, analysis, log).imports;
+    await second.recover();
+    expect(second.list()).toMatchObject([{ id, name: 'Walks', status: 'interrupted', detail: expect.stringContaining('bring it in again') }]); // prettier-ignore
+    first.stop(id);
+    const third = makeServices(sequelize, analysis, log).imports;
+    await third.recover();
+    expect(third.list()).toEqual([]);
+  } finally {
+    await analysis.close();
+    await sequelize.close();
+  }
+});
+
 test('each older schema is brought up to date with what it holds', async () => {
   const { url } = start();
   const sequelize = connect(url);
   const select = <Row extends object>(sql: string): Promise<Row[]> => sequelize.query<Row>(sql, { type: QueryTypes.SELECT }); // prettier-ignore
   try {
-    for (const from of ['0001-sites', '0002-inventory', '0003-notes']) {
+    for (const from of ['0001-sites', '0002-inventory', '0003-notes'] as const) {
       await emptied(sequelize);
       await migrate(sequelize, from);
       const id = '00000000-0000-4000-8000-000000000001';
@@ -87,7 +113,7 @@ test('each older schema is brought up to date with what it holds', async () => {
          INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '[{"kind":"mend","finding":"f"}]', now());`,
       );
       await migrate(sequelize);
-      const { drafts, sites } = makeServices(sequelize, startAnalysis(url));
+      const { drafts, sites } = makeServices(sequelize, startAnalysis(url), log);
       expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
       expect(await drafts.state(id, 'draft')).toEqual({ siteId: id, number: 2, operations: [{ kind: 'mend', finding: 'f' }] }); // prettier-ignore
       expect((await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations])).toEqual([['Old', 2, 1]]); // prettier-ignore

@@ -4,24 +4,26 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import type { Sequelize } from 'sequelize';
 import { startAnalysis, usualLimits, type Analysis } from '../analysis/analysis.ts';
+import type { ThreadLimits } from '../analysis/siteThreads.ts';
 import { createApp } from '../app.ts';
 import { makeServices } from '../services.ts';
 import { connect, migrate } from '../db/connect.ts';
 
 /** The application on the tests' database, for one test file. */
-export function useApp(): () => Express {
+export function useApp(limits: Partial<ThreadLimits> = {}): () => Express {
   const databaseUrl = process.env['TEST_DATABASE_URL']!;
   const sequelize = connect(databaseUrl);
+  const log = pino({ level: process.env['LOG_LEVEL'] ?? 'silent' });
   let analysis: Analysis;
   let app: Express;
   beforeAll(async () => {
     await migrate(sequelize);
-    analysis = startAnalysis(databaseUrl, { ...usualLimits, threads: 2 });
+    analysis = startAnalysis(databaseUrl, { ...usualLimits, threads: 2, ...limits });
     app = createApp({
       sequelize,
       analysis,
-      services: makeServices(sequelize, analysis),
-      log: pino({ level: process.env['LOG_LEVEL'] ?? 'silent' }),
+      services: makeServices(sequelize, analysis, log),
+      log,
       demoFolder: fileURLToPath(new URL('../../../../demo', import.meta.url)),
       allowedHosts: ['127.0.0.1'],
     });

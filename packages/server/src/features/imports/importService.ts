@@ -2,10 +2,13 @@ import { randomUUID } from 'node:crypto';
 import type { ImportReply } from '@syndeton/contract';
 import { databaseTrouble } from '../../db/databaseTrouble.ts';
 import { Refusal } from '../../http/refusal.ts';
+import type { ImportStore } from './importStore.ts';
 import type { BringingIn, SiteService } from '../sites/siteService.ts';
 
-/** Sites on their way in. They live in memory: a server that stops keeps nothing half-written. */
+/** Sites on their way in. A server that stops keeps nothing half-written; the next one tells of those it was busy with. */
 export interface ImportService {
+  /** Takes over the list from a server that is gone: what it was busy with has ended, and is said to have. */
+  recover(): Promise<void>;
   start(archive: Buffer, name: string | undefined): ImportReply;
   list(): readonly ImportReply[];
   get(id: string): ImportReply;
@@ -19,12 +22,15 @@ interface Running {
 }
 
 const forgetAfter = 10 * 60_000;
+const interruptedDetail = 'The server was stopped in the middle. Nothing of it was kept: bring it in again.';
 
 export function makeImportService({
   sites,
+  store,
   warn,
 }: {
   readonly sites: SiteService;
+  readonly store: ImportStore;
   readonly warn: (error: unknown) => void;
 }): ImportService {
   const running = new Map<string, Running>();
@@ -51,7 +57,23 @@ export function makeImportService({
     };
   }
 
+  /** The list is told of from memory; what is kept is for the time after a restart. */
+  function keep({ reply }: Running, isRunning: boolean): void {
+    store.put(reply, isRunning).catch(warn);
+  }
+
+  function forgetLater(id: string): void {
+    setTimeout(() => running.delete(id), forgetAfter).unref();
+  }
+
   return {
+    async recover() {
+      await store.drop(new Date(Date.now() - forgetAfter));
+      for (const reply of await store.interrupt({ status: 'interrupted', detail: interruptedDetail })) {
+        running.set(reply.id, { reply, stop: new AbortController() });
+        forgetLater(reply.id);
+      }
+    },
     start(archive, name) {
       const id = randomUUID();
       const reply: ImportReply = {
@@ -65,6 +87,7 @@ export function makeImportService({
       };
       const one: Running = { reply, stop: new AbortController() };
       running.set(id, one);
+      keep(one, true);
       sites
         .bringIn(archive, name, follow(one))
         .then(
@@ -80,7 +103,10 @@ export function makeImportService({
             }
           },
         )
-        .finally(() => setTimeout(() => running.delete(id), forgetAfter).unref());
+        .finally(() => {
+          keep(one, false);
+          forgetLater(id);
+        });
       return reply;
     },
     list: () => [...running.values()].map(({ reply }) => reply),

@@ -85,7 +85,10 @@ export function StartPage() {
       if (folder) await bring(await filesOfFolder(folder), folder);
     });
   const still = ended?.leftOut.filter(({ path }) => !taken.includes(`${ended.id} ${path}`)) ?? [];
-  const failed = ended?.status === 'failed' ? `${ended.name} was not brought in. ${ended.detail}` : undefined;
+  // one that was begun before a reload, or in another window, is told of too when a restart ended it
+  const cut = imports.find(({ status }) => status === 'interrupted');
+  const lost = ended?.status === 'failed' || ended?.status === 'interrupted' ? ended : cut;
+  const failed = lost ? `${lost.name} was not brought in. ${lost.detail}` : undefined;
   return (
     <StartView
       sites={sites}
