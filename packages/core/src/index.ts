@@ -64,17 +64,17 @@ export {
   type GatherRules,
   type LeftRule,
   type RuleChoice,
-} from './operations/gatherRules.ts';
-export { describeAttributeStays } from './operations/attributeStays.ts';
+} from './operations/gather/gatherRules.ts';
+export { describeAttributeStays } from './operations/gather/attributeStays.ts';
 export {
   planGatherAttributes,
   type AttributeGroup,
   type AttributesPlan,
   type GatherAttributes,
-} from './operations/gatherAttributes.ts';
+} from './operations/gather/gatherAttributes.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
-export { lackingLinks, type LackingPage, type LinkAlike } from './operations/linkAlike.ts';
+export { lackingLinks, type LackingPage, type LinkAlike } from './operations/links/linkAlike.ts';
 export {
   elementTable,
   type ElementQuery,
@@ -108,8 +108,8 @@ export type { LinkPlace } from './operations/links/linkPlace.ts';
 export { printLink, type PageSyntax } from './page/pageSyntax.ts';
 export { encodePath } from './values/urls.ts';
 export type { PathStyle } from './operations/links/linkTag.ts';
-export type { MendFinding } from './operations/mend.ts';
-export { smallestEdit, type EditSheet } from './operations/editSheet.ts';
+export type { MendFinding } from './operations/pages/mend.ts';
+export { smallestEdit, type EditSheet } from './operations/sheets/editSheet.ts';
 export {
   applyOperations,
   describeOperationProblem,

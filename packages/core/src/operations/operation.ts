@@ -2,35 +2,35 @@ import { applyPlan, type ReadingMakers } from './readings.ts';
 import { describeChangeProblem, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
-import { describeEditSheetProblem, planEditSheet, type EditSheet, type EditSheetProblem } from './editSheet.ts';
+import { describeEditSheetProblem, planEditSheet, type EditSheet, type EditSheetProblem } from './sheets/editSheet.ts';
 import {
   describeGatherProblem,
   planGatherRules,
   type GatherProblem,
   type GatherRules,
   type LeftRule,
-} from './gatherRules.ts';
+} from './gather/gatherRules.ts';
 import {
   describeAttributesProblem,
   planGatherAttributes,
   type AttributesProblem,
   type GatherAttributes,
-} from './gatherAttributes.ts';
+} from './gather/gatherAttributes.ts';
 import {
   describeGatherBlocksProblem,
   planGatherBlocks,
   type GatherBlocks,
   type GatherBlocksProblem,
-} from './gatherBlocks.ts';
-import { describeHintsProblem, planGatherHints, type GatherHints, type HintsProblem } from './gatherHints.ts';
+} from './gather/gatherBlocks.ts';
+import { describeHintsProblem, planGatherHints, type GatherHints, type HintsProblem } from './gather/gatherHints.ts';
 import { describeLinkProblem, type LinkProblem } from './links/linkProblems.ts';
 import { planLinks, type LinkOperation } from './links/planLinks.ts';
 import { describeOverrideProblem, planOverride, type OverrideOperation } from './overrides/planOverrides.ts';
 import type { ShareProblem } from './overrides/shareDeclaration.ts';
-import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './linkAlike.ts';
-import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './mend.ts';
-import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './settleDrift.ts';
-import { describeWrapProblem, planWrapContent, type WrapContent, type WrapProblem } from './wrapContent.ts';
+import { describeLinkAlikeProblem, planLinkAlike, type LinkAlike, type LinkAlikeProblem } from './links/linkAlike.ts';
+import { describeMendProblem, planMend, type MendFinding, type MendProblem } from './pages/mend.ts';
+import { describeSettleProblem, planSettleDrift, type SettleDrift, type SettleProblem } from './gather/settleDrift.ts';
+import { describeWrapProblem, planWrapContent, type WrapContent, type WrapProblem } from './pages/wrapContent.ts';
 
 /** One described change of a site. */
 export type Operation =

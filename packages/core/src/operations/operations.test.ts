@@ -4,12 +4,12 @@ import { parsePage } from '../page/parsePage.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
 import { siteBase } from '../values/urls.ts';
 import { siteOf, textIn } from '../testing/siteOf.ts';
-import { smallestEdit } from './editSheet.ts';
-import type { Orderable } from './compete.ts';
-import { mergeOrder } from './mergeOrder.ts';
+import { smallestEdit } from './sheets/editSheet.ts';
+import type { Orderable } from './gather/compete.ts';
+import { mergeOrder } from './gather/mergeOrder.ts';
 import { applyOperations, describeOperationProblem, type Operation } from './operation.ts';
 import { pageSyntax, printLink } from '../page/pageSyntax.ts';
-import { asciiText, closingText, dedented, rebasedText } from './printRule.ts';
+import { asciiText, closingText, dedented, rebasedText } from './gather/printRule.ts';
 import { indentationAt, wholeLines, wholeLinesAndGap } from '../source/removal.ts';
 
 describe('order of rules that many pages hold', () => {

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { applyChangeSet } from '../source/changeSet.ts';
 import type { Site } from '../source/site.ts';
-import { planGatherRules, type GatherRules } from '../operations/gatherRules.ts';
+import { planGatherRules, type GatherRules } from '../operations/gather/gatherRules.ts';
 import { proveSites } from '../proof/proveSites.ts';
 import { familiesOf } from '../survey/families.ts';
 import { askChromium, type Question } from '../testing/chromium.ts';

@@ -4,8 +4,8 @@ import {
   type AttributesProblem,
   type GatherAttributes,
   type Watch,
-} from '../operations/gatherAttributes.ts';
-import { planGatherHints, type GatherHints, type HintsPlan, type HintsProblem } from '../operations/gatherHints.ts';
+} from '../operations/gather/gatherAttributes.ts';
+import { planGatherHints, type GatherHints, type HintsPlan, type HintsProblem } from '../operations/gather/gatherHints.ts';
 import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';

@@ -1,9 +1,9 @@
 import { applyPlan } from '../operations/readings.ts';
-import { planGatherBlocks, type GatherBlocks } from '../operations/gatherBlocks.ts';
-import { planGatherRules, type GatherRules } from '../operations/gatherRules.ts';
+import { planGatherBlocks, type GatherBlocks } from '../operations/gather/gatherBlocks.ts';
+import { planGatherRules, type GatherRules } from '../operations/gather/gatherRules.ts';
 import type { OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
-import { SheetNames } from '../operations/sheetNames.ts';
+import { SheetNames } from '../operations/gather/sheetNames.ts';
 import type { Proof } from '../proof/proof.ts';
 import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';

@@ -1,4 +1,4 @@
-import { mayCompete } from '../operations/compete.ts';
+import { mayCompete } from '../operations/gather/compete.ts';
 import { PageSet } from './pageSet.ts';
 import type { RuleTable } from './ruleTable.ts';
 

@@ -1,6 +1,6 @@
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { compileBlock } from '../cascade/compileBlock.ts';
-import { mayCompete, traitsOf, type Traits } from '../operations/compete.ts';
+import { mayCompete, traitsOf, type Traits } from '../operations/gather/compete.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Site } from '../source/site.ts';
 import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';

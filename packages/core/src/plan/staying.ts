@@ -1,11 +1,11 @@
-import { describeAttributeStays, type AttributeStays } from '../operations/attributeStays.ts';
+import { describeAttributeStays, type AttributeStays } from '../operations/gather/attributeStays.ts';
 import { attributeOf } from '../page/nodes.ts';
 import { elementAt, elementPath, textContent } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
-import type { AttributesPlan } from '../operations/gatherAttributes.ts';
-import { describeElementStays, type HintsPlan } from '../operations/gatherHints.ts';
+import type { AttributesPlan } from '../operations/gather/gatherAttributes.ts';
+import { describeElementStays, type HintsPlan } from '../operations/gather/gatherHints.ts';
 import type { PlanOptions } from './planGather.ts';
 import type { Stayed } from './takeBack.ts';
 

@@ -3,7 +3,7 @@ import type { CopyLinksProblem } from './copyLinks.ts';
 import type { ImportToLinkProblem } from './importToLink.ts';
 import type { LinkSheetProblem } from './linkSheet.ts';
 import type { MoveLinkProblem } from './moveLink.ts';
-import type { RenameSheetProblem } from './renameSheet.ts';
+import type { RenameSheetProblem } from '../sheets/renameSheet.ts';
 import type { SetLinkProblem } from './setLink.ts';
 import { describeSheetPathProblem } from '../sheetPath.ts';
 

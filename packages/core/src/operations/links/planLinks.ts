@@ -9,7 +9,7 @@ import type { LinkProblem } from './linkProblems.ts';
 import { planLinkSheet, type LinkSheet } from './linkSheet.ts';
 import { planLinkToImport, type LinkToImport } from './linkToImport.ts';
 import { planMoveLink, type MoveLink } from './moveLink.ts';
-import { planRenameSheet, type RenameSheet } from './renameSheet.ts';
+import { planRenameSheet, type RenameSheet } from '../sheets/renameSheet.ts';
 import { planSetLink, type SetLink } from './setLink.ts';
 import { planUnlinkSheet, type UnlinkSheet } from './unlinkSheet.ts';
 

@@ -5,7 +5,7 @@ import { pageSyntax } from '../../page/pageSyntax.ts';
 import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
 import type { OpenPage } from '../../survey/openPage.ts';
-import { dropAttribute } from '../editClass.ts';
+import { dropAttribute } from '../pages/editClass.ts';
 import { editLinks, type LinkedPagesPlan, type LinkedPagesProblem } from './linkedPages.ts';
 import { isHost, sheetReference, type PathStyle, type PathStyleProblem } from './linkTag.ts';
 import { sameMedia } from './linkSheet.ts';

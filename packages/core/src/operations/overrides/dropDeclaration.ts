@@ -9,7 +9,7 @@ import { wholeLines } from '../../source/removal.ts';
 import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
 import { comparableValue } from '../../values/comparableValue.ts';
-import { dropAttribute } from '../editClass.ts';
+import { dropAttribute } from '../pages/editClass.ts';
 import { chosenPages, type PagesProblem } from '../links/linkedPages.ts';
 import { declarationSpan, dropFromRule, styleRules } from './dropEdits.ts';
 

@@ -8,7 +8,7 @@ import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
 import { openPage } from '../../survey/openPage.ts';
 import { longhandsOf } from '../../values/longhands.ts';
-import { asciiText, rebasedText } from '../printRule.ts';
+import { asciiText, rebasedText } from '../gather/printRule.ts';
 import {
   planDropDeclaration,
   printed,

@@ -1,0 +1,338 @@
+import { CascadeSession, type PageCascade } from '../../cascade/pageCascade.ts';
+import { linksPlainly } from '../../page/styleSources.ts';
+import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
+import { parseDeclarations } from '../../sheet/parseSheet.ts';
+import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
+import { lineEndOf } from '../../source/lineEnds.ts';
+import { fail, succeed, type Result } from '../../source/result.ts';
+import { pagesOf, type Site, type SiteFile } from '../../source/site.ts';
+import type { Edit } from '../../source/span.ts';
+import { insertLink } from '../../survey/insertLink.ts';
+import { readingOf, type PageReading } from '../../survey/pageReading.ts';
+import { shiftedReading } from '../../survey/shiftedReading.ts';
+import { addedLink } from '../links/addedLink.ts';
+import type { AttributeStays } from './attributeStays.ts';
+import { isPlainClassName, proposeClassName } from './className.ts';
+import { dropAttribute, styleToClass } from '../pages/editClass.ts';
+import { asciiText, closingText, rebasedText } from './printRule.ts';
+import { raisedId, raisedSelector } from './raisedSelector.ts';
+import type { ReadingMakers } from '../readings.ts';
+import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
+import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
+import { styledElements, type StyledElement } from './styledElements.ts';
+import { takenClassNames } from './takenClassNames.ts';
+
+/** Style attributes of equal declarations become class rules in a sheet, which the pages then link last. */
+export interface GatherAttributes {
+  readonly kind: 'gather-attributes';
+  readonly sheet: string;
+  /** All pages when absent. */
+  readonly pages?: readonly string[];
+  /** Only these groups, by their key; all when absent. */
+  readonly only?: readonly string[];
+  /** Names for groups by their key; the others get a proposed one. */
+  readonly names?: Readonly<Record<string, string>>;
+  /** An element that alone has its group, and an ID, keeps its markup: the rule asks for the ID. */
+  readonly ids?: boolean;
+  /** Where a plain class would lose, its declarations are important in place of a stronger selector. */
+  readonly important?: boolean;
+  /** Groups left as they are: everywhere, or on one page. */
+  readonly except?: readonly { readonly key: string; readonly page?: string }[];
+}
+
+export type AttributesProblem =
+  | { readonly kind: 'attributes-sheet-path'; readonly path: SheetPathProblem }
+  | { readonly kind: 'class-name'; readonly name: string }
+  | { readonly kind: 'class-taken'; readonly name: string }
+  | { readonly kind: 'no-attributes'; readonly left: AttributesPlan['left'] };
+
+/** Style attributes that say the same, and the class that takes their place. */
+export interface AttributeGroup {
+  readonly key: string;
+  readonly name: string;
+  readonly selector: string;
+  /** Types of the elements that carry it: `p`, `td`. */
+  readonly tags: readonly string[];
+  readonly declarations: readonly { readonly property: string; readonly value: string; readonly important: boolean }[];
+  readonly elements: number;
+  readonly pages: readonly string[];
+}
+
+export interface AttributesPlan {
+  readonly changes: ChangeSet;
+  readonly readings: ReadingMakers;
+  readonly sheet: string;
+  readonly groups: readonly AttributeGroup[];
+  /** Each element that gets a class, by its path in the page. */
+  readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
+  /** Each element whose attribute stays, by its path in the page. */
+  readonly left: readonly { readonly page: string; readonly element: string; readonly reason: AttributeStays }[];
+}
+
+interface FoundPage {
+  readonly reading: PageReading;
+  readonly found: Found[];
+}
+
+interface Found {
+  readonly page: FoundPage;
+  readonly element: StyledElement;
+  readonly group: Group;
+}
+
+interface Group {
+  readonly text: string;
+  readonly found: Found[];
+  needed: Specificity;
+  /** Some page has sources after the sheet that may be as strong. */
+  strictly: boolean;
+}
+
+const tagsOf = (group: Group): readonly string[] => [...new Set(group.found.map(({ element }) => element.tag))];
+
+/** In which session pages are read; `onRead` hears of each page that had to be. */
+export interface Watch {
+  readonly session: CascadeSession;
+  readonly onRead: (file: SiteFile, cascade: PageCascade) => void;
+}
+
+/** Plans the move. What it cannot see (attribute selectors that ask for `style` or for the class as a whole) the proof does. */
+export function planGatherAttributes(
+  site: Site,
+  operation: GatherAttributes,
+  watch?: Watch,
+): Result<AttributesPlan, AttributesProblem> {
+  const path = parseSheetPath(operation.sheet, site);
+  if (!path.ok) return fail({ kind: 'attributes-sheet-path', path: path.problem });
+  const bad = Object.values(operation.names ?? {}).find((name) => !isPlainClassName(name));
+  if (bad !== undefined) return fail({ kind: 'class-name', name: bad });
+  const session = watch?.session ?? new CascadeSession();
+  const collector = new Collector(site, path.value, operation);
+  const wanted = operation.pages && new Set(operation.pages);
+  for (const [i, file] of pagesOf(site).entries()) {
+    if (!(wanted?.has(file.path) ?? true) || !/style/i.test(file.text ?? '')) continue;
+    collector.add(file, styledElements(site, file, session, watch?.onRead));
+    // what embedded blocks compile to is few pages' own
+    if (i % 100 === 99) session.forgetPages();
+  }
+  return collector.plan();
+}
+
+class Collector {
+  private readonly groups = new Map<string, Group>();
+  private readonly left: { page: string; element: string; reason: AttributeStays }[] = [];
+  private readonly pages: FoundPage[] = [];
+  /** All pages of the site, once one is asked for. */
+  private readings: readonly PageReading[] | undefined;
+  private readonly site: Site;
+  private readonly sheet: string;
+  private readonly operation: GatherAttributes;
+  private readonly excepted: ReadonlySet<string>;
+
+  constructor(site: Site, sheet: string, operation: GatherAttributes) {
+    this.excepted = new Set(operation.except?.map(({ key, page }) => `${page ?? ''}\n${key}`));
+    this.site = site;
+    this.sheet = sheet;
+    this.operation = operation;
+  }
+
+  add(file: SiteFile, elements: readonly StyledElement[]): void {
+    if (elements.length === 0) return;
+    const reading = readingOf(file)!;
+    const linked = reading.sources.findLastIndex((s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet); // prettier-ignore
+    let page: FoundPage | undefined;
+    for (const element of elements) {
+      const { key, value } = element;
+      const text = element.stays === undefined ? rebasedText(value, reading.base, this.sheet) : undefined;
+      if (text === undefined) {
+        this.left.push({ page: file.path, element: element.path, reason: element.stays ?? 'reference' });
+        continue;
+      }
+      if (this.operation.only && !this.operation.only.includes(key)) continue;
+      if (this.excepted.has(`\n${key}`) || this.excepted.has(`${file.path}\n${key}`)) continue;
+      if (!page) this.pages.push((page = { reading, found: [] }));
+      let group = this.groups.get(key);
+      if (!group) this.groups.set(key, (group = { text, found: [], needed: [0, 1, 0], strictly: false }));
+      const found = { page, element, group };
+      page.found.push(found);
+      group.found.push(found);
+      if (compareSpecificity(element.strongest, group.needed) > 0) group.needed = element.strongest;
+      // the sheet is linked already, and something comes after it
+      if (linked >= 0 && element.lastRival > linked) group.strictly = true;
+    }
+  }
+
+  plan(): Result<AttributesPlan, AttributesProblem> {
+    if (this.groups.size === 0) return fail({ kind: 'no-attributes', left: this.left });
+    const taken = takenClassNames(this.site);
+    const named: Named[] = [];
+    for (const [key, group] of this.groups) {
+      const given = this.operation.names?.[key];
+      if (given !== undefined && taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
+      const tags = tagsOf(group);
+      const id = given === undefined ? this.ownId(group) : undefined;
+      if (id !== undefined) {
+        named.push({
+          key,
+          group,
+          name: `#${id}`,
+          selector: raisedId(id, group.needed, group.strictly),
+          important: false,
+        });
+        continue;
+      }
+      const name = given ?? proposeClassName(tags, parseDeclarations(group.text), taken);
+      taken.add(name.toLowerCase());
+      const raised = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
+      const important = this.operation.important === true && raised !== `.${name}`;
+      named.push({ key, group, name, selector: important ? `.${name}` : raised, important });
+    }
+    const target = this.site.files.get(this.sheet);
+    const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n', ruleStyleOf(this.site)) }];
+    const pages = this.editPages(named);
+    const edited: FileEdits[] = [
+      ...(target ? [appended(target.path, target.hash, target.text ?? '', named, ruleStyleOf(this.site))] : []),
+      ...pages.map(editsOf),
+    ];
+    const groups = named.map((one): AttributeGroup => ({
+      key: one.key,
+      name: one.name,
+      selector: one.selector,
+      tags: tagsOf(one.group),
+      declarations: declarationsOf(one),
+      elements: one.group.found.length,
+      pages: [...new Set(one.group.found.map(({ page }) => page.reading.path))],
+    }));
+    return succeed({
+      changes: { created, edited, deleted: [] },
+      readings: readingsOf(pages, this.sheet),
+      sheet: this.sheet,
+      groups,
+      places: this.places(named),
+      left: this.left,
+    });
+  }
+
+  /** The ID of a group's only element, when no other element of the site has it. */
+  private ownId({ found }: Group): string | undefined {
+    const [only, ...others] = found;
+    const id = this.operation.ids === true && others.length === 0 ? only!.element.id : undefined;
+    return id !== undefined && isPlainClassName(id) && this.hasAlone(id.toLowerCase()) ? id : undefined;
+  }
+
+  private hasAlone(id: string): boolean {
+    this.readings ??= pagesOf(this.site).flatMap((file) => readingOf(file) ?? []);
+    const holders = this.readings.filter((page) => page.names.has(`#${id}`));
+    return holders.length === 1 && !holders[0]!.repeatedIds.has(id);
+  }
+
+  private places(named: readonly { readonly key: string; readonly group: Group }[]): AttributesPlan['places'] {
+    return named.flatMap(({ key, group }) =>
+      group.found.map(({ page, element }) => ({ page: page.reading.path, key, element: element.path })),
+    );
+  }
+
+  private editPages(named: readonly { readonly group: Group; readonly name: string }[]): readonly EditedPage[] {
+    const names = new Map(named.map(({ group, name }) => [group, name]));
+    return this.pages.map(({ reading, found }) => {
+      const edits: Edit[] = [];
+      const done = new Set<number>();
+      for (const { element, group } of found) {
+        // of a tag that the parser opened again for mis-nested elements there is one to edit
+        const at = element.spans['style']!.startOffset;
+        if (done.has(at)) continue;
+        done.add(at);
+        const name = names.get(group)!;
+        if (name.startsWith('#')) edits.push(dropAttribute(reading.text, element.spans, 'style'));
+        else edits.push(...styleToClass(reading.text, element.spans, name)!);
+      }
+      const linked = reading.sources.some((source) => linksPlainly(source, this.sheet));
+      const link = linked ? undefined : insertLink(reading, this.sheet, 'last');
+      return { reading, names: found.map(({ group }) => names.get(group)!), edits, link };
+    });
+  }
+}
+
+/** A page whose style attributes went. */
+interface EditedPage {
+  readonly reading: PageReading;
+  /** The classes it has now; an ID it had before. */
+  readonly names: readonly string[];
+  readonly edits: readonly Edit[];
+  readonly link: Edit | undefined;
+}
+
+const editsOf = ({ reading, edits, link }: EditedPage): FileEdits => ({
+  path: reading.path,
+  hash: reading.file.hash,
+  edits: link ? [...edits, link] : edits,
+});
+
+/** What is known of these pages afterwards; not where the tag of the body itself was edited. */
+const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers =>
+  new Map(
+    pages.flatMap(({ reading, names, edits, link }) => {
+      const { body } = reading;
+      if (body && edits.some(({ span }) => span.start < body.startTagEnd && span.end > body.start)) return [];
+      const classes = names.filter((name) => !name.startsWith('#')).map((name) => `.${name.toLowerCase()}`);
+      const make = (now: SiteFile): PageReading => {
+        const next = shiftedReading(reading, now, link ? [...edits, link] : edits, {
+          gone: new Set(),
+          left: new Set(),
+          link: link && addedLink(reading, link, sheet),
+        });
+        return { ...next, names: new Set([...next.names, ...classes]) };
+      };
+      return [[reading.path, make] as const];
+    }),
+  );
+
+interface Named {
+  readonly key: string;
+  readonly group: Group;
+  readonly name: string;
+  readonly selector: string;
+  /** All its declarations are made important. */
+  readonly important: boolean;
+}
+
+const declarationsOf = ({ group, important }: Named): AttributeGroup['declarations'] =>
+  parseDeclarations(group.text).map((one) => ({ property: one.property, value: one.value, important: important || one.important })); // prettier-ignore
+
+/** One rule a group, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
+function printRules(named: readonly Named[], lineEnd: string, { oneLine, indent }: RuleStyle): string {
+  return named
+    .map((one) => {
+      const { selector } = one;
+      const parts = declarationsOf(one).map(
+        ({ property, value, important }) => `${property}: ${value}${important ? ' !important' : ''};`,
+      );
+      const lines = [`${selector} {`, ...parts.map((part) => indent + part), '}'];
+      return asciiText(`${oneLine ? `${selector} { ${parts.join(' ')} }` : lines.join(lineEnd)}${lineEnd}`);
+    })
+    .join('');
+}
+
+function appended(path: string, hash: string, text: string, named: readonly Named[], style: RuleStyle): FileEdits {
+  const lineEnd = lineEndOf(text);
+  const open = closingText(text) ?? '';
+  const gap = text.trim() === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;
+  return {
+    path,
+    hash,
+    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + printRules(named, lineEnd, style) }],
+  };
+}
+
+export function describeAttributesProblem(problem: AttributesProblem): string {
+  switch (problem.kind) {
+    case 'attributes-sheet-path':
+      return describeSheetPathProblem(problem.path);
+    case 'class-name':
+      return `${problem.name} cannot be a class here. Letters, digits, hyphens and underscores are allowed, a letter first.`;
+    case 'class-taken':
+      return `The class ${problem.name} is in use on the site already. Choose a name that no page and no sheet has.`;
+    case 'no-attributes':
+      return 'No style attribute on these pages can be gathered.';
+  }
+}

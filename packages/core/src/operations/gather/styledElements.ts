@@ -1,0 +1,131 @@
+import type { CompiledDeclaration } from '../../cascade/compiledRule.ts';
+import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
+import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';
+import { elementPath, parsePage } from '../../page/parsePage.ts';
+import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
+import type { Site, SiteFile } from '../../source/site.ts';
+import { readingOf } from '../../survey/pageReading.ts';
+import { orderFreeKey } from '../../survey/versionKey.ts';
+import type { AttributeStays } from './attributeStays.ts';
+import { closingText } from './printRule.ts';
+import { scriptedProperties } from './scriptedProperties.ts';
+
+/** An element with a style attribute, and what a class in its place has to cope with. */
+export interface StyledElement {
+  readonly tag: string;
+  readonly id: string | undefined;
+  /** Its path in the page. */
+  readonly path: string;
+  readonly value: string;
+  /** Equal for attributes that say the same. */
+  readonly key: string;
+  /** Of its `style` and `class`. */
+  readonly spans: AttributeSpans;
+  /** The strongest rule that says something else of the same longhands. */
+  readonly strongest: Specificity;
+  /** The last source of the page that has such a rule, by its number; -1 when none has. */
+  readonly lastRival: number;
+  readonly stays: AttributeStays | undefined;
+}
+
+const known = new WeakMap<SiteFile, { readonly around: string; readonly elements: readonly StyledElement[] }>();
+
+/**
+ * The page's elements with style attributes; kept as long as the file is and nothing around it changes.
+ * `onRead`: told when the page had to be read, in the session given.
+ */
+export function styledElements(
+  site: Site,
+  file: SiteFile,
+  session: CascadeSession,
+  onRead?: (file: SiteFile, cascade: PageCascade) => void,
+): readonly StyledElement[] {
+  const around = surroundingsOf(site);
+  const before = known.get(file);
+  if (before?.around === around) return before.elements;
+  const tree = parsePage(file.text!);
+  readingOf(file, tree);
+  const cascade = session.openTree(site, file, tree);
+  const elements = read(site, cascade, session);
+  known.set(file, { around, elements });
+  onRead?.(file, cascade);
+  return elements;
+}
+
+const surroundings = new WeakMap<Site, string>();
+
+/** Equal for sites whose files but pages are the same: sheets that may beat a class, scripts that may set a style. */
+function surroundingsOf(site: Site): string {
+  let text = surroundings.get(site);
+  if (text === undefined) {
+    text = [...site.files.values()].filter((file) => file.kind !== 'page').map(({ path, hash }) => `${path} ${hash}`).sort().join('\n'); // prettier-ignore
+    surroundings.set(site, text);
+  }
+  return text;
+}
+
+function read(site: Site, cascade: PageCascade, session: CascadeSession): readonly StyledElement[] {
+  const { tree, rules } = cascade;
+  const styled = tree.elements.filter((element) => attributeOf(element, 'style') !== undefined);
+  if (styled.length === 0) return [];
+  const scripted = scriptedProperties(tree, rules.sources.base, site);
+  return styled.map((element) => {
+    const value = attributeOf(element, 'style')!;
+    const { declarations } = session.sheets.styleAttribute(value, rules.sources.base);
+    return {
+      tag: element.tag,
+      id: element.id,
+      path: elementPath(element),
+      value,
+      key: orderFreeKey(declarations),
+      spans: spansOf(element, ['style', 'class']),
+      ...rivalsOf(cascade, element, declarations),
+      stays: staysFor(element, value, declarations, scripted),
+    };
+  });
+}
+
+function staysFor(
+  element: ElementNode,
+  value: string,
+  compiled: readonly CompiledDeclaration[],
+  scripted: ReadonlySet<string> | 'any',
+): AttributeStays | undefined {
+  if (!element.attributeSpans?.['style'] || !/^(html|svg)$/.test(element.namespace)) return 'not-written';
+  // a drawing's style attributes are read as in quirks mode, the rules of a sheet are not
+  if (element.namespace === 'svg' && compiled.some((c) => c.validity !== 'valid')) return 'drawing';
+  if (/<\?|<%|\{\{|\{%|\$\{/.test(value)) return 'template';
+  if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
+  const touched = (c: CompiledDeclaration): boolean =>
+    scripted === 'any' || scripted.has(c.declaration.property) || c.longhands.some((name) => scripted.has(name));
+  return scripted === 'any' || compiled.some(touched) ? 'script' : undefined;
+}
+
+/** Every rule that says something of the same longhands with the same importance. */
+function rivalsOf(
+  cascade: PageCascade,
+  element: ElementNode,
+  compiled: readonly CompiledDeclaration[],
+): Pick<StyledElement, 'strongest' | 'lastRival'> {
+  let strongest: Specificity = [0, 0, 0];
+  let lastRival = -1;
+  for (const { indexed } of cascade.matchedAlike(element)) {
+    if (indexed.pseudoElement !== '') continue;
+    const rival = indexed.rule.compiled.block.declarations.some((theirs) =>
+      compiled.some((ours) => mayBeat(theirs, ours)),
+    );
+    if (!rival) continue;
+    const { specificity } = indexed.selector;
+    if (compareSpecificity(specificity, strongest) > 0) strongest = specificity;
+    lastRival = Math.max(lastRival, indexed.rule.source.sourceIndex);
+  }
+  return { strongest, lastRival };
+}
+
+const mayBeat = (theirs: CompiledDeclaration, ours: CompiledDeclaration): boolean =>
+  ours.declaration.important === theirs.declaration.important &&
+  (setsAll(ours) ||
+    setsAll(theirs) ||
+    (ours.comparable !== theirs.comparable && ours.longhands.some((name) => theirs.longhands.includes(name))));
+
+const setsAll = ({ declaration }: CompiledDeclaration): boolean => declaration.property === 'all';

@@ -1,0 +1,58 @@
+import type { ChangeSet } from '../../source/changeSet.ts';
+import { fail, succeed, type Result } from '../../source/result.ts';
+import type { Site } from '../../source/site.ts';
+import type { Edit } from '../../source/span.ts';
+
+/** A sheet's text as a person edited it. `hash` is of the file the edit was made on. */
+export interface EditSheet {
+  readonly kind: 'edit-sheet';
+  readonly path: string;
+  readonly hash: string;
+  readonly text: string;
+}
+
+export type EditSheetProblem =
+  | { readonly kind: 'no-such-sheet'; readonly path: string }
+  | { readonly kind: 'sheet-changed'; readonly path: string }
+  | { readonly kind: 'sheet-opaque'; readonly path: string }
+  | { readonly kind: 'page-markup'; readonly path: string; readonly found: string };
+
+/** Plans the edit as the smallest span that differs. Page markup pasted into a sheet is refused: its first rule would die. */
+export function planEditSheet(site: Site, operation: EditSheet): Result<ChangeSet, EditSheetProblem> {
+  const { path } = operation;
+  const file = site.files.get(path);
+  if (!file || file.kind !== 'sheet') return fail({ kind: 'no-such-sheet', path });
+  if (file.text === undefined) return fail({ kind: 'sheet-opaque', path });
+  if (file.hash !== operation.hash) return fail({ kind: 'sheet-changed', path });
+  const markup = /<\/?(style|html|head|body|link|!doctype)\b[^>]*>?/i;
+  const found = markup.exec(operation.text);
+  if (found && !markup.test(file.text)) return fail({ kind: 'page-markup', path, found: found[0] });
+  const edit = smallestEdit(file.text, operation.text);
+  return succeed({ created: [], edited: edit ? [{ path, hash: file.hash, edits: [edit] }] : [], deleted: [] });
+}
+
+/** The one replacement that turns `before` into `after`, never parting a surrogate pair or a CRLF; undefined when equal. */
+export function smallestEdit(before: string, after: string): Edit | undefined {
+  if (before === after) return undefined;
+  const most = Math.min(before.length, after.length);
+  let start = 0;
+  while (start < most && before[start] === after[start]) start++;
+  let tail = 0;
+  while (tail < most - start && before[before.length - 1 - tail] === after[after.length - 1 - tail]) tail++;
+  while (start > 0 && /[\uD800-\uDBFF\r]/.test(before[start - 1]!)) start--;
+  while (tail > 0 && /[\uDC00-\uDFFF\n]/.test(before[before.length - tail]!)) tail--;
+  return { span: { start, end: before.length - tail }, text: after.slice(start, after.length - tail) };
+}
+
+export function describeEditSheetProblem(problem: EditSheetProblem): string {
+  switch (problem.kind) {
+    case 'no-such-sheet':
+      return `There is no sheet ${problem.path} in this site.`;
+    case 'sheet-changed':
+      return `${problem.path} was changed after this edit was made. Take the edit out of the draft and make it again.`;
+    case 'sheet-opaque':
+      return `${problem.path} does not encode back to its own bytes, so it cannot be edited here.`;
+    case 'page-markup':
+      return `${problem.found} is page markup. A sheet holds CSS only; the first rule after it would be lost.`;
+  }
+}
