@@ -42,7 +42,7 @@ export {
 } from './precedence.ts';
 export { Proof, PageProof, type ProofReply } from './proof.ts';
 export { GatherReport, type GatherReportReply } from './gather.ts';
-export { GatherRulesOperation, EditSheetOperation, Operation, Operations, type OperationBody } from './operations.ts';
+export { Operation, Operations, type OperationBody } from './operations.ts';
 export {
   CreatedSite,
   Draft,

@@ -62,7 +62,6 @@ export {
   planGatherRules,
   type GatherPlan,
   type GatherRules,
-  type LeftRule,
   type RuleChoice,
 } from './operations/gather/gatherRules.ts';
 export { describeAttributeStays } from './operations/gather/attributeStays.ts';
@@ -102,8 +101,8 @@ export {
   type OverrideCause,
   type Overrides,
 } from './precedence/overrides.ts';
-export type { OverrideOperation } from './operations/overrides/planOverrides.ts';
-export type { LinkOperation } from './operations/links/planLinks.ts';
+export type { LeftRule } from './operations/gather/leftRule.ts';
+export type { OperationPlan } from './operations/operationType.ts';
 export type { LinkPlace } from './operations/links/linkPlace.ts';
 export { printLink, type PageSyntax } from './page/pageSyntax.ts';
 export { encodePath } from './values/urls.ts';
@@ -113,10 +112,10 @@ export { smallestEdit, type EditSheet } from './operations/sheets/editSheet.ts';
 export {
   applyOperations,
   describeOperationProblem,
+  operationTypes,
   planOperation,
   type DraftSite,
   type Operation,
-  type OperationPlan,
   type OperationProblem,
 } from './operations/operation.ts';
 export { KeptDraft, type KeptDraftState } from './operations/keptDraft.ts';
@@ -124,3 +123,19 @@ export { operationsBeyond, redoOnTop } from './operations/redoOnTop.ts';
 export type { PlannedSheet, PlanOptions } from './plan/planGather.ts';
 export type { SinglePage } from './plan/partition.ts';
 export { attributesSheetBeside, freeSheetName } from './plan/freeSheetName.ts';
+export type { AddBaseline } from './operations/links/addBaseline.ts';
+export type { CopyLinks } from './operations/links/copyLinks.ts';
+export type { ImportToLink } from './operations/links/importToLink.ts';
+export type { LinkSheet } from './operations/links/linkSheet.ts';
+export type { LinkToImport } from './operations/links/linkToImport.ts';
+export type { MoveLink } from './operations/links/moveLink.ts';
+export type { SetLink } from './operations/links/setLink.ts';
+export type { UnlinkSheet } from './operations/links/unlinkSheet.ts';
+export type { RenameSheet } from './operations/sheets/renameSheet.ts';
+export type { DropDeclaration } from './operations/overrides/dropDeclaration.ts';
+export type { ShareDeclaration } from './operations/overrides/shareDeclaration.ts';
+export type { GatherBlocks } from './operations/gather/gatherBlocks.ts';
+export type { GatherHints } from './operations/gather/gatherHints.ts';
+export type { SettleDrift } from './operations/gather/settleDrift.ts';
+export type { WrapContent } from './operations/pages/wrapContent.ts';
+export type { DropAttribute, DropBlock } from './operations/overrides/dropSource.ts';

@@ -61,7 +61,7 @@ test('what core says browsers declare changes nothing when declared, in Chromium
 
 // html-ua-styles 0.5.0 (npm, MIT): the sheet of the HTML Standard's "Rendering"
 test('the standard says the same of every element alone, but for listed ones', () => {
-  const css = fs.readFileSync(new URL('../../../node_modules/html-ua-styles/index.css', import.meta.url), 'utf8');
+  const css = fs.readFileSync(new URL('../../../../node_modules/html-ua-styles/index.css', import.meta.url), 'utf8');
   const known = new Set(tags.filter((tag) => !apart.has(tag)));
   const said = new Map<string, string>();
   for (const rule of parseSheet(css.replaceAll(':heading(', ':nope(').replaceAll(':heading', 'h1, h2, h3, h4, h5, h6'))

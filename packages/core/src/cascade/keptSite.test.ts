@@ -11,7 +11,7 @@ import { KeptSite } from './keptSite.ts';
 import { CascadeSession } from './pageCascade.ts';
 import { differingSlots } from './stack.ts';
 
-const folder = fileURLToPath(new URL('../../../demo/', import.meta.url));
+const folder = fileURLToPath(new URL('../../../../demo/', import.meta.url));
 const demo = makeSite(
   fs.readdirSync(folder, { recursive: true, withFileTypes: true }).flatMap((entry): [string, Uint8Array][] => {
     const full = `${entry.parentPath}/${entry.name}`;

@@ -12,7 +12,7 @@ import { siteWinners } from './siteWinners.ts';
 
 // the nightly form asks for 20000
 const numRuns = Number(process.env['FUZZ_CASES'] ?? 1000);
-const demo = fileURLToPath(new URL('../../../demo/', import.meta.url));
+const demo = fileURLToPath(new URL('../../../../demo/', import.meta.url));
 const encode = (text: string): Uint8Array => new TextEncoder().encode(text);
 
 /** The winners of a page `p.html` that may link `s.css`. */

@@ -5,7 +5,12 @@ import {
   type GatherAttributes,
   type Watch,
 } from '../operations/gather/gatherAttributes.ts';
-import { planGatherHints, type GatherHints, type HintsPlan, type HintsProblem } from '../operations/gather/gatherHints.ts';
+import {
+  planGatherHints,
+  type GatherHints,
+  type HintsPlan,
+  type HintsProblem,
+} from '../operations/gather/gatherHints.ts';
 import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';

@@ -126,7 +126,7 @@ test('a site with no styling in its pages is given back byte for byte', () => {
 });
 
 test('the demo: what can go goes, and every page looks the same', () => {
-  const folder = fileURLToPath(new URL('../../../demo/', import.meta.url));
+  const folder = fileURLToPath(new URL('../../../../demo/', import.meta.url));
   const files = fs.readdirSync(folder, { recursive: true, withFileTypes: true }).filter((e) => e.isFile());
   const site = makeSite(
     files.map(

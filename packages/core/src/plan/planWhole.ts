@@ -1,5 +1,9 @@
 import { applyPlan } from '../operations/readings.ts';
-import { planGatherAttributes, type AttributesProblem, type GatherAttributes } from '../operations/gather/gatherAttributes.ts';
+import {
+  planGatherAttributes,
+  type AttributesProblem,
+  type GatherAttributes,
+} from '../operations/gather/gatherAttributes.ts';
 import { planImportToLink } from '../operations/links/importToLink.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';

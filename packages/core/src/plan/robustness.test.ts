@@ -8,7 +8,7 @@ import { makeSite } from '../source/site.ts';
 import { familiesOf } from '../survey/families.ts';
 import { surveySite } from '../survey/surveySite.ts';
 
-const demo = fileURLToPath(new URL('../../../demo/', import.meta.url));
+const demo = fileURLToPath(new URL('../../../../demo/', import.meta.url));
 const read = (path: string): Uint8Array => fs.readFileSync(demo + path);
 const pages = ['history.html', 'booking.html', 'cy/index.html', 'crew.html', 'news/2024/night-fares.html'];
 const scraps = [

@@ -129,7 +129,7 @@ function claims(rows: readonly TableRow[]) {
   });
 }
 
-const demoFolder = fileURLToPath(new URL('../../../demo', import.meta.url));
+const demoFolder = fileURLToPath(new URL('../../../../demo', import.meta.url));
 const walk = (folder: string, prefix = ''): [string, Uint8Array][] =>
   readdirSync(folder).flatMap((name) =>
     statSync(`${folder}/${name}`).isDirectory()

@@ -1,6 +1,6 @@
 // Reads questions as JSON from standard input, answers as JSON on standard output. See chromium.ts.
 import http from 'node:http';
-import { launchChromium } from '../../../scripts/chromium.mjs';
+import { launchChromium } from '../../../../scripts/chromium.mjs';
 
 let input = '';
 for await (const part of process.stdin) input += part;

@@ -16,7 +16,7 @@ import {
   type LeftRule,
   type Site,
 } from '@syndeton/core';
-import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
+import type { DraftReply, PageBandsReply, ProofReply } from '@syndeton/contract';
 import type { RevisionStore } from '../features/revisions/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
@@ -124,7 +124,7 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
       if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
       const { operations, sheets, stays } = planned.value;
       return {
-        operations: [...operations] as ProposalReply['operations'],
+        operations,
         rules: sheets.reduce((sum, s) => sum + s.rules, 0),
         sheets: sheets.map(({ path, rules, pages, why }) => ({
           path,
@@ -178,7 +178,7 @@ function madeDraft(
     draft: {
       base: state.number,
       operations: [...state.operations],
-      steps: steps.map(({ sentence, left }) => ({ sentence, left: left.map(describeLeft) })),
+      steps: steps.map(({ sentence, left = [] }) => ({ sentence, left: left.map(describeLeft) })),
       changes,
       sheets: linkedSheets(site).map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
       ...(problem ? { problem } : {}),

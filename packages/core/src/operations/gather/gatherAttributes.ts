@@ -1,3 +1,5 @@
+import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { CascadeSession, type PageCascade } from '../../cascade/pageCascade.ts';
 import { linksPlainly } from '../../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
@@ -324,15 +326,42 @@ function appended(path: string, hash: string, text: string, named: readonly Name
   };
 }
 
-export function describeAttributesProblem(problem: AttributesProblem): string {
-  switch (problem.kind) {
-    case 'attributes-sheet-path':
-      return describeSheetPathProblem(problem.path);
-    case 'class-name':
-      return `${problem.name} cannot be a class here. Letters, digits, hyphens and underscores are allowed, a letter first.`;
-    case 'class-taken':
-      return `The class ${problem.name} is in use on the site already. Choose a name that no page and no sheet has.`;
-    case 'no-attributes':
-      return 'No style attribute on these pages can be gathered.';
-  }
-}
+export const attributesProblems: ProblemSentences<AttributesProblem> = {
+  'attributes-sheet-path': (problem) => describeSheetPathProblem(problem.path),
+  'class-name': (problem) =>
+    `${problem.name} cannot be a class here. Letters, digits, hyphens and underscores are allowed, a letter first.`,
+  'class-taken': (problem) =>
+    `The class ${problem.name} is in use on the site already. Choose a name that no page and no sheet has.`,
+  'no-attributes': () => 'No style attribute on these pages can be gathered.',
+};
+
+export const gatherAttributes = operationType<GatherAttributes, AttributesProblem>()({
+  kind: 'gather-attributes',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('gather-attributes'),
+      sheet: fields.sheet,
+      pages: fields.somePages,
+      only: Type.Optional(Type.Array(Type.String(), { maxItems: 50_000 })),
+      ids: Type.Optional(Type.Boolean()),
+      important: Type.Optional(Type.Boolean()),
+      names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 100 }))),
+      except: Type.Optional(
+        Type.Array(Type.Object({ key: Type.String(), page: Type.Optional(Type.String()) }, closed), {
+          maxItems: 50_000,
+        }),
+      ),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planGatherAttributes(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, readings, groups, sheet } = plan.value;
+    const elements = groups.reduce((sum, group) => sum + group.elements, 0);
+    const classes = `${groups.length} ${groups.length === 1 ? 'class' : 'classes'}`;
+    const sentence = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
+    return succeed({ changes, readings, sentence });
+  },
+  problems: attributesProblems,
+});

@@ -1,3 +1,5 @@
+import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { printLink } from '../../page/pageSyntax.ts';
 import { contentHash } from '../../source/contentHash.ts';
 import type { ChangeSet } from '../../source/changeSet.ts';
@@ -173,13 +175,32 @@ function editsOfRun({ page, blocks }: Run, sheet: string): readonly Edit[] {
   return [{ span, text: link }, ...rest.map((one) => ({ span: one, text: '' }))];
 }
 
-export function describeGatherBlocksProblem(problem: GatherBlocksProblem): string {
-  switch (problem.kind) {
-    case 'block-sheet-path':
-      return describeSheetPathProblem(problem.path);
-    case 'block-sheet-taken':
-      return `There is a sheet ${problem.path} already. A block that moves as a whole needs a new one.`;
-    case 'no-blocks':
-      return 'No block of these pages can become a sheet.';
-  }
-}
+export const blocksProblems: ProblemSentences<GatherBlocksProblem> = {
+  'block-sheet-path': (problem) => describeSheetPathProblem(problem.path),
+  'block-sheet-taken': (problem) =>
+    `There is a sheet ${problem.path} already. A block that moves as a whole needs a new one.`,
+  'no-blocks': () => 'No block of these pages can become a sheet.',
+};
+
+export const gatherBlocks = operationType<GatherBlocks, GatherBlocksProblem>()({
+  kind: 'gather-blocks',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('gather-blocks'),
+      folder: Type.String({ maxLength: 400 }),
+      pages: fields.somePages,
+      least: Type.Optional(Type.Integer({ minimum: 1 })),
+      names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 400 }))),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planGatherBlocks(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, sheets } = plan.value;
+    const pages = new Set(sheets.flatMap((sheet) => sheet.pages)).size;
+    const into = sheets.length === 1 ? sheets[0]!.path : `${sheets.length} sheets of their own`;
+    return succeed({ changes, sentence: `Turn the blocks left on ${count(pages, 'page')} into ${into}` });
+  },
+  problems: blocksProblems,
+});

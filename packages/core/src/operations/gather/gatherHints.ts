@@ -1,3 +1,5 @@
+import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { readingOf } from '../../survey/pageReading.ts';
 import { compileBlock } from '../../cascade/compileBlock.ts';
 import { hintsOf, ownStyle } from '../../cascade/hints.ts';
@@ -216,13 +218,37 @@ function editsOf({ file, element, names, tag }: Found, name: string): readonly E
   return [...renamed, ...classed];
 }
 
-export function describeHintsProblem(problem: HintsProblem): string {
-  switch (problem.kind) {
-    case 'hints-sheet-path':
-      return describeSheetPathProblem(problem.path);
-    case 'hints-sheet-taken':
-      return `There is a sheet ${problem.path} already. Rules that count as little as attributes need a sheet of their own, linked first.`;
-    case 'no-hints':
-      return 'No presentational attribute on these pages can become a rule.';
-  }
-}
+export const hintsProblems: ProblemSentences<HintsProblem> = {
+  'hints-sheet-path': (problem) => describeSheetPathProblem(problem.path),
+  'hints-sheet-taken': (problem) =>
+    `There is a sheet ${problem.path} already. Rules that count as little as attributes need a sheet of their own, linked first.`,
+  'no-hints': () => 'No presentational attribute on these pages can become a rule.',
+};
+
+export const gatherHints = operationType<GatherHints, HintsProblem>()({
+  kind: 'gather-hints',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('gather-hints'),
+      sheet: fields.sheet,
+      pages: fields.somePages,
+      elements: Type.Optional(Type.Boolean()),
+      except: Type.Optional(
+        Type.Array(Type.Object({ key: Type.String(), page: Type.String() }, closed), { maxItems: 50_000 }),
+      ),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planGatherHints(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, groups, sheet } = plan.value;
+    const elements = groups.reduce((sum, group) => sum + group.elements, 0);
+    const sentence =
+      changes.created.length === 0
+        ? `Turn ${count(elements, 'font or center element')} into plain ones`
+        : `Turn what ${count(elements, 'element')} ${elements === 1 ? 'says' : 'say'} by presentational markup into ${sheet}, a new sheet linked first`;
+    return succeed({ changes, sentence });
+  },
+  problems: hintsProblems,
+});

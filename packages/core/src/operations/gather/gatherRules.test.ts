@@ -4,13 +4,13 @@ import { encodeText } from '../../source/textCoding.ts';
 import { askChromium } from '../../testing/chromium.ts';
 import { pageOf, siteOf, textIn } from '../../testing/siteOf.ts';
 import { proveSites } from '../../proof/proveSites.ts';
-import { describeGatherProblem, planGatherRules, type GatherRules } from './gatherRules.ts';
+import { planGatherRules, type GatherRules } from './gatherRules.ts';
 import { applyOperations, describeOperationProblem } from '../operation.ts';
 
 function gather(files: Readonly<Record<string, string | Uint8Array>>, operation: Partial<GatherRules> = {}) {
   const site = siteOf(files);
   const plan = planGatherRules(site, { kind: 'gather-rules', sheet: 'css/site.css', ...operation });
-  if (!plan.ok) throw new Error(describeGatherProblem(plan.problem));
+  if (!plan.ok) throw new Error(describeOperationProblem(plan.problem));
   const applied = applyChangeSet(site, plan.value.changes);
   if (!applied.ok) throw new Error(applied.problem.kind);
   return { site, after: applied.value, plan: plan.value, proof: proveSites(site, applied.value) };
@@ -198,7 +198,7 @@ test.each([
   const site = siteOf({ 'a.html': head('<style>p{top:0}</style>'), 'css/base.css': '' });
   const plan = planGatherRules(site, { kind: 'gather-rules', sheet });
   expect(plan).toMatchObject({ ok: false, problem: { kind: 'sheet-path', path: { kind } } });
-  if (!plan.ok) expect(describeGatherProblem(plan.problem)).toMatch(/\.$/);
+  if (!plan.ok) expect(describeOperationProblem(plan.problem)).toMatch(/\.$/);
 });
 
 test('.css is added when left out', () => {

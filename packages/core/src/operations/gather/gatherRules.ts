@@ -1,9 +1,11 @@
+import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
+import type { LeftRule } from './leftRule.ts';
 import { parsePage } from '../../page/parsePage.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import { pagesOf, type Site } from '../../source/site.ts';
 import { textOf } from '../../source/span.ts';
-import type { StayReason } from '../../survey/blockUnits.ts';
 import { readingOf, type PageReading, type ReadBlock, type ReadUnit } from '../../survey/pageReading.ts';
 import type { RuleBody } from '../../survey/ruleBody.ts';
 import { isPlainClassName } from './className.ts';
@@ -54,14 +56,6 @@ export type GatherProblem =
   | { readonly kind: 'no-such-rule'; readonly path: string; readonly family: string }
   | { readonly kind: 'scope-name'; readonly name: string }
   | { readonly kind: 'nothing-to-gather' };
-
-/** A rule that was asked for and stays in its page. */
-export interface LeftRule {
-  readonly page: string;
-  readonly label: string;
-  readonly family: string;
-  readonly reason: StayReason | 'order-conflict' | 'no-scope';
-}
 
 export interface GatherPlan {
   readonly sheet: string;
@@ -240,19 +234,53 @@ function dropConflicts({ page, taken }: PagePlan, conflicts: ReadonlySet<string>
   }
 }
 
-export function describeGatherProblem(problem: GatherProblem): string {
-  switch (problem.kind) {
-    case 'sheet-path':
-      return describeSheetPathProblem(problem.path);
-    case 'no-such-page':
-      return `There is no page ${problem.path} in this site.`;
-    case 'sheet-opaque':
-      return `${problem.path} does not encode back to its own bytes, so nothing can be added to it. Choose another sheet.`;
-    case 'no-such-rule':
-      return `${problem.path} has no rule ${problem.family} to put others before. Give a rule's selector as the sheet has it, or choose its start or end.`;
-    case 'scope-name':
-      return `${problem.name} cannot be the class of these pages: letters, digits, hyphens and underscores are allowed, a letter first, and no other element may have it.`;
-    case 'nothing-to-gather':
-      return 'None of the chosen pages holds any of the chosen rules in a block that can be moved.';
-  }
-}
+export const gatherProblems: ProblemSentences<GatherProblem> = {
+  'sheet-path': (problem) => describeSheetPathProblem(problem.path),
+  'no-such-page': (problem) => `There is no page ${problem.path} in this site.`,
+  'sheet-opaque': (problem) =>
+    `${problem.path} does not encode back to its own bytes, so nothing can be added to it. Choose another sheet.`,
+  'no-such-rule': (problem) =>
+    `${problem.path} has no rule ${problem.family} to put others before. Give a rule's selector as the sheet has it, or choose its start or end.`,
+  'scope-name': (problem) =>
+    `${problem.name} cannot be the class of these pages: letters, digits, hyphens and underscores are allowed, a letter first, and no other element may have it.`,
+  'nothing-to-gather': () => 'None of the chosen pages holds any of the chosen rules in a block that can be moved.',
+};
+
+const RuleChoiceSchema = { family: Type.String(), version: Type.Optional(Type.String()) };
+
+export const gatherRules = operationType<GatherRules, GatherProblem>()({
+  kind: 'gather-rules',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('gather-rules'),
+      sheet: fields.sheet,
+      pages: fields.somePages,
+      rules: Type.Optional(Type.Array(Type.Object(RuleChoiceSchema, closed), { maxItems: 50_000 })),
+      except: Type.Optional(
+        Type.Array(Type.Object({ ...RuleChoiceSchema, page: Type.Optional(Type.String()) }, closed), {
+          maxItems: 200_000,
+        }),
+      ),
+      after: Type.Optional(Type.Array(Type.String(), { maxItems: 500 })),
+      scope: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
+      place: Type.Optional(
+        Type.Union([
+          Type.Literal('start'),
+          Type.Literal('end'),
+          Type.Object({ before: Type.String({ minLength: 1, maxLength: 4000 }) }, closed),
+        ]),
+      ),
+      keepEmptyBlocks: Type.Optional(Type.Boolean()),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planGatherRules(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, readings, left, moved, pages, sheet } = plan.value;
+    const into = site.files.has(sheet) ? sheet : `${sheet}, a new sheet`;
+    const sentence = `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}`;
+    return succeed({ changes, readings, left, sentence });
+  },
+  problems: gatherProblems,
+});

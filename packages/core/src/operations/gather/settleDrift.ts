@@ -1,3 +1,5 @@
+import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { parsePage } from '../../page/parsePage.ts';
 import { styleSources } from '../../page/styleSources.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
@@ -86,11 +88,28 @@ function inPlaceOf(other: Found, kept: Found): string | undefined {
   return indented(plain, own, lineEnd).slice(own.length);
 }
 
-export function describeSettleProblem(problem: SettleProblem): string {
-  switch (problem.kind) {
-    case 'no-such-version':
-      return `No page holds ${problem.family} in the version that was chosen.`;
-    case 'nothing-to-settle':
-      return 'No page holds another version of this rule.';
-  }
-}
+export const settleProblems: ProblemSentences<SettleProblem> = {
+  'no-such-version': (problem) => `No page holds ${problem.family} in the version that was chosen.`,
+  'nothing-to-settle': () => 'No page holds another version of this rule.',
+};
+
+export const settleDrift = operationType<SettleDrift, SettleProblem>()({
+  kind: 'settle-drift',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('settle-drift'),
+      family: Type.String(),
+      version: Type.String(),
+      from: Type.Optional(Type.Array(Type.String(), { maxItems: 10_000 })),
+      pages: fields.somePages,
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planSettleDrift(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, label, pages } = plan.value;
+    return succeed({ changes, sentence: `Let ${label} say the same on ${count(pages.length, 'more page')}` });
+  },
+  problems: settleProblems,
+});

@@ -1,3 +1,7 @@
+import { pagesProblems } from './linkedPages.ts';
+import { describeSheetPathProblem } from '../sheetPath.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { FileEdits } from '../../source/changeSet.ts';
 import type { Site } from '../../source/site.ts';
@@ -53,3 +57,20 @@ export function planAddBaseline(site: Site, { sheet, pages }: AddBaseline): Resu
     isNew,
   });
 }
+
+export const addBaseline = operationType<AddBaseline, BaselineProblem>()({
+  kind: 'add-baseline',
+  schema: Type.Object({ kind: Type.Literal('add-baseline'), sheet: fields.sheet, pages: fields.somePages }, closed),
+  plan(site, operation) {
+    const plan = planAddBaseline(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages, sheet, isNew } = plan.value;
+    const sentence = `Link ${sheet}${isNew ? ', a new baseline,' : ''} first on ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...pagesProblems,
+    'baseline-path': ({ path }) => describeSheetPathProblem(path),
+    'baseline-first': ({ sheet }) => `${sheet} stands first on all these pages already.`,
+  },
+});

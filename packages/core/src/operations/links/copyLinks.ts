@@ -1,3 +1,6 @@
+import { pagesProblems } from './linkedPages.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import type { FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -67,3 +70,19 @@ function missing(page: OpenPage, wanted: readonly Wanted[]): readonly Edit[] {
     return [insertTag(page, tag, place)];
   });
 }
+
+export const copyLinks = operationType<CopyLinks, CopyLinksProblem>()({
+  kind: 'copy-links',
+  schema: Type.Object({ kind: Type.Literal('copy-links'), from: Type.String(), pages: fields.pages }, closed),
+  plan(site, operation) {
+    const plan = planCopyLinks(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const sentence = `Link from ${onPages(pages)} what ${operation.from} links`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...pagesProblems,
+    'links-alike': ({ from }) => `These pages link all that ${from} links.`,
+  },
+});

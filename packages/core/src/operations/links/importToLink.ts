@@ -1,3 +1,6 @@
+import { pagesProblems } from './linkedPages.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { lineEndOf } from '../../source/lineEnds.ts';
 import { indentationAt, wholeLines } from '../../source/removal.ts';
 import type { FileEdits } from '../../source/changeSet.ts';
@@ -84,3 +87,19 @@ function referenceFrom(page: OpenPage, block: EmbeddedBlock, rule: ImportRule): 
   if (rebaseReference(rule.reference, block.base, base.path) === rule.reference) return rule.reference;
   return encodePath(relativePath(base.path, target.path)) + target.suffix;
 }
+
+export const importToLink = operationType<ImportToLink, ImportToLinkProblem>()({
+  kind: 'import-to-link',
+  schema: Type.Object({ kind: Type.Literal('import-to-link'), pages: fields.somePages }, closed),
+  plan(site, operation) {
+    const plan = planImportToLink(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const sentence = `Turn the imports of blocks into links on ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...pagesProblems,
+    'no-imports': () => 'No embedded block of these pages imports a sheet in a way that a link can say.',
+  },
+});

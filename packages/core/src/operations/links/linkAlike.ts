@@ -1,3 +1,5 @@
+import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { readingOf } from '../../survey/pageReading.ts';
 import { insertLink } from '../../survey/insertLink.ts';
 import type { ChangeSet } from '../../source/changeSet.ts';
@@ -70,14 +72,10 @@ export function planLinkAlike(
   });
 }
 
-export function describeLinkAlikeProblem(problem: LinkAlikeProblem): string {
-  switch (problem.kind) {
-    case 'page-not-found':
-      return `There is no page ${problem.page} in this site.`;
-    case 'linked-alike':
-      return 'These pages link all the sheets that the pages beside them link.';
-  }
-}
+export const linkAlikeProblems: ProblemSentences<LinkAlikeProblem> = {
+  'page-not-found': (problem) => `There is no page ${problem.page} in this site.`,
+  'linked-alike': () => 'These pages link all the sheets that the pages beside them link.',
+};
 
 const sheetsOf = ({ sources }: OpenPage, site: Site): readonly string[] =>
   sources.sheets.flatMap((s) =>
@@ -101,3 +99,10 @@ function commonSheets(pages: readonly (readonly string[])[]): readonly string[] 
     .sort((a, b) => mean(a[1]) - mean(b[1]))
     .map(([sheet]) => sheet);
 }
+
+export const linkAlike = operationType<LinkAlike, LinkAlikeProblem>()({
+  kind: 'link-alike',
+  schema: Type.Object({ kind: Type.Literal('link-alike'), pages: fields.pages }, closed),
+  plan: planLinkAlike,
+  problems: linkAlikeProblems,
+});

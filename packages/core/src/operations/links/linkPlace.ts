@@ -1,3 +1,5 @@
+import { Type } from '@sinclair/typebox';
+import { closed, fields } from '../operationType.ts';
 import type { ElementNode } from '../../page/nodes.ts';
 import type { EmbeddedSource, LinkedSource } from '../../page/styleSources.ts';
 import { lineEndOf } from '../../source/lineEnds.ts';
@@ -12,6 +14,41 @@ import type { OpenPage } from '../../survey/openPage.ts';
 export type LinkPlace =
   | { readonly at: 'first' | 'before-blocks' | 'last' | 'after-title' | 'head-end' }
   | { readonly at: 'before' | 'after'; readonly sheet: string };
+
+export const LinkPlaceSchema = Type.Union([
+  Type.Object(
+    {
+      at: Type.Union([
+        Type.Literal('first'),
+        Type.Literal('before-blocks'),
+        Type.Literal('last'),
+        Type.Literal('after-title'),
+        Type.Literal('head-end'),
+      ]),
+    },
+    closed,
+  ),
+  Type.Object({ at: Type.Union([Type.Literal('before'), Type.Literal('after')]), sheet: fields.sheet }, closed),
+]);
+
+export function describePlace(place: LinkPlace): string {
+  switch (place.at) {
+    case 'first':
+      return 'before all other sources';
+    case 'before-blocks':
+      return 'before the embedded block';
+    case 'last':
+      return 'behind all other sources';
+    case 'after-title':
+      return 'behind the title';
+    case 'head-end':
+      return 'to the end of the head';
+    case 'before':
+      return `before ${place.sheet}`;
+    case 'after':
+      return `behind ${place.sheet}`;
+  }
+}
 
 type Source = LinkedSource | EmbeddedSource;
 

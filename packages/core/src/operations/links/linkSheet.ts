@@ -1,3 +1,8 @@
+import { pagesProblems } from './linkedPages.ts';
+import { PathStyleSchema, pathStyleProblems } from './linkTag.ts';
+import { LinkPlaceSchema } from './linkPlace.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -55,3 +60,35 @@ export function planLinkSheet(site: Site, operation: LinkSheet): Result<LinkPlan
 const plain = (media: string): string => media.trim().toLowerCase().replace(/^all$/, '');
 
 export const sameMedia = (a: string, b: string): boolean => plain(a) === plain(b);
+
+export const linkSheet = operationType<LinkSheet, LinkSheetProblem>()({
+  kind: 'link-sheet',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('link-sheet'),
+      sheet: fields.sheet,
+      pages: fields.somePages,
+      place: LinkPlaceSchema,
+      media: Type.Optional(Type.String({ maxLength: 1000 })),
+      paths: Type.Optional(PathStyleSchema),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planLinkSheet(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const media = operation.media?.trim() ?? '';
+    const sentence = `Link ${operation.sheet}${media === '' ? '' : ` for ${media}`} from ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...pagesProblems,
+    ...pathStyleProblems,
+    'sheet-not-there': ({ sheet }) =>
+      `There is no sheet ${sheet} in this site. Name one of its sheets, or gather rules into a new one.`,
+    'linked-already': ({ sheet }) => `All these pages link ${sheet} for that medium already.`,
+    'base-elsewhere': ({ pages }) =>
+      `${onPages(pages)} count paths from another server, by a base element. A path with the host name is possible there.`,
+  },
+});

@@ -1,3 +1,4 @@
+import type { ProblemSentences } from '../operationType.ts';
 import type { LinkedSource } from '../../page/styleSources.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
@@ -7,6 +8,10 @@ import { openPage, type OpenPage } from '../../survey/openPage.ts';
 import { linksTo } from './linkPlace.ts';
 
 export type PagesProblem = { readonly kind: 'page-not-found'; readonly page: string };
+
+export const pagesProblems: ProblemSentences<PagesProblem> = {
+  'page-not-found': ({ page }) => `There is no page ${page} in this site.`,
+};
 
 /** The pages of an operation, opened one by one; those that cannot be edited are passed over. */
 export function chosenPages(
@@ -27,6 +32,11 @@ export function chosenPages(
 }
 
 export type LinkedPagesProblem = PagesProblem | { readonly kind: 'not-linked-there'; readonly sheet: string };
+
+export const linkedPagesProblems: ProblemSentences<LinkedPagesProblem> = {
+  ...pagesProblems,
+  'not-linked-there': ({ sheet }) => `None of these pages links ${sheet}.`,
+};
 
 export interface LinkedPagesPlan {
   readonly changes: ChangeSet;

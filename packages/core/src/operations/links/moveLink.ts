@@ -1,4 +1,8 @@
-import { fail, type Result } from '../../source/result.ts';
+import { linkedPagesProblems } from './linkedPages.ts';
+import { describePlace, LinkPlaceSchema } from './linkPlace.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
+import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
 import { editLinks, type LinkedPagesPlan, type LinkedPagesProblem } from './linkedPages.ts';
 import { moveTag, type LinkPlace } from './linkPlace.ts';
@@ -19,3 +23,22 @@ export function planMoveLink(site: Site, { sheet, pages, place }: MoveLink): Res
   if (!plan.value.linked) return fail({ kind: 'not-linked-there', sheet });
   return plan.value.pages.length === 0 ? fail({ kind: 'stands-there', sheet }) : plan;
 }
+
+export const moveLink = operationType<MoveLink, MoveLinkProblem>()({
+  kind: 'move-link',
+  schema: Type.Object(
+    { kind: Type.Literal('move-link'), sheet: fields.sheet, pages: fields.somePages, place: LinkPlaceSchema },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planMoveLink(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const sentence = `Move the link to ${operation.sheet} ${describePlace(operation.place)} on ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...linkedPagesProblems,
+    'stands-there': ({ sheet }) => `The link to ${sheet} stands at that place already on these pages.`,
+  },
+});

@@ -1,5 +1,9 @@
+import { linkedPagesProblems } from './linkedPages.ts';
+import { PathStyleSchema, pathStyleProblems } from './linkTag.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { attributeEdit } from '../../checks/retarget.ts';
-import { fail, type Result } from '../../source/result.ts';
+import { fail, succeed, type Result } from '../../source/result.ts';
 import type { LinkedSource } from '../../page/styleSources.ts';
 import { pageSyntax } from '../../page/pageSyntax.ts';
 import type { Site } from '../../source/site.ts';
@@ -59,4 +63,38 @@ function pathEdits(page: OpenPage, link: LinkedSource, sheet: string, paths: Pat
   const written = reference + (/[?#].*$/s.exec(link.reference.trim())?.[0] ?? '');
   const edit = written === link.reference ? undefined : attributeEdit(page, link.element, 'href', written);
   return edit ? [edit] : [];
+}
+
+export const setLink = operationType<SetLink, SetLinkProblem>()({
+  kind: 'set-link',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('set-link'),
+      sheet: fields.sheet,
+      pages: fields.somePages,
+      media: Type.Optional(Type.String({ maxLength: 1000 })),
+      paths: Type.Optional(PathStyleSchema),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planSetLink(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const sentence = `Link ${operation.sheet} ${whatIsSet(operation)} on ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...linkedPagesProblems,
+    ...pathStyleProblems,
+    'says-so-already': ({ sheet }) => `The links to ${sheet} say that already.`,
+  },
+});
+
+function whatIsSet({ media, paths }: SetLink): string {
+  const medium = media?.trim() ?? '';
+  const forMedium = media === undefined ? [] : [`for ${/^(all)?$/i.test(medium) ? 'all media' : medium}`];
+  if (paths === undefined) return forMedium.join('');
+  const way = paths === 'page' ? 'by a path from the page' : paths === 'root' ? 'by a path from the site root' : 'with the host name'; // prettier-ignore
+  return [...forMedium, way].join(', ');
 }

@@ -1,3 +1,7 @@
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
+import { pagesProblems } from '../links/linkedPages.ts';
+import type { ProblemSentences } from '../operationType.ts';
 import type { OpenPage } from '../../survey/openPage.ts';
 import { attributeOf, type ElementNode } from '../../page/nodes.ts';
 import { parseDeclarations } from '../../sheet/parseSheet.ts';
@@ -31,6 +35,20 @@ export interface DropDeclaration extends LocalDeclaration {
 }
 
 export type DropProblem = PagesProblem | { readonly kind: 'not-said-there'; readonly what: string };
+
+/** As data; of `pages` each operation says what absent ones mean. */
+export const localDeclarationFields = {
+  where: Type.Union([Type.Literal('block'), Type.Literal('attribute')]),
+  selector: Type.Optional(Type.String({ maxLength: 20_000 })),
+  property: Type.String({ minLength: 1, maxLength: 400 }),
+  value: Type.String({ maxLength: 100_000 }),
+  important: Type.Optional(Type.Boolean()),
+};
+
+export const dropProblems: ProblemSentences<DropProblem> = {
+  ...pagesProblems,
+  'not-said-there': ({ what }) => `These pages do not hold ${what}. It was dropped already, or the pages changed.`,
+};
 
 export interface DropPlan {
   readonly changes: ChangeSet;
@@ -119,3 +137,19 @@ export function attributeEdit(
     return { span: { start, end }, text: '' };
   });
 }
+
+export const dropDeclaration = operationType<DropDeclaration, DropProblem>()({
+  kind: 'drop-declaration',
+  schema: Type.Object(
+    { kind: Type.Literal('drop-declaration'), ...localDeclarationFields, pages: fields.somePages },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planDropDeclaration(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const sentence = `Drop ${printed(operation)} from ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: dropProblems,
+});

@@ -1,3 +1,6 @@
+import { dropProblems } from './dropDeclaration.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { parseDeclarations } from '../../sheet/parseSheet.ts';
 import { attributeOf } from '../../page/nodes.ts';
 import { elementAt, elementPath } from '../../page/parsePage.ts';
@@ -85,3 +88,45 @@ function planned(edited: readonly FileEdits[], places: number, what: string): Re
   if (edited.length === 0) return fail({ kind: 'not-said-there', what });
   return succeed({ changes: { created: [], edited, deleted: [] }, pages: edited.map((e) => e.path), places });
 }
+
+export const dropBlock = operationType<DropBlock, DropProblem>()({
+  kind: 'drop-block',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('drop-block'),
+      page: Type.String(),
+      source: Type.Integer({ minimum: 0 }),
+      pages: fields.somePages,
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planDropBlock(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const sentence = `Drop an embedded block from ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: dropProblems,
+});
+
+export const dropAttribute = operationType<DropAttribute, DropProblem>()({
+  kind: 'drop-attribute',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('drop-attribute'),
+      page: Type.String(),
+      element: Type.String({ maxLength: 5000 }),
+      pages: fields.somePages,
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planDropAttribute(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages, places } = plan.value;
+    const elements = places === 1 ? 'element' : 'elements';
+    return succeed({ changes, sentence: `Drop the style attribute of ${places} ${elements} on ${onPages(pages)}` });
+  },
+  problems: dropProblems,
+});

@@ -1,3 +1,6 @@
+import { dropProblems, localDeclarationFields } from './dropDeclaration.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { parseSheet } from '../../sheet/parseSheet.ts';
 import { urlReferences } from '../../sheet/urlReferences.ts';
 import type { StyleRule } from '../../sheet/sheet.ts';
@@ -79,3 +82,31 @@ function valueEdit(text: string, rule: StyleRule, property: string, value: strin
   const at = last.span.end;
   return { span: { start: at, end: at }, text: `;${gap}${property}: ${written}` };
 }
+
+export const shareDeclaration = operationType<ShareDeclaration, ShareProblem>()({
+  kind: 'share-declaration',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('share-declaration'),
+      ...localDeclarationFields,
+      sheet: fields.sheet,
+      rule: Type.String({ maxLength: 20_000 }),
+      pages: fields.somePages,
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planShareDeclaration(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages } = plan.value;
+    const { property, value, rule, sheet } = operation;
+    const sentence = `Let ${rule} in ${sheet} say ${property}: ${value}, and drop that from ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    ...dropProblems,
+    'no-shared-rule': ({ sheet, rule }) => `${sheet} has no rule ${rule}.`,
+    'address-not-shared': ({ what }) =>
+      `${what} holds an address that means different files on these pages. Make it shared for pages of one folder.`,
+  },
+});

@@ -1,3 +1,5 @@
+import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { checkSite } from '../../checks/checkSite.ts';
 import { findingKinds, type FindingKind, type FoundFinding } from '../../checks/finding.ts';
 import type { ChangeSet } from '../../source/changeSet.ts';
@@ -43,11 +45,19 @@ function findingsOfKind(site: Site, kind: FindingKind): readonly FoundFinding[] 
 
 const sentenceFor = ({ action, sentence }: FoundFinding): string => `${action.label}: ${sentence.replaceAll('`', '')}`;
 
-export function describeMendProblem(problem: MendProblem): string {
-  switch (problem.kind) {
-    case 'no-such-finding':
-      return `The site no longer has the finding "${problem.finding}". It was mended already, or its files changed.`;
-    case 'nothing-to-mend':
-      return `The finding "${problem.finding}" cannot be mended by itself on these files. Look at its place and change it by hand.`;
-  }
-}
+export const mendProblems: ProblemSentences<MendProblem> = {
+  'no-such-finding': (problem) =>
+    `The site no longer has the finding "${problem.finding}". It was mended already, or its files changed.`,
+  'nothing-to-mend': (problem) =>
+    `The finding "${problem.finding}" cannot be mended by itself on these files. Look at its place and change it by hand.`,
+};
+
+export const mend = operationType<MendFinding, MendProblem>()({
+  kind: 'mend',
+  schema: Type.Object(
+    { kind: Type.Literal('mend'), finding: Type.String({ maxLength: 20_000 }), files: fields.somePages },
+    closed,
+  ),
+  plan: planMend,
+  problems: mendProblems,
+});

@@ -1,3 +1,5 @@
+import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import type { ChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -35,15 +37,32 @@ export function planWrapContent(site: Site, { pages, name }: WrapContent): Resul
   return succeed({ created: [], edited, deleted: [] });
 }
 
-export function describeWrapProblem(problem: WrapProblem): string {
-  switch (problem.kind) {
-    case 'wrap-name':
-      return `${problem.name} names no element. #wrap for an ID and .main for a class are allowed: letters, digits, hyphens and underscores, a letter first.`;
-    case 'no-page-to-wrap':
-      return `There is no page ${problem.page} that can be edited in this site.`;
-    case 'wrapped-already':
-      return `${problem.page} has an element with the ID ${problem.name.slice(1)} already; an ID stands once on a page.`;
-    case 'no-body-tags':
-      return `${problem.page} does not write both tags of its body, so nothing can be put round its content.`;
-  }
-}
+export const wrapProblems: ProblemSentences<WrapProblem> = {
+  'wrap-name': (problem) =>
+    `${problem.name} names no element. #wrap for an ID and .main for a class are allowed: letters, digits, hyphens and underscores, a letter first.`,
+  'no-page-to-wrap': (problem) => `There is no page ${problem.page} that can be edited in this site.`,
+  'wrapped-already': (problem) =>
+    `${problem.page} has an element with the ID ${problem.name.slice(1)} already; an ID stands once on a page.`,
+  'no-body-tags': (problem) =>
+    `${problem.page} does not write both tags of its body, so nothing can be put round its content.`,
+};
+
+export const wrapContent = operationType<WrapContent, WrapProblem>()({
+  kind: 'wrap-content',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('wrap-content'),
+      pages: fields.pages,
+      name: Type.String({ minLength: 2, maxLength: 100 }),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planWrapContent(site, operation);
+    const { pages, name } = operation;
+    return plan.ok
+      ? succeed({ changes: plan.value, sentence: `Put ${name} round the content of ${count(pages.length, 'page')}` })
+      : plan;
+  },
+  problems: wrapProblems,
+});

@@ -1,3 +1,5 @@
+import { closed, operationType, type ProblemSentences } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import type { ChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -14,7 +16,7 @@ export interface EditSheet {
 export type EditSheetProblem =
   | { readonly kind: 'no-such-sheet'; readonly path: string }
   | { readonly kind: 'sheet-changed'; readonly path: string }
-  | { readonly kind: 'sheet-opaque'; readonly path: string }
+  | { readonly kind: 'sheet-not-editable'; readonly path: string }
   | { readonly kind: 'page-markup'; readonly path: string; readonly found: string };
 
 /** Plans the edit as the smallest span that differs. Page markup pasted into a sheet is refused: its first rule would die. */
@@ -22,7 +24,7 @@ export function planEditSheet(site: Site, operation: EditSheet): Result<ChangeSe
   const { path } = operation;
   const file = site.files.get(path);
   if (!file || file.kind !== 'sheet') return fail({ kind: 'no-such-sheet', path });
-  if (file.text === undefined) return fail({ kind: 'sheet-opaque', path });
+  if (file.text === undefined) return fail({ kind: 'sheet-not-editable', path });
   if (file.hash !== operation.hash) return fail({ kind: 'sheet-changed', path });
   const markup = /<\/?(style|html|head|body|link|!doctype)\b[^>]*>?/i;
   const found = markup.exec(operation.text);
@@ -44,15 +46,29 @@ export function smallestEdit(before: string, after: string): Edit | undefined {
   return { span: { start, end: before.length - tail }, text: after.slice(start, after.length - tail) };
 }
 
-export function describeEditSheetProblem(problem: EditSheetProblem): string {
-  switch (problem.kind) {
-    case 'no-such-sheet':
-      return `There is no sheet ${problem.path} in this site.`;
-    case 'sheet-changed':
-      return `${problem.path} was changed after this edit was made. Take the edit out of the draft and make it again.`;
-    case 'sheet-opaque':
-      return `${problem.path} does not encode back to its own bytes, so it cannot be edited here.`;
-    case 'page-markup':
-      return `${problem.found} is page markup. A sheet holds CSS only; the first rule after it would be lost.`;
-  }
-}
+export const editSheetProblems: ProblemSentences<EditSheetProblem> = {
+  'no-such-sheet': (problem) => `There is no sheet ${problem.path} in this site.`,
+  'sheet-changed': (problem) =>
+    `${problem.path} was changed after this edit was made. Take the edit out of the draft and make it again.`,
+  'sheet-not-editable': (problem) => `${problem.path} does not encode back to its own bytes, so it cannot be edited here.`,
+  'page-markup': (problem) =>
+    `${problem.found} is page markup. A sheet holds CSS only; the first rule after it would be lost.`,
+};
+
+export const editSheet = operationType<EditSheet, EditSheetProblem>()({
+  kind: 'edit-sheet',
+  schema: Type.Object(
+    {
+      kind: Type.Literal('edit-sheet'),
+      path: Type.String(),
+      hash: Type.String(),
+      text: Type.String({ maxLength: 20_000_000 }),
+    },
+    closed,
+  ),
+  plan(site, operation) {
+    const plan = planEditSheet(site, operation);
+    return plan.ok ? succeed({ changes: plan.value, sentence: `Edit ${operation.path}` }) : plan;
+  },
+  problems: editSheetProblems,
+});

@@ -1,3 +1,6 @@
+import { describeSheetPathProblem } from '../sheetPath.ts';
+import { closed, fields, onPages, operationType } from '../operationType.ts';
+import { Type } from '@sinclair/typebox';
 import { attributeEdit, referenceTo } from '../../checks/retarget.ts';
 import { attributeOf } from '../../page/nodes.ts';
 import { parseSheet } from '../../sheet/parseSheet.ts';
@@ -91,3 +94,23 @@ function leadsTo(reference: string, base: Base, sheet: string): boolean {
   const target = resolveReference(reference, base);
   return target.kind === 'site' && target.path === sheet;
 }
+
+export const renameSheet = operationType<RenameSheet, RenameSheetProblem>()({
+  kind: 'rename-sheet',
+  schema: Type.Object({ kind: Type.Literal('rename-sheet'), sheet: fields.sheet, to: fields.sheet }, closed),
+  plan(site, operation) {
+    const plan = planRenameSheet(site, operation);
+    if (!plan.ok) return plan;
+    const { changes, pages, to } = plan.value;
+    const sentence = `Rename ${operation.sheet} to ${to}, with its links on ${onPages(pages)}`;
+    return succeed({ changes, sentence });
+  },
+  problems: {
+    'sheet-not-there': ({ sheet }) =>
+      `There is no sheet ${sheet} in this site. Name one of its sheets, or gather rules into a new one.`,
+    'new-sheet-path': ({ path }) => describeSheetPathProblem(path),
+    'name-taken': ({ path }) => `${path} is there already. Choose a name that no file has.`,
+    'sheet-not-moved': ({ sheet }) =>
+      `${sheet} holds an address that cannot be written for another folder, or cannot be read back to its own bytes.`,
+  },
+});

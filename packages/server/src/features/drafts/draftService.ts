@@ -8,7 +8,7 @@ import type {
   SavedRevisionReply,
   SaveRequest,
 } from '@syndeton/contract';
-import { operationsBeyond, redoOnTop, type Operation } from '@syndeton/core';
+import { operationsBeyond, redoOnTop } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { MadeDraft, SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
@@ -145,7 +145,7 @@ export function makeDraftService({
         throw new Refusal('draft-not-found', 'What came too late is not kept any more. Put it into the draft anew.');
       const [from, mine] = [late.madeFrom?.operations ?? [], late.operations];
       const wanted = redoOnTop(from, mine, now.operations);
-      const reply = await put(siteId, now, wanted as OperationBody[]);
+      const reply = await put(siteId, now, wanted);
       await drafts.dropLate(siteId, id);
       return reply;
     },
@@ -222,7 +222,7 @@ function draftChanged(
   now: readonly OperationBody[],
   redo?: string,
 ): Refusal {
-  const [before, after] = [(then ?? []) as Operation[], now as Operation[]];
+  const [before, after] = [then ?? [], now];
   const parts = [
     [operationsBeyond(after, before), 'put in'] as const,
     [operationsBeyond(before, after), 'taken out'] as const,
