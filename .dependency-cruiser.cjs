@@ -37,7 +37,7 @@ module.exports = {
       to: {
         pathNot: [
           '^packages/core/src/',
-          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|fastest-levenshtein)/',
+          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities|fastest-levenshtein|@sinclair/typebox)/',
         ],
       },
     },
@@ -56,8 +56,24 @@ module.exports = {
     {
       name: 'feature-through-its-door',
       severity: 'error',
-      from: { path: '^packages/web/src/features/([^/]+)/' },
-      to: { path: '^packages/web/src/features/([^/]+)/', pathNot: ['^packages/web/src/features/$1/', '/index[.]ts$'] },
+      from: { path: '^packages/(server|web)/src/features/([^/]+)/', pathNot: '[.]test[.]tsx?$' },
+      to: {
+        path: '^packages/(server|web)/src/features/([^/]+)/',
+        pathNot: ['^packages/$1/src/features/$2/', '/index[.]ts$'],
+      },
+    },
+    {
+      name: 'radix-only-in-ui',
+      severity: 'error',
+      from: { path: '^packages/web/src/', pathNot: '^packages/web/src/ui/' },
+      to: { path: 'node_modules/(radix-ui|@radix-ui)/' },
+    },
+    {
+      name: 'services-below-nothing-of-http',
+      severity: 'error',
+      comment: 'stores know neither features nor requests',
+      from: { path: '^packages/server/src/(stores|db)/', pathNot: '[.]test[.]ts$' },
+      to: { path: '^packages/server/src/(features|analysis)/' },
     },
     {
       name: 'ui-knows-no-feature',
@@ -76,15 +92,16 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^packages/server/src/',
-        pathNot: '(/db/|/sequelize[^/]*[.]ts$|[.]test[.]ts$|/testing/|/app[.]ts$|/main[.]ts$)',
+        pathNot: '(/db/|/stores/|[.]test[.]ts$|/testing/)',
       },
-      to: { path: 'node_modules/sequelize/', dependencyTypesNot: ['type-only'] },
+      to: { path: 'node_modules/(sequelize|pg|umzug)/', dependencyTypesNot: ['type-only'] },
     },
   ],
   options: {
     tsPreCompilationDeps: true,
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)dist/' },
+    // our own builds only: packages of others ship their code in folders of that name
+    exclude: { path: '^packages/[^/]+/dist/' },
     tsConfig: { fileName: 'tsconfig.test.json' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],

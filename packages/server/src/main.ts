@@ -3,7 +3,7 @@ import { pino } from 'pino';
 import { startAnalysis } from './analysis/analysis.ts';
 import { createApp } from './app.ts';
 import { connect, migrate } from './db/connect.ts';
-import { makeDemoReader } from './features/demo/readDemo.ts';
+import { makeDemoReader } from './features/demo/index.ts';
 import { makeServices } from './services.ts';
 
 /** Seconds that requests under way may take when the server is stopped. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import request from 'supertest';
-import type { Manifest } from './features/revisions/revisionStore.ts';
+import type { Manifest } from './stores/revisionStore.ts';
 import { makeSiteTasks } from './analysis/siteTasks.ts';
 import { siteApi } from './testing/siteApi.ts';
 import { useApp } from './testing/useApp.ts';

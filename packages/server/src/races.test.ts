@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { Draft, Problem, type DraftReply } from '@syndeton/contract';
-import { makeSequelizeRevisionStore } from './features/revisions/sequelizeRevisionStore.ts';
-import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
+import { makeSequelizeRevisionStore } from './stores/sequelizeRevisionStore.ts';
+import { makeSequelizeSiteStore } from './stores/sequelizeSiteStore.ts';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
 import { siteApi } from './testing/siteApi.ts';

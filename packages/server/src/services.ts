@@ -1,17 +1,17 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import type { Analysis } from './analysis/analysis.ts';
-import { makeDraftService } from './features/drafts/draftService.ts';
-import { makeSequelizeDraftStore } from './features/drafts/sequelizeDraftStore.ts';
-import { makeFileReader } from './features/files/fileReader.ts';
-import { makeFileService } from './features/files/fileService.ts';
-import { makeImportService } from './features/imports/importService.ts';
-import { makeSequelizeImportStore } from './features/imports/sequelizeImportStore.ts';
-import { makeInventoryService } from './features/inventory/inventoryService.ts';
-import { makeRevisionService } from './features/revisions/revisionService.ts';
-import { makeSequelizeRevisionStore } from './features/revisions/sequelizeRevisionStore.ts';
-import { makeSequelizeSiteStore } from './features/sites/sequelizeSiteStore.ts';
-import { makeSiteService } from './features/sites/siteService.ts';
+import { makeDraftService } from './features/drafts/index.ts';
+import { makeSequelizeDraftStore } from './stores/sequelizeDraftStore.ts';
+import { makeFileReader } from './features/files/index.ts';
+import { makeFileService } from './features/files/index.ts';
+import { makeImportService } from './features/imports/index.ts';
+import { makeSequelizeImportStore } from './stores/sequelizeImportStore.ts';
+import { makeInventoryService } from './features/inventory/index.ts';
+import { makeRevisionService } from './features/revisions/index.ts';
+import { makeSequelizeRevisionStore } from './stores/sequelizeRevisionStore.ts';
+import { makeSequelizeSiteStore } from './stores/sequelizeSiteStore.ts';
+import { makeSiteService } from './features/sites/index.ts';
 
 export type Services = ReturnType<typeof makeServices>;
 

@@ -17,7 +17,7 @@ import {
   type Site,
 } from '@syndeton/core';
 import type { DraftReply, PageBandsReply, ProofReply } from '@syndeton/contract';
-import type { RevisionStore } from '../features/revisions/revisionStore.ts';
+import type { RevisionStore } from '../stores/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
 import { makeInventory } from './inventory.ts';

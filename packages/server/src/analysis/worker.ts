@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { connect } from '../db/connect.ts';
 import { databaseTrouble } from '../db/databaseTrouble.ts';
-import { makeSequelizeRevisionStore } from '../features/revisions/sequelizeRevisionStore.ts';
+import { makeSequelizeRevisionStore } from '../stores/sequelizeRevisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { Stopped, type Order, type Report } from './siteThreads.ts';
 import { makeSiteTasks, type Step } from './siteTasks.ts';

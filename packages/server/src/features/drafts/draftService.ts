@@ -12,11 +12,11 @@ import { operationsBeyond, redoOnTop } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { MadeDraft, SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { InventoryService } from '../inventory/inventoryService.ts';
-import type { RevisionStore, WriteOutcome } from '../revisions/revisionStore.ts';
-import { noSuchSite, siteChanged } from '../sites/refusals.ts';
-import { sha256, type SiteService } from '../sites/siteService.ts';
-import type { DraftRecord, DraftStore } from './draftStore.ts';
+import type { InventoryService } from '../inventory/index.ts';
+import type { RevisionStore, WriteOutcome } from '../../stores/revisionStore.ts';
+import { noSuchSite, siteChanged } from '../sites/index.ts';
+import { sha256, type SiteService } from '../sites/index.ts';
+import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
 import { makeHeldDrafts, type HeldDraft } from './heldDrafts.ts';
 import { makeProofs } from './proofs.ts';
 

@@ -1,6 +1,6 @@
 import { Refusal } from '../../http/refusal.ts';
-import type { DraftService } from '../drafts/draftService.ts';
-import type { RevisionStore } from '../revisions/revisionStore.ts';
+import type { DraftService } from '../drafts/index.ts';
+import type { RevisionStore } from '../../stores/revisionStore.ts';
 
 /** The bytes of a file in a state of a site: a revision (`r3`) or the draft. Refused when there is none. */
 export type FileReader = (siteId: string, state: string, path: string) => Promise<Buffer>;

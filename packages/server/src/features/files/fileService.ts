@@ -5,11 +5,11 @@ import { inventoryVersion } from '../../analysis/inventory.ts';
 import { limits } from '../../archive/limits.ts';
 import { readArchive } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { DraftRecord, DraftStore } from '../drafts/draftStore.ts';
-import type { LeftOutRecord, Manifest, RevisionStore } from '../revisions/revisionStore.ts';
-import { noSuchSite, siteChanged } from '../sites/refusals.ts';
-import { leftOutReply, recordOf, sha256, type SiteService } from '../sites/siteService.ts';
-import type { SiteRecord } from '../sites/siteStore.ts';
+import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
+import type { LeftOutRecord, Manifest, RevisionStore } from '../../stores/revisionStore.ts';
+import { noSuchSite, siteChanged } from '../sites/index.ts';
+import { leftOutReply, recordOf, sha256, type SiteService } from '../sites/index.ts';
+import type { SiteRecord } from '../../stores/siteStore.ts';
 
 /** Files put into a site later, replaced or taken out: each time a new revision. */
 export interface FileService {

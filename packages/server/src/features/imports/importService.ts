@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { ImportReply } from '@syndeton/contract';
 import { databaseTrouble } from '../../db/databaseTrouble.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { ImportStore } from './importStore.ts';
-import type { BringingIn, SiteService } from '../sites/siteService.ts';
+import type { ImportStore } from '../../stores/importStore.ts';
+import type { BringingIn, SiteService } from '../sites/index.ts';
 
 /** Sites on their way in. A server that stops keeps nothing half-written; the next one tells of those it was busy with. */
 export interface ImportService {

@@ -2,7 +2,7 @@ import type { SurveyReply } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion, type Inventory } from '../../analysis/inventory.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
-import type { InventoryRecord, RevisionStore, VersionedInventory } from '../revisions/revisionStore.ts';
+import type { InventoryRecord, RevisionStore, VersionedInventory } from '../../stores/revisionStore.ts';
 
 /** Surveys of states: kept with the revision once made, and for the last few drafts. */
 export interface InventoryService {

@@ -2,8 +2,8 @@ import type { Environment } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { Handlers } from '../../http/router.ts';
-import type { DraftService } from '../drafts/draftService.ts';
-import type { SiteService } from '../sites/siteService.ts';
+import type { DraftService } from '../drafts/index.ts';
+import type { SiteService } from '../sites/index.ts';
 
 interface Services {
   readonly sites: SiteService;

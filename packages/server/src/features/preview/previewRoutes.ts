@@ -1,6 +1,6 @@
 import { Router, type RequestHandler } from 'express';
 import mime from 'mime-types';
-import type { FileReader } from '../files/fileReader.ts';
+import type { FileReader } from '../files/index.ts';
 
 /** The page may be looked at and measured by the application; it may run nothing, send nothing and reach nothing outside. */
 const policy = [

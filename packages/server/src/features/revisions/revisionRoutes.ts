@@ -2,9 +2,9 @@ import { writeArchive } from '../../archive/writeArchive.ts';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { Handlers } from '../../http/router.ts';
-import type { DraftService } from '../drafts/draftService.ts';
-import type { InventoryService } from '../inventory/inventoryService.ts';
-import type { SiteService } from '../sites/siteService.ts';
+import type { DraftService } from '../drafts/index.ts';
+import type { InventoryService } from '../inventory/index.ts';
+import type { SiteService } from '../sites/index.ts';
 import { revisionNumber } from './revisionNumber.ts';
 import type { RevisionService } from './revisionService.ts';
 

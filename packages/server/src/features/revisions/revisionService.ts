@@ -1,10 +1,10 @@
 import type { ChangedFileReply, RestoreRequest, SavedRevisionReply } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { DraftStore } from '../drafts/draftStore.ts';
-import { noSuchSite, siteChanged } from '../sites/refusals.ts';
-import type { SiteService } from '../sites/siteService.ts';
-import type { Manifest, RevisionStore } from './revisionStore.ts';
+import type { DraftStore } from '../../stores/draftStore.ts';
+import { noSuchSite, siteChanged } from '../sites/index.ts';
+import type { SiteService } from '../sites/index.ts';
+import type { Manifest, RevisionStore } from '../../stores/revisionStore.ts';
 
 export interface RevisionService {
   /** The files of a revision in path order, or only those whose bytes differ from revision `since`. */

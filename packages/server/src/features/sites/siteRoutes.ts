@@ -1,5 +1,5 @@
 import type { Handlers } from '../../http/router.ts';
-import type { DemoReader } from '../demo/readDemo.ts';
+import type { DemoReader } from '../demo/index.ts';
 import type { SiteService } from './siteService.ts';
 
 type Names =

@@ -6,9 +6,9 @@ import { inventoryVersion } from '../../analysis/inventory.ts';
 import type { Progress } from '../../analysis/siteThreads.ts';
 import { readArchive, type LeftOutFile, type ReadArchive, type Reading } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { LeftOutRecord, RevisionStore } from '../revisions/revisionStore.ts';
+import type { LeftOutRecord, RevisionStore } from '../../stores/revisionStore.ts';
 import { noSuchSite } from './refusals.ts';
-import type { SiteRecord, SiteStore } from './siteStore.ts';
+import type { SiteRecord, SiteStore } from '../../stores/siteStore.ts';
 
 /** How a site on its way in is followed and stopped. */
 export interface BringingIn extends Reading {

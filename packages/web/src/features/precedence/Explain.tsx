@@ -1,4 +1,4 @@
-import { Popover } from 'radix-ui';
+import { Aside } from '../../ui/Aside.tsx';
 import { explanationOf } from './explanations.ts';
 
 interface Said {
@@ -20,29 +20,27 @@ export function Explain({
 }) {
   const { title, text, standard } = explanationOf(kind);
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Aside
+      className="explain"
+      trigger={
         <button type="button" className="why">
           {words}
         </button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className="explain" sideOffset={4} collisionPadding={12}>
-          <b>{title}</b>
-          <p>{text}</p>
-          {winner && (
-            <p className="ex-said">
-              <span>counts</span> <code>{winner.text}</code> <i>{winner.where}</i>
-            </p>
-          )}
-          {loser && (
-            <p className="ex-said">
-              <span>does not</span> <code>{loser.text}</code> <i>{loser.where}</i>
-            </p>
-          )}
-          {standard !== '' && <p className="note">{standard}</p>}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+    >
+      <b>{title}</b>
+      <p>{text}</p>
+      {winner && (
+        <p className="ex-said">
+          <span>counts</span> <code>{winner.text}</code> <i>{winner.where}</i>
+        </p>
+      )}
+      {loser && (
+        <p className="ex-said">
+          <span>does not</span> <code>{loser.text}</code> <i>{loser.where}</i>
+        </p>
+      )}
+      {standard !== '' && <p className="note">{standard}</p>}
+    </Aside>
   );
 }

@@ -1,5 +1,5 @@
 import type { OperationBody } from '@syndeton/contract';
-import type { WriteOutcome } from '../revisions/revisionStore.ts';
+import type { WriteOutcome } from './revisionStore.ts';
 
 /** The operations of a site's draft. A site nobody changes has an empty one, on its newest revision. */
 export interface DraftRecord {

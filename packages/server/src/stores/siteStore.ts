@@ -1,4 +1,4 @@
-import type { LeftOutRecord, NewRevision, RevisionRecord } from '../revisions/revisionStore.ts';
+import type { LeftOutRecord, NewRevision, RevisionRecord } from './revisionStore.ts';
 
 export interface SiteRecord {
   readonly id: string;

@@ -1,7 +1,7 @@
 import { ForeignKeyConstraintError, Op, QueryTypes, type Sequelize } from 'sequelize';
-import { DraftLateModel, SiteModel } from '../../db/models.ts';
-import type { RevisionRecord } from '../revisions/revisionStore.ts';
-import { writeRevision } from '../revisions/sequelizeNewRevision.ts';
+import { DraftLateModel, SiteModel } from '../db/models.ts';
+import type { RevisionRecord } from './revisionStore.ts';
+import { writeRevision } from './sequelizeNewRevision.ts';
 import type { ListedSite, SiteRecord, SiteStore } from './siteStore.ts';
 
 export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {

@@ -1,6 +1,6 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { OperationBody } from '@syndeton/contract';
-import { DraftLateModel, DraftVersionModel, SiteModel } from '../../db/models.ts';
+import { DraftLateModel, DraftVersionModel, SiteModel } from '../db/models.ts';
 import type { DraftRecord, DraftStore } from './draftStore.ts';
 
 /** Versions of a draft that are kept. */

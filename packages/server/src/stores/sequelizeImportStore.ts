@@ -1,5 +1,5 @@
 import { Op, type Sequelize } from 'sequelize';
-import { ImportModel } from '../../db/models.ts';
+import { ImportModel } from '../db/models.ts';
 import type { ImportStore } from './importStore.ts';
 
 export function makeSequelizeImportStore(sequelize: Sequelize): ImportStore {

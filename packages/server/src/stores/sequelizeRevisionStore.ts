@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { BlobModel, InventoryModel, RevisionModel, SiteModel } from '../../db/models.ts';
-import { setDraft } from '../drafts/sequelizeDraftStore.ts';
+import { BlobModel, InventoryModel, RevisionModel, SiteModel } from '../db/models.ts';
+import { setDraft } from './sequelizeDraftStore.ts';
 import type { RevisionRecord, RevisionStore } from './revisionStore.ts';
 import { inventoryRow, writeRevision } from './sequelizeNewRevision.ts';
 

@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { InventoryModel, RevisionModel } from '../../db/models.ts';
+import { InventoryModel, RevisionModel } from '../db/models.ts';
 import type { NewRevision, VersionedInventory } from './revisionStore.ts';
 
 /** Writes a revision with the bytes it names and what was found in it, inside the caller's transaction. */

@@ -1,0 +1,1 @@
+export { type DemoReader, makeDemoReader } from './readDemo.ts';

@@ -1,0 +1,2 @@
+export { draftHandlers } from './draftRoutes.ts';
+export { type DraftService, makeDraftService } from './draftService.ts';

@@ -1,0 +1,3 @@
+export { type FileReader, makeFileReader } from './fileReader.ts';
+export { fileHandlers } from './fileRoutes.ts';
+export { makeFileService } from './fileService.ts';

@@ -1,0 +1,2 @@
+export { importHandlers } from './importRoutes.ts';
+export { makeImportService } from './importService.ts';

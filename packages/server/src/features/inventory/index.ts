@@ -1,0 +1,1 @@
+export { type InventoryService, makeInventoryService } from './inventoryService.ts';

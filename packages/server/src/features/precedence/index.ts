@@ -1,0 +1,1 @@
+export { precedenceHandlers } from './precedenceRoutes.ts';

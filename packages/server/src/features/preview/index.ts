@@ -1,0 +1,1 @@
+export { leadBackToPreview, previewRoutes } from './previewRoutes.ts';

@@ -1,0 +1,2 @@
+export { revisionHandlers } from './revisionRoutes.ts';
+export { makeRevisionService } from './revisionService.ts';
