@@ -50,7 +50,8 @@ export const editSheetProblems: ProblemSentences<EditSheetProblem> = {
   'no-such-sheet': (problem) => `There is no sheet ${problem.path} in this site.`,
   'sheet-changed': (problem) =>
     `${problem.path} was changed after this edit was made. Take the edit out of the draft and make it again.`,
-  'sheet-not-editable': (problem) => `${problem.path} does not encode back to its own bytes, so it cannot be edited here.`,
+  'sheet-not-editable': (problem) =>
+    `${problem.path} does not encode back to its own bytes, so it cannot be edited here.`,
   'page-markup': (problem) =>
     `${problem.found} is page markup. A sheet holds CSS only; the first rule after it would be lost.`,
 };
