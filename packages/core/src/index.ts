@@ -40,7 +40,7 @@ export { describeStayReason, embeddedBlocks, type StayReason } from './survey/bl
 export { linkedSheets } from './survey/linkedSheets.ts';
 export { surveySite } from './survey/surveySite.ts';
 export type { PageSurvey, RepeatedBlock, SheetSurvey, SourceKind, Survey, SurveySource } from './survey/survey.ts';
-export { checkSite, type CheckOptions, type SiteCheck } from './checks/checkSite.ts';
+export { checkSite, SiteChecker, type CheckOptions, type SiteCheck } from './checks/checkSite.ts';
 export {
   describeSeverity,
   findingKinds,

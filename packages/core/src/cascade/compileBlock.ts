@@ -89,7 +89,8 @@ export function targetKey(target: Target, context: BlockContext): string {
     case 'local':
       return target.fragment;
     case 'outside':
-      return `outside ${target.reference} from ${context.base.kind === 'site' ? context.base.path : context.base.url}`;
+      // it climbs, so that of the page or sheet itself only the folder counts
+      return `outside ${target.reference} from ${folderOf(context.base.kind === 'site' ? context.base.path : context.base.url)}`;
     case 'empty':
       return '';
   }

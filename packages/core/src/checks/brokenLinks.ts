@@ -77,6 +77,15 @@ class BrokenLinks implements Check {
     return group;
   }
 
+  merge(page: BrokenLinks): void {
+    const meant = (mine: FindingGroup, theirs: FindingGroup): void => {
+      const path = page.meant.get(theirs);
+      if (path !== undefined) this.meant.set(mine, path);
+    };
+    this.missing.merge(page.missing, meant);
+    this.otherCase.merge(page.otherCase, meant);
+  }
+
   findings(): readonly FoundFinding[] {
     return [
       ...this.missing.all.map((group) => {

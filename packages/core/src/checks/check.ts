@@ -40,14 +40,17 @@ export interface CheckedSite {
 }
 
 /**
- * One check: sees each sheet, then each page in page order with each of its elements and the rules that reach it, and says
- * in the end what it found.
+ * One check. What a page shows is seen by a check of that page's own, which is kept as long as the page is what it was; what the site
+ * shows by another one, which sees each sheet, then takes over what was seen of each page, in page order, and says what it found.
+ * A check of a page holds no tree.
  */
 export interface Check {
   sheet?(sheet: CheckedSheet): void;
   page?(page: CheckedPage): void;
   /** `matched` at rest, weakest first. */
   element?(page: CheckedPage, element: ElementNode, matched: readonly MatchedSelector[]): void;
+  /** Takes over what a check of the same kind has seen of one page; that one stays as it is. */
+  merge?(page: this): void;
   findings(site: CheckedSite): readonly FoundFinding[];
 }
 

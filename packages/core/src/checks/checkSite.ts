@@ -1,7 +1,8 @@
 import { matchAtRest } from '../cascade/matchElement.ts';
 import { CascadeSession } from '../cascade/pageCascade.ts';
-import { pagesOf, sheetsOf, byPath, type Site } from '../source/site.ts';
-import { fileNameOf } from '../source/sitePath.ts';
+import { changedFiles } from '../source/changeSet.ts';
+import { pagesOf, sheetsOf, byPath, type Site, type SiteFile } from '../source/site.ts';
+import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
 import { LineIndex } from '../source/span.ts';
 import { BlockCollector } from '../survey/blockCollector.ts';
 import { FamilyCollector, type Family } from '../survey/families.ts';
@@ -55,38 +56,97 @@ export interface CheckOptions {
 const weight: Readonly<Record<Severity, number>> = { breaks: 0, wrong: 1, note: 2 };
 
 /** Surveys a site and checks it in one pass over its pages. */
-export function checkSite(site: Site, { onPage, kinds }: CheckOptions = {}): SiteCheck {
-  const context = makeContext(site);
-  const makers = kinds ? checkMakers.filter((maker) => maker.kinds.some((kind) => kinds.includes(kind))) : checkMakers;
-  const checks = makers.map((maker) => maker.make(context));
-  for (const file of sheetsOf(site)) {
-    const { path, text } = file;
-    const read = context.sheets.read(path);
-    if (text === undefined || !read) continue;
-    const sheet = { file, path, text, sheet: read.sheet, lines: new LineIndex(text) };
-    for (const check of checks) check.sheet?.(sheet);
+export const checkSite = (site: Site, options: CheckOptions = {}): SiteCheck => new SiteChecker().check(site, options);
+
+/** What was seen of one page, without its tree. */
+interface SeenPage {
+  readonly file: SiteFile;
+  readonly survey: PageSurvey;
+  readonly blocks: BlockCollector;
+  readonly families: FamilyCollector;
+  readonly reach: ReachCollector;
+  /** One for each kind of check, in the order of `checkMakers`. */
+  readonly checks: readonly Check[];
+}
+
+/**
+ * Surveys and checks states of a site one after the other. What was seen of a page is kept as long as the page and all that it may
+ * ask about (other files, and which there are) are what they were; only the others are looked at again.
+ */
+export class SiteChecker {
+  private last: { readonly site: Site; readonly seen: ReadonlyMap<string, SeenPage> } | undefined;
+  /** The same for all checks ever made here: those of pages outlive the state they were made in. */
+  private readonly context: { -readonly [Part in keyof CheckContext]: CheckContext[Part] };
+
+  constructor() {
+    this.context = makeContext({ files: new Map() });
   }
-  const session = new CascadeSession();
-  const blocks = new BlockCollector();
-  const families = new FamilyCollector();
-  const reach = new ReachCollector(site);
-  const files = pagesOf(site);
-  const pages = files.map((file, i) => {
+
+  check(site: Site, { onPage, kinds }: CheckOptions = {}): SiteCheck {
+    Object.assign(this.context, makeContext(site));
+    const kept = this.last && isKept(this.last.site, site) ? this.last.seen : undefined;
+    const seen = new Map<string, SeenPage>();
+    const session = new CascadeSession();
+    const files = pagesOf(site);
+    files.forEach((file, i) => {
+      const known = kept?.get(file.path);
+      const page = known?.file === file ? known : this.see(site, file, session);
+      seen.set(file.path, page);
+      if (i % 100 === 99) session.forgetPages();
+      onPage?.(i + 1, files.length, page.survey);
+    });
+    this.last = { site, seen };
+    return this.conclude(site, [...seen.values()], kinds);
+  }
+
+  private see(site: Site, file: SiteFile, session: CascadeSession): SeenPage {
+    const blocks = new BlockCollector();
+    const families = new FamilyCollector();
+    const reach = new ReachCollector();
     const page = openPage(file);
-    const survey = page ? surveyPage(page, context.sheets, blocks) : opaquePage(file);
-    if (page) {
-      families.add(page);
-      look({ ...page, survey, cascade: session.openTree(site, file, page.tree) }, checks, reach);
+    if (!page) return { file, survey: opaquePage(file), blocks, families, reach, checks: [] };
+    const survey = surveyPage(page, this.context.sheets, blocks);
+    const checks = checkMakers.map((maker) => maker.make(this.context));
+    families.add(page);
+    look(site, { ...page, survey, cascade: session.openTree(site, file, page.tree) }, checks, reach);
+    return { file, survey, blocks, families, reach, checks };
+  }
+
+  private conclude(site: Site, pages: readonly SeenPage[], kinds: readonly FindingKind[] | undefined): SiteCheck {
+    const checks = checkMakers.map((maker) => maker.make(this.context));
+    this.sheets(site, checks);
+    const blocks = new BlockCollector();
+    const families = new FamilyCollector();
+    const reach = new ReachCollector();
+    for (const page of pages) {
+      blocks.merge(page.blocks);
+      families.merge(page.families);
+      reach.merge(page.reach);
+      page.checks.forEach((check, i) => checks[i]!.merge?.(check));
     }
-    if (i % 100 === 99) session.forgetPages();
-    onPage?.(i + 1, files.length, survey);
-    return survey;
-  });
-  const whole = { survey: makeSurvey(site, pages, context.sheets, blocks), families: families.families() };
-  const all = checks.flatMap((check) => check.findings(whole));
-  const findings = withoutEchoes(all).filter((f) => !kinds || kinds.includes(f.kind));
-  findings.sort((a, b) => weight[a.severity] - weight[b.severity]);
-  return { ...whole, findings, reach: reach.rules(), elementsOf: (family) => reach.elementsOf(family) };
+    const survey = makeSurvey(site, pages.map((page) => page.survey), this.context.sheets, blocks); // prettier-ignore
+    const whole = { survey, families: families.families() };
+    const isWanted = (i: number): boolean => !kinds || checkMakers[i]!.kinds.some((kind) => kinds.includes(kind));
+    const all = checks.flatMap((check, i) => (isWanted(i) ? check.findings(whole) : []));
+    const findings = withoutEchoes(all).filter((f) => !kinds || kinds.includes(f.kind));
+    findings.sort((a, b) => weight[a.severity] - weight[b.severity]);
+    return { ...whole, findings, reach: reach.rules(), elementsOf: (family) => reach.elementsOf(family) };
+  }
+
+  private sheets(site: Site, checks: readonly Check[]): void {
+    for (const file of sheetsOf(site)) {
+      const { path, text } = file;
+      const read = this.context.sheets.read(path);
+      if (text === undefined || !read) continue;
+      const sheet = { file, path, text, sheet: read.sheet, lines: new LineIndex(text) };
+      for (const check of checks) check.sheet?.(sheet);
+    }
+  }
+}
+
+/** Pages may ask about any file that is no page, and about which files there are: only while these stay is what was seen of pages true. */
+function isKept(then: Site, now: Site): boolean {
+  return changedFiles(then, now).every(({ path, change }) => change === 'edited' && fileKindOf(path) === 'page');
 }
 
 /** A forgotten link explains why a page's classes have no rules; saying both helps nobody. */
@@ -102,14 +162,14 @@ function withoutEchoes(all: readonly FoundFinding[]): FoundFinding[] {
   });
 }
 
-function look(page: CheckedPage, checks: readonly Check[], reach: ReachCollector): void {
+function look(site: Site, page: CheckedPage, checks: readonly Check[], reach: ReachCollector): void {
   for (const check of checks) check.page?.(page);
   const perElement = checks.filter((check) => check.element !== undefined);
-  reach.page(page);
+  const count = reach.page(site, page);
   const index = page.cascade.session.sharedIndex(page.cascade.rules, page.cascade.quirks);
   for (const element of page.tree.elements) {
     const matched = matchAtRest(element, index);
-    reach.element(matched);
+    count(matched);
     for (const check of perElement) check.element!(page, element, matched);
   }
 }

@@ -50,6 +50,11 @@ class CommentedStyles implements Check {
     if (found === tags[0]) group.mend(page.path, { span, text: takenOut(page.text, span, tags) });
   }
 
+  merge(page: CommentedStyles): void {
+    this.hidden.merge(page.hidden);
+    this.conditional.merge(page.conditional);
+  }
+
   findings(): readonly FoundFinding[] {
     const hidden = this.hidden.all.map((group) => {
       const what = group.subject === '<style>' ? 'a block of rules' : code(group.subject);

@@ -46,6 +46,10 @@ class Containers implements Check {
     this.pages.push({ page: page.path, marks, wraps, group, wrap });
   }
 
+  merge(page: Containers): void {
+    this.pages.push(...page.pages);
+  }
+
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     return survey.sheets.flatMap(({ path, pages }) => {
       const linking = this.pages.filter((p) => pages.includes(p.page));

@@ -77,6 +77,14 @@ class Declarations implements Check {
       group.mend(holder.path, { span: { start, end }, text: right });
   }
 
+  merge(page: Declarations): void {
+    const right = (mine: FindingGroup, theirs: FindingGroup): void => {
+      if (!this.right.has(mine)) this.right.set(mine, page.right.get(theirs));
+    };
+    this.unknown.merge(page.unknown, right);
+    this.invalid.merge(page.invalid, right);
+  }
+
   findings(site: CheckedSite): readonly FoundFinding[] {
     const unknown = this.unknown.all.map((group) => {
       const right = this.right.get(group);

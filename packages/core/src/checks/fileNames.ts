@@ -1,7 +1,8 @@
+import type { Site } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { encodePath } from '../values/urls.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckMaker } from './check.ts';
-import { FindingGroup } from './findingGroup.ts';
+import { FindingGroups } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { code } from './words.ts';
 
@@ -11,14 +12,27 @@ export const fileNames: CheckMaker = {
   make: (context) => new FileNames(context),
 };
 
+/** The first ones are enough to look for in every page. */
+const mostNames = 200;
+const troubled = new WeakMap<Site, readonly string[]>();
+
+/** Files whose names make trouble. */
+function troubledIn(site: Site): readonly string[] {
+  let known = troubled.get(site);
+  if (!known)
+    troubled.set(
+      site,
+      (known = [...site.files.keys()].filter((path) => troubleIn(fileNameOf(path)) !== undefined).slice(0, mostNames)),
+    );
+  return known;
+}
+
 class FileNames implements Check {
+  private readonly groups = new FindingGroups();
   private readonly context: CheckContext;
-  private readonly named: ReadonlyMap<string, FindingGroup>;
 
   constructor(context: CheckContext) {
     this.context = context;
-    const troubled = [...context.site.files.keys()].filter((path) => troubleIn(fileNameOf(path)) !== undefined);
-    this.named = new Map(troubled.slice(0, 200).map((path) => [path, new FindingGroup(path)]));
   }
 
   sheet(sheet: CheckedSheet): void {
@@ -31,11 +45,15 @@ class FileNames implements Check {
 
   /** Pages and sheets that name such a file, as it is or escaped. */
   private uses(holder: Pick<CheckedSheet, 'path' | 'text' | 'lines'>): void {
-    for (const [path, group] of this.named) {
+    for (const path of troubledIn(this.context.site)) {
       const name = fileNameOf(path);
       const at = [name, encodePath(name)].map((one) => holder.text.indexOf(one)).find((i) => i >= 0);
-      if (at !== undefined) group.at(holder, at);
+      if (at !== undefined) this.groups.about(path).at(holder, at);
     }
+  }
+
+  merge(page: FileNames): void {
+    this.groups.merge(page.groups);
   }
 
   findings(): readonly FoundFinding[] {
@@ -48,7 +66,7 @@ class FileNames implements Check {
           ? troubleIn(path)
           : `${code(twin)} differs from it in capitals only; on many computers they are one file`;
       if (why === undefined) return [];
-      const group = this.named.get(path) ?? new FindingGroup(path);
+      const group = this.groups.about(path);
       const used = group.places.length > 0;
       for (const place of group.places)
         if (this.context.site.files.get(place.path)?.kind === 'page') group.page(place.path);

@@ -45,6 +45,15 @@ export class FindingGroup {
     return this;
   }
 
+  /** What a group of one page says, after what is known so far. */
+  merge(other: FindingGroup): this {
+    if (other.sheet !== undefined) this.sheet = other.sheet;
+    for (const path of other.pages) this.page(path);
+    for (const place of other.places) if (this.places.at(-1)?.path !== place.path) this.places.push(place);
+    for (const [path, edits] of other.edits) this.mend(path, ...edits);
+    return this;
+  }
+
   get mends(): readonly Mend[] {
     return [...this.edits].map(([path, edits]) => ({ path, edits }));
   }
@@ -77,6 +86,14 @@ export class FindingGroups {
     let group = this.groups.get(subject);
     if (!group) this.groups.set(subject, (group = new FindingGroup(subject)));
     return group;
+  }
+
+  /** What groups of one page say, after what is known so far; `each` is told of every pair. */
+  merge(other: FindingGroups, each?: (mine: FindingGroup, theirs: FindingGroup) => void): void {
+    for (const theirs of other.all) {
+      const mine = this.about(theirs.subject).merge(theirs);
+      each?.(mine, theirs);
+    }
   }
 
   get all(): readonly FindingGroup[] {

@@ -35,6 +35,10 @@ class FontLists implements Check {
     }
   }
 
+  merge(page: FontLists): void {
+    this.groups.merge(page.groups);
+  }
+
   findings(site: CheckedSite): readonly FoundFinding[] {
     return this.groups.all.map((group) => {
       const sheets = group.places.map((p) => p.path).filter((path) => /\.css$/i.test(path));

@@ -44,6 +44,10 @@ class ForgottenLinks implements Check {
     this.pages.push({ page: page.path, sheets });
   }
 
+  merge(page: ForgottenLinks): void {
+    this.pages.push(...page.pages);
+  }
+
   findings(): readonly FoundFinding[] {
     const paths = [...this.context.site.files.values()].filter((f) => f.kind === 'sheet').map((f) => f.path);
     return paths.flatMap((sheet) => {

@@ -36,6 +36,11 @@ class HiddenDeclarations implements Check {
     }
   }
 
+  merge(page: HiddenDeclarations): void {
+    this.groups.merge(page.groups);
+    for (const [subject, late] of page.beater) this.beater.set(subject, late);
+  }
+
   findings(site: CheckedSite): readonly FoundFinding[] {
     return this.groups.all.map((group) => {
       const sentence = `${says(group, site)} ${code(group.subject.replace(/ in .*$/s, ''))} and then ${code(this.beater.get(group.subject)!)} in one rule; the first never counts`;

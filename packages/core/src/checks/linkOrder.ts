@@ -82,6 +82,12 @@ class LinkOrder implements Check {
     this.pending = [];
   }
 
+  merge(page: LinkOrder): void {
+    page.keep();
+    for (const [pair, times] of page.orders) this.orders.set(pair, (this.orders.get(pair) ?? 0) + times);
+    this.late.push(...page.late);
+  }
+
   findings(_site: CheckedSite): readonly FoundFinding[] {
     this.keep();
     const told = new Set<string>();

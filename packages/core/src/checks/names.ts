@@ -93,6 +93,15 @@ class Names implements Check {
     });
   }
 
+  merge(page: Names): void {
+    for (const [name, theirs] of page.said) this.group(this.said, name).merge(theirs);
+    for (const [name, theirs] of page.used) this.group(this.used, name).merge(theirs);
+    this.spaced.merge(page.spaced);
+    this.twice.merge(page.twice);
+    this.idWithSpace.merge(page.idWithSpace);
+    this.scripts += page.scripts;
+  }
+
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     const files = [...this.context.site.files.values()].filter((f) => /\.m?js$/i.test(f.path));
     this.scripts += files.map((f) => asciiText(f.bytes)).join('\n');

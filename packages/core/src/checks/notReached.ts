@@ -57,6 +57,10 @@ class NotReached implements Check {
     this.pages.push({ page: page.path, reached, names });
   }
 
+  merge(page: NotReached): void {
+    this.pages.push(...page.pages);
+  }
+
   /** The one linked sheet that tells a name, if pages beside this one link it: names of pages elsewhere need not mean the same. */
   private tellerOf(name: MarkedName, page: string, survey: CheckedSite['survey']): string | undefined {
     const tellers = survey.sheets.filter((s) => s.pages.length > 0 && this.told.get(s.path)?.has(name));

@@ -131,6 +131,23 @@ class Overrides implements Check {
     known.group.page(page.path).at(page, startOnPage(page, local));
   }
 
+  merge(page: Overrides): void {
+    this.groups.merge(page.groups, (mine, theirs) => this.mergeTold(mine, page.told.get(theirs)!));
+    for (const [key, { group, selector, sheet }] of page.pictures) {
+      let known = this.pictures.get(key);
+      if (!known) this.pictures.set(key, (known = { group: new FindingGroup(key), selector, sheet }));
+      known.group.merge(group);
+    }
+  }
+
+  private mergeTold(group: FindingGroup, theirs: Told): void {
+    let told = this.told.get(group);
+    if (!told) this.told.set(group, (told = { local: theirs.local, beaten: new Map(), properties: new Set(), elements: 0 })); // prettier-ignore
+    for (const [rule, sheet] of theirs.beaten) told.beaten.set(rule, sheet);
+    for (const property of theirs.properties) told.properties.add(property);
+    told.elements += theirs.elements;
+  }
+
   findings(): readonly FoundFinding[] {
     const pictures = [...this.pictures.values()].map(({ group, selector, sheet }) => {
       const n = group.pages.length;

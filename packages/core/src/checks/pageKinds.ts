@@ -68,6 +68,13 @@ class PageKinds implements Check {
         .at(page, start + (text.startsWith('<') ? 0 : found.index));
   }
 
+  merge(page: PageKinds): void {
+    this.quirks.merge(page.quirks);
+    this.scripts.merge(page.scripts);
+    this.templates.merge(page.templates);
+    this.standard += page.standard;
+  }
+
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     return [...this.quirky(survey), ...this.scripts.all.map(scriptFinding), ...this.templates.all.map(templateFinding)];
   }

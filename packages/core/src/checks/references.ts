@@ -87,6 +87,14 @@ class References implements Check {
     return group;
   }
 
+  merge(page: References): void {
+    const found = (mine: FindingGroup, theirs: FindingGroup): void => {
+      if (!this.found.has(mine)) this.found.set(mine, page.found.get(theirs)!);
+    };
+    this.missing.merge(page.missing, found);
+    this.otherCase.merge(page.otherCase, found);
+  }
+
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     const say = (group: FindingGroup, kind: 'reference-missing' | 'reference-wrong-case'): FoundFinding => {
       const { reference, meant, fromPages } = this.found.get(group)!;

@@ -61,6 +61,13 @@ class RepeatedLinks implements Check {
     }
   }
 
+  merge(page: RepeatedLinks): void {
+    this.twice.merge(page.twice);
+    this.remote.merge(page.remote);
+    this.styles.root.merge(page.styles.root);
+    this.styles.page.merge(page.styles.page);
+  }
+
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     const twice = this.twice.all.map((g) =>
       g.finding(

@@ -1,23 +1,44 @@
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { Rule } from '../sheet/sheet.ts';
-import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
+import type { MatchedSelector } from '../cascade/matchElement.ts';
+import type { ElementNode } from '../page/nodes.ts';
+import { parsePage, type PageTree } from '../page/parsePage.ts';
+import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { code, count, namesInWords, verb } from './words.ts';
-import { matchesSomewhere } from './matchesSomewhere.ts';
+import { marksOfPage, matchesSomewhere, mayStandOn } from './matchesSomewhere.ts';
 
 interface SheetRule {
   readonly selector: string;
   readonly start: number;
-  used: boolean;
+}
+
+/** What a page tells of rules: which of them have an element at rest, and for the others whether one could have them in some state. */
+interface PageUse {
+  readonly page: string;
+  readonly reached: ReadonlySet<string>;
+  /** By sheet, where the rules start that some element has at rest. */
+  readonly atRest: ReadonlyMap<string, Set<number>>;
+  readonly marks: ReadonlySet<string>;
+  readonly quirks: boolean;
+  /** By selector: what was found when the page was read again for it. */
+  readonly known: Map<string, boolean>;
 }
 
 /** Rules of shared sheets that no element of any page has, in any state. That a page does not use a rule is fine. */
-export const unusedRules: CheckMaker = { kinds: ['unused-rule'], make: () => new UnusedRules() };
+export const unusedRules: CheckMaker = { kinds: ['unused-rule'], make: (context) => new UnusedRules(context) };
 
 class UnusedRules implements Check {
   private readonly rules = new Map<string, SheetRule[]>();
   private readonly sheets: CheckedSheet[] = [];
+  private readonly pages: PageUse[] = [];
+  private atRest = new Map<string, Set<number>>();
+  private readonly context: CheckContext;
+
+  constructor(context: CheckContext) {
+    this.context = context;
+  }
 
   sheet(sheet: CheckedSheet): void {
     this.sheets.push(sheet);
@@ -25,7 +46,7 @@ class UnusedRules implements Check {
     const walk = (rules: readonly Rule[]): void => {
       for (const rule of rules) {
         if (rule.kind === 'style' && parseSelectorList(rule.selector) !== undefined)
-          own.push({ selector: rule.selector, start: rule.span.start, used: false });
+          own.push({ selector: rule.selector, start: rule.span.start });
         else if (rule.kind === 'group') walk(rule.rules);
       }
     };
@@ -36,17 +57,49 @@ class UnusedRules implements Check {
   page(page: CheckedPage): void {
     // rules that wait for a state, a layer or a scope count as used as soon as they may match
     const reached = new Set(page.cascade.rules.rules.map((r) => r.source.path));
-    for (const path of reached) {
-      const waiting = this.rules.get(path)?.filter((rule) => !rule.used) ?? [];
-      for (const rule of waiting) rule.used = matchesSomewhere(page, rule.selector);
+    const { atRest } = this;
+    this.pages.push({ page: page.path, reached, atRest, marks: marksOfPage(page.tree), quirks: page.tree.mode === 'quirks', known: new Map() }); // prettier-ignore
+  }
+
+  element(_page: CheckedPage, _element: ElementNode, matched: readonly MatchedSelector[]): void {
+    for (const { indexed } of matched) {
+      const { source, compiled } = indexed.rule;
+      if (source.kind === 'embedded') continue;
+      const starts = this.atRest.get(source.path);
+      if (starts) starts.add(compiled.rule.span.start);
+      else this.atRest.set(source.path, new Set([compiled.rule.span.start]));
     }
   }
+
+  merge(page: UnusedRules): void {
+    this.pages.push(...page.pages);
+  }
+
+  private isUsed({ selector, start }: SheetRule, path: string): boolean {
+    if (this.pages.some(({ atRest }) => atRest.get(path)?.has(start))) return true;
+    return this.pages.some((use) => use.reached.has(path) && this.mayUse(use, selector));
+  }
+
+  private mayUse({ page, marks, quirks, known }: PageUse, selector: string): boolean {
+    if (!mayStandOn(selector, marks, quirks)) return false;
+    let found = known.get(selector);
+    if (found === undefined) {
+      if (this.last?.path !== page)
+        this.last = { path: page, tree: parsePage(this.context.site.files.get(page)!.text!) };
+      known.set(selector, (found = matchesSomewhere(this.last.tree, selector)));
+    }
+    return found;
+  }
+
+  /** The page read last. */
+  private last: { readonly path: string; readonly tree: PageTree } | undefined;
 
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     return this.sheets.flatMap((sheet) => {
       const pages = survey.sheets.find((s) => s.path === sheet.path)?.pages ?? [];
-      const unused = this.rules.get(sheet.path)!.filter((rule) => !rule.used);
-      if (unused.length === 0 || pages.length === 0) return [];
+      if (pages.length === 0) return [];
+      const unused = this.rules.get(sheet.path)!.filter((rule) => !this.isUsed(rule, sheet.path));
+      if (unused.length === 0) return [];
       const group = new FindingGroup(sheet.path).at(sheet, unused[0]!.start);
       for (const page of pages) group.page(page);
       const sentence = `${count(unused.length, 'rule')} of ${code(sheet.path)} ${verb(unused.length, 'have', 'has')} no element on any page: ${namesInWords(unused.map((r) => r.selector))}`;

@@ -1,4 +1,5 @@
 import type { Site } from '../source/site.ts';
+import type { Known } from './operationType.ts';
 import { applyOperations, describeOperationProblem, type DraftSite, type Operation } from './operation.ts';
 
 /** A site after as many of the operations as could be planned. */
@@ -10,9 +11,12 @@ export interface KeptDraftState extends DraftSite {
 export class KeptDraft {
   private steps: { readonly operation: string; after: DraftSite | undefined }[] = [];
   private readonly before: Site;
+  private readonly known: Known | undefined;
 
-  constructor(before: Site) {
+  /** `known`: what is known of the site's states already. */
+  constructor(before: Site, known?: Known) {
     this.before = before;
+    this.known = known;
   }
 
   apply(operations: readonly Operation[]): KeptDraftState {
@@ -26,7 +30,7 @@ export class KeptDraft {
     let problem: KeptDraftState['problem'];
     for (const [i, operation] of operations.entries()) {
       if (i < alike) continue;
-      const next = applyOperations(at.site, [operation]);
+      const next = applyOperations(at.site, [operation], this.known);
       if (!next.ok) {
         problem = { index: i, detail: describeOperationProblem(next.problem.problem) };
         break;

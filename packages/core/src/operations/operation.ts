@@ -1,3 +1,4 @@
+import { SiteChecker } from '../checks/checkSite.ts';
 import { describeChangeProblem, type ChangeProblem } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
@@ -15,7 +16,7 @@ import { linkToImport } from './links/linkToImport.ts';
 import { moveLink } from './links/moveLink.ts';
 import { setLink } from './links/setLink.ts';
 import { unlinkSheet } from './links/unlinkSheet.ts';
-import type { OperationPlan, OperationType } from './operationType.ts';
+import type { Known, OperationPlan, OperationType } from './operationType.ts';
 import { dropDeclaration } from './overrides/dropDeclaration.ts';
 import { dropAttribute, dropBlock } from './overrides/dropSource.ts';
 import { shareDeclaration } from './overrides/shareDeclaration.ts';
@@ -67,15 +68,19 @@ export type OperationProblem = PlanProblem | ChangeProblem;
 /** How the list is asked: by kind, without knowing which one it is. */
 interface AnyType {
   readonly kind: string;
-  readonly plan: (site: Site, operation: never) => Result<OperationPlan, PlanProblem>;
+  readonly plan: (site: Site, operation: never, known: Known) => Result<OperationPlan, PlanProblem>;
   readonly problems: Readonly<Record<string, (problem: never) => string>>;
 }
 
 const typeOf = new Map<string, AnyType>(operationTypes.map((type): [string, AnyType] => [type.kind, type]));
 
 /** What an operation would change, and in one sentence. Pure: data in, data out. */
-export function planOperation(site: Site, operation: Operation): Result<OperationPlan, OperationProblem> {
-  return typeOf.get(operation.kind)!.plan(site, operation as never);
+export function planOperation(
+  site: Site,
+  operation: Operation,
+  known: Known = new SiteChecker(),
+): Result<OperationPlan, OperationProblem> {
+  return typeOf.get(operation.kind)!.plan(site, operation as never, known);
 }
 
 const sentences: AnyType['problems'] = Object.fromEntries(
@@ -96,11 +101,12 @@ export interface DraftSite {
 export function applyOperations(
   site: Site,
   operations: readonly Operation[],
+  known: Known = new SiteChecker(),
 ): Result<DraftSite, { readonly index: number; readonly problem: OperationProblem }> {
   let at = site;
   const steps: OperationPlan[] = [];
   for (const [index, operation] of operations.entries()) {
-    const plan = planOperation(at, operation);
+    const plan = planOperation(at, operation, known);
     if (!plan.ok) return fail({ index, problem: plan.problem });
     const next = applyPlan(at, plan.value);
     if (!next.ok) return fail({ index, problem: next.problem });

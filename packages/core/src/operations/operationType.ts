@@ -1,4 +1,5 @@
 import { Type, type TSchema } from '@sinclair/typebox';
+import type { SiteCheck } from '../checks/checkSite.ts';
 import type { ChangeSet } from '../source/changeSet.ts';
 import type { Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
@@ -12,6 +13,11 @@ export interface OperationPlan {
   readonly readings?: ReadingMakers;
   /** Rules that were asked for and stay in their pages. */
   readonly left?: readonly LeftRule[];
+}
+
+/** What is known of sites and need not be found out again by each operation. */
+export interface Known {
+  readonly check: (site: Site) => Pick<SiteCheck, 'findings'>;
 }
 
 interface OfKind {
@@ -29,7 +35,7 @@ export interface OperationType<Operation extends OfKind, Problem extends OfKind,
   /** JSON Schema 2020-12 of the operation as data. */
   readonly schema: Schema;
   /** Pure: what it would change on this site, or why it cannot. */
-  readonly plan: (site: Site, operation: Operation) => Result<OperationPlan, Problem>;
+  readonly plan: (site: Site, operation: Operation, known: Known) => Result<OperationPlan, Problem>;
   readonly problems: ProblemSentences<Problem>;
 }
 

@@ -26,6 +26,23 @@ export class BlockCollector {
     else group.versions.set(version, [path]);
   }
 
+  merge(page: BlockCollector): void {
+    for (const [contents, { count, bytes }] of page.texts) {
+      const known = this.texts.get(contents);
+      if (known) known.count += count;
+      else this.texts.set(contents, { count, bytes });
+    }
+    for (const [key, { selectors, versions, bytes }] of page.groups) {
+      let group = this.groups.get(key);
+      if (!group) this.groups.set(key, (group = { selectors, versions: new Map(), bytes }));
+      for (const [version, pages] of versions) {
+        const known = group.versions.get(version);
+        if (known) known.push(...pages);
+        else group.versions.set(version, [...pages]);
+      }
+    }
+  }
+
   repeated(): readonly RepeatedBlock[] {
     return [...this.groups.values()]
       .map(({ selectors, versions, bytes }) => {

@@ -66,6 +66,18 @@ export class FamilyCollector {
     });
   }
 
+  merge(page: FamilyCollector): void {
+    for (const [id, { family, versions }] of page.found) {
+      let entry = this.found.get(id);
+      if (!entry) this.found.set(id, (entry = { family: { ...family, order: this.found.size }, versions: new Map() }));
+      for (const [key, version] of versions) {
+        const known = entry.versions.get(key);
+        if (!known) entry.versions.set(key, { ...version, pages: [...version.pages] });
+        else for (const path of version.pages) if (known.pages.at(-1) !== path) known.pages.push(path);
+      }
+    }
+  }
+
   families(): readonly Family[] {
     const byVersion = new Map<string, string[]>();
     for (const [id, { family, versions }] of this.found) {

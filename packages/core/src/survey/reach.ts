@@ -19,71 +19,26 @@ interface Counted {
   readonly line: number;
   elements: number;
   pages: number;
-  lastPage: number;
 }
 
 /** Counts, over pages, the elements that each rule of the shared sheets, and each family of embedded rules, applies to. */
 export class ReachCollector {
-  private readonly counted = new Map<number, Counted>();
+  /** By sheet and place of the rule. */
+  private readonly counted = new Map<string, Counted>();
   /** Rules of one family, whichever block they stand in, share a count. */
   private readonly families = new Map<string, Counted>();
-  private readonly seen = new Set<string>();
-  private pages = 0;
-  private readonly site: Site;
 
-  constructor(site: Site) {
-    this.site = site;
-  }
-
-  page({ cascade, blocks }: { readonly cascade: PageCascade; readonly blocks: readonly EmbeddedBlock[] }): void {
-    this.pages++;
-    if (this.seen.has(cascade.rules.key)) return;
-    this.seen.add(cascade.rules.key);
-    /** By source, where each unit's rule starts within its block. */
-    const familyAt = new Map(
-      blocks.map(({ sourceIndex, source: { contents }, units }) => [
-        sourceIndex,
-        new Map(units.map((unit) => [unit.span.start - contents.start, unit.family])),
-      ]),
-    );
-    for (const { compiled, source } of cascade.rules.rules) {
-      if (this.counted.has(compiled.number)) continue;
-      if (source.kind === 'embedded') {
-        const family = familyAt.get(source.sourceIndex)?.get(compiled.rule.span.start);
-        if (family !== undefined) this.counted.set(compiled.number, this.familyCount(family));
-        continue;
+  /** Adds the counts of a page. */
+  merge({ counted, families }: ReachCollector): void {
+    for (const [mine, theirs] of [[this.counted, counted] as const, [this.families, families] as const])
+      for (const [key, { elements, pages, ...rule }] of theirs) {
+        const known = mine.get(key);
+        if (!known) mine.set(key, { ...rule, elements, pages });
+        else {
+          known.elements += elements;
+          known.pages += pages;
+        }
       }
-      const line = placeOf(this.site.files.get(source.path)?.text ?? '', compiled.rule.span.start).line;
-      this.counted.set(compiled.number, {
-        sheet: source.path,
-        selector: compiled.rule.selector,
-        line,
-        elements: 0,
-        pages: 0,
-        lastPage: 0,
-      });
-    }
-  }
-
-  element(matched: readonly MatchedSelector[]): void {
-    for (const { indexed } of matched) {
-      const counted = this.counted.get(indexed.rule.compiled.number);
-      if (!counted || (indexed.pseudoElement !== '' && counted.lastPage === this.pages)) continue;
-      counted.elements++;
-      if (counted.lastPage === this.pages) continue;
-      counted.lastPage = this.pages;
-      counted.pages++;
-    }
-  }
-
-  private familyCount(family: string): Counted {
-    let counted = this.families.get(family);
-    if (!counted)
-      this.families.set(
-        family,
-        (counted = { sheet: '', selector: family, line: 0, elements: 0, pages: 0, lastPage: 0 }),
-      );
-    return counted;
   }
 
   /** Elements that rules of a family in embedded blocks apply to, over all pages; undefined for definitions and nested rules. */
@@ -94,8 +49,51 @@ export class ReachCollector {
   /** By sheet, in the order of the sheet. Rules of a sheet that no page reaches are not there. */
   rules(): readonly RuleReach[] {
     return [...this.counted.values()]
-      .filter(({ sheet }) => sheet !== '')
       .map(({ sheet, selector, line, elements, pages }) => ({ sheet, selector, line, elements, pages }))
       .sort((a, b) => (a.sheet === b.sheet ? a.line - b.line : a.sheet < b.sheet ? -1 : 1));
+  }
+
+  /** Counts the elements of one page; returns what is to be told of each of them. */
+  page(
+    site: Site,
+    { cascade, blocks }: { readonly cascade: PageCascade; readonly blocks: readonly EmbeddedBlock[] },
+  ): (matched: readonly MatchedSelector[]) => void {
+    const byNumber = this.rulesOf(site, cascade, blocks);
+    return (matched) => {
+      for (const { indexed } of matched) {
+        const counted = byNumber.get(indexed.rule.compiled.number);
+        // with its pseudo-elements a rule counts once a page, and once each element
+        if (!counted || (indexed.pseudoElement !== '' && counted.pages > 0)) continue;
+        counted.elements++;
+        counted.pages = 1;
+      }
+    };
+  }
+
+  private rulesOf(site: Site, cascade: PageCascade, blocks: readonly EmbeddedBlock[]): ReadonlyMap<number, Counted> {
+    /** By source, where each unit's rule starts within its block. */
+    const familyAt = new Map(
+      blocks.map(({ sourceIndex, source: { contents }, units }) => [
+        sourceIndex,
+        new Map(units.map((unit) => [unit.span.start - contents.start, unit.family])),
+      ]),
+    );
+    const byNumber = new Map<number, Counted>();
+    for (const { compiled, source } of cascade.rules.rules) {
+      const { start } = compiled.rule.span;
+      if (byNumber.has(compiled.number)) continue;
+      const isEmbedded = source.kind === 'embedded';
+      const family = isEmbedded ? familyAt.get(source.sourceIndex)?.get(start) : undefined;
+      if (isEmbedded && family === undefined) continue;
+      const [map, key] = family === undefined ? [this.counted, `${source.path} ${start}`] : [this.families, family]; // prettier-ignore
+      let counted = map.get(key);
+      if (!counted) {
+        const line = isEmbedded ? 0 : placeOf(site.files.get(source.path)?.text ?? '', start).line;
+        const selector = family ?? compiled.rule.selector;
+        map.set(key, (counted = { sheet: isEmbedded ? '' : source.path, selector, line, elements: 0, pages: 0 }));
+      }
+      byNumber.set(compiled.number, counted);
+    }
+    return byNumber;
   }
 }

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
-import { checkSite, describeStayReason, driftedProperties, type SiteCheck } from '@syndeton/core';
+import { describeStayReason, driftedProperties, type Site, type SiteCheck, type SiteChecker } from '@syndeton/core';
 import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 /** Grows when what a survey says changes, so that kept ones are made anew. */
@@ -16,9 +16,9 @@ export interface Inventory {
 
 export type OnPage = (done: number, total: number, rules: number) => void;
 
-export async function makeInventory(site: Parameters<typeof checkSite>[0], onPage?: OnPage): Promise<Inventory> {
+export async function makeInventory(site: Site, checker: SiteChecker, onPage?: OnPage): Promise<Inventory> {
   let rules = 0;
-  const check = checkSite(site, {
+  const check = checker.check(site, {
     onPage: (done, total, page) => {
       rules += page.embeddedRules;
       onPage?.(done, total, rules);

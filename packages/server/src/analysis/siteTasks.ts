@@ -11,6 +11,7 @@ import {
   makeSiteFile,
   pageBands,
   planWhole,
+  SiteChecker,
   SiteProver,
   type KeptDraftState,
   type LeftRule,
@@ -50,9 +51,9 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
     return found;
   }
 
-  async function draftOf(state: SiteState): Promise<KeptDraftState & { readonly before: Site }> {
-    const { site: before, draft } = await revision(state.siteId, state.number);
-    return { ...draft.apply(state.operations), before };
+  async function draftOf(state: SiteState): Promise<DraftOnRevision> {
+    const { site: before, draft, checker } = await revision(state.siteId, state.number);
+    return { ...draft.apply(state.operations), before, checker };
   }
 
   /** All pages of the state asked about last. */
@@ -68,13 +69,14 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
 
   return {
     async inventory({ state }, step) {
-      return makeInventory((await draftOf(state)).site, step);
+      const { site, checker } = await draftOf(state);
+      return makeInventory(site, checker, step);
     },
     inventoryOfFiles({ files }, step) {
-      return makeInventory(makeSite(files), step);
+      return makeInventory(makeSite(files), new SiteChecker(), step);
     },
     async inventoryOfChange({ siteId, number, files, removed }, step) {
-      const { site: before } = await revision(siteId, number);
+      const { site: before, checker } = await revision(siteId, number);
       const after = new Map(before.files);
       for (const path of removed) after.delete(path);
       for (const [path, bytes] of files) after.set(path, makeSiteFile(path, bytes));
@@ -83,7 +85,7 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
         .map(([path]) => path)
         .filter((path) => !before.files.has(path) && fileKindOf(path) === 'page');
       const lacking = lackingLinks(site, added).map(({ page, sheets }) => ({ page, sheets: [...sheets] }));
-      return { inventory: await makeInventory(site, step), lacking };
+      return { inventory: await makeInventory(site, checker, step), lacking };
     },
     async page({ state, path }) {
       const bands = pageBands((await draftOf(state)).site, path);
@@ -146,13 +148,18 @@ interface KeptRevision {
   readonly site: Site;
   readonly draft: KeptDraft;
   readonly prover: SiteProver;
+  readonly checker: SiteChecker;
 }
 
-const makeKept = (site: Site): KeptRevision => ({
-  site,
-  draft: new KeptDraft(site),
-  prover: new SiteProver(site),
-});
+interface DraftOnRevision extends KeptDraftState {
+  readonly before: Site;
+  readonly checker: SiteChecker;
+}
+
+function makeKept(site: Site): KeptRevision {
+  const checker = new SiteChecker();
+  return { site, draft: new KeptDraft(site, checker), prover: new SiteProver(site), checker };
+}
 
 async function loadSite(
   revisions: Pick<RevisionStore, 'manifest' | 'readBlobs'>,

@@ -1,3 +1,4 @@
+import { pagesProblems } from './linkedPages.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import { readingOf } from '../../survey/pageReading.ts';
@@ -73,7 +74,7 @@ export function planLinkAlike(
 }
 
 export const linkAlikeProblems: ProblemSentences<LinkAlikeProblem> = {
-  'page-not-found': (problem) => `There is no page ${problem.page} in this site.`,
+  ...pagesProblems,
   'linked-alike': () => 'These pages link all the sheets that the pages beside them link.',
 };
 

@@ -1,7 +1,6 @@
-import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { closed, fields, operationType, type Known, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
-import { checkSite } from '../../checks/checkSite.ts';
-import { findingKinds, type FindingKind, type FoundFinding } from '../../checks/finding.ts';
+import type { FoundFinding } from '../../checks/finding.ts';
 import type { ChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -23,24 +22,13 @@ export interface MendPlan {
 }
 
 /** Looks for the finding on the site as it is now, so that a mend fits whatever was lined up before it. */
-export function planMend(site: Site, { finding, files }: MendFinding): Result<MendPlan, MendProblem> {
-  const kind = findingKinds.find((one) => finding.startsWith(`${one} `));
-  const found = kind === undefined ? undefined : findingsOfKind(site, kind).find((one) => one.id === finding);
+export function planMend(site: Site, { finding, files }: MendFinding, known: Known): Result<MendPlan, MendProblem> {
+  const found = known.check(site).findings.find((one) => one.id === finding);
   if (!found) return fail({ kind: 'no-such-finding', finding });
   const mends = found.mends.filter(({ path }) => files === undefined || files.includes(path));
   if (found.action.does !== 'mend' || mends.length === 0) return fail({ kind: 'nothing-to-mend', finding });
   const edited = mends.map(({ path, edits }) => ({ path, hash: site.files.get(path)!.hash, edits: [...edits] }));
   return succeed({ changes: { created: [], edited, deleted: [] }, sentence: sentenceFor(found) });
-}
-
-const memo = new WeakMap<Site, Map<FindingKind, readonly FoundFinding[]>>();
-
-function findingsOfKind(site: Site, kind: FindingKind): readonly FoundFinding[] {
-  let known = memo.get(site);
-  if (!known) memo.set(site, (known = new Map<FindingKind, readonly FoundFinding[]>()));
-  let findings = known.get(kind);
-  if (!findings) known.set(kind, (findings = checkSite(site, { kinds: [kind] }).findings));
-  return findings;
 }
 
 const sentenceFor = ({ action, sentence }: FoundFinding): string => `${action.label}: ${sentence.replaceAll('`', '')}`;
