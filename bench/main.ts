@@ -13,6 +13,7 @@ import {
   planWhole,
   proveSites,
   sheetsOf,
+  SiteChecker,
   SiteProver,
   siteWinners,
   surveySite,
@@ -87,6 +88,24 @@ function decision(pages: number): void {
   const proved = performance.now();
   row(pages, 'one decision changed: the draft', `${Math.round(planned - started)} ms`);
   row(pages, 'one decision changed: verdict from the last proof', `${Math.round(proved - planned)} ms`, `target 1,000 for both; ${verdict.verdict}`); // prettier-ignore
+}
+
+/** Wall times of a person who moves one link on one page: the draft, then the survey of it. */
+function mended(pages: number): void {
+  const site = makeSite(makeFiles(pages, 'shared'));
+  const checker = new SiteChecker();
+  const draft = new KeptDraft(site, checker);
+  const first = performance.now();
+  checker.check(site);
+  const [sheet, page] = [sheetsOf(site)[0]!, pagesOf(site)[pages >> 1]!];
+  const started = performance.now();
+  const { site: after, problem } = draft.apply([{ kind: 'move-link', sheet: sheet.path, pages: [page.path], place: { at: 'last' } }]); // prettier-ignore
+  const planned = performance.now();
+  checker.check(after);
+  const looked = performance.now();
+  if (problem) throw new Error(problem.detail);
+  row(pages, 'a moved link: the draft', `${Math.round(planned - started)} ms`);
+  row(pages, 'a moved link: survey, families, checks', `${Math.round(looked - planned)} ms`, `target 1,000 for both; the first one took ${Math.round(started - first)} ms`); // prettier-ignore
 }
 
 function row(pages: number, step: string, figure: string, note = ''): void {
@@ -172,6 +191,7 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000]) {
 for (const kind of ['shared', 'embedded'] as const) kept(kind, sizes.at(-1) ?? 3000);
 whoDecides(sizes.at(-1) ?? 3000);
 decision(sizes.at(-1) ?? 3000);
+mended(sizes.at(-1) ?? 3000);
 
 const site = makeSite(makeFiles(20, 'embedded'));
 const winners = measure(() => {

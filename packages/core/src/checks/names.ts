@@ -3,7 +3,7 @@ import { isKnownElement } from '../page/knownElements.ts';
 import type { Edit } from '../source/span.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup, FindingGroups } from './findingGroup.ts';
-import type { FoundFinding } from './finding.ts';
+import type { FindingPlace, FoundFinding } from './finding.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { eachSelector } from '../survey/selectorNames.ts';
 import { offsetInAttribute } from '../page/attributeText.ts';
@@ -20,8 +20,9 @@ export const names: CheckMaker = {
 class Names implements Check {
   /** Classes that selectors name, with the first file that does. */
   private readonly said = new Map<string, FindingGroup>();
-  /** Classes that elements have. */
+  /** Classes that elements have, over all pages; of one page only where each stands first. */
   private readonly used = new Map<string, FindingGroup>();
+  private readonly first = new Map<string, FindingPlace>();
   private readonly spaced = new FindingGroups();
   private readonly twice = new FindingGroups();
   private readonly idWithSpace = new FindingGroups();
@@ -41,7 +42,8 @@ class Names implements Check {
     for (const block of page.blocks) this.selectors(block.sheet.rules, page, page.path);
     const ids = new Set<string>();
     for (const element of page.tree.elements) {
-      for (const name of element.classes) this.group(this.used, name).page(page.path).at(page, element.start);
+      for (const name of element.classes)
+        if (!this.first.has(name)) this.first.set(name, { path: page.path, ...page.lines.placeOf(Math.max(element.start, 0)) }); // prettier-ignore
       const { id } = element;
       if (id !== undefined && id !== '') {
         if (ids.has(id)) this.twice.about(`#${id}`).page(page.path).at(page, element.start);
@@ -95,7 +97,10 @@ class Names implements Check {
 
   merge(page: Names): void {
     for (const [name, theirs] of page.said) this.group(this.said, name).merge(theirs);
-    for (const [name, theirs] of page.used) this.group(this.used, name).merge(theirs);
+    for (const [name, place] of page.first) {
+      const group = this.group(this.used, name).page(place.path);
+      group.places.push(place);
+    }
     this.spaced.merge(page.spaced);
     this.twice.merge(page.twice);
     this.idWithSpace.merge(page.idWithSpace);
