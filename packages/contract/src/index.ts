@@ -89,5 +89,5 @@ export {
 } from './api.ts';
 export { addresses, addressOf, type ParamsOf, type RouteName } from './addresses.ts';
 export { openApiDocument } from './openApi.ts';
-export type { Given, Replied, Route } from './route.ts';
+export type { Follow, Given, Replied, Route } from './route.ts';
 export { routes, type Routes } from './routes.ts';

@@ -47,14 +47,16 @@ function operationOf(name: string, address: string, { summary, query, body, fiel
     parameters: [...inPath, ...inQuery],
     ...(content ? { requestBody: { required: true, content } } : {}),
     responses: {
-      [reply.status]: replyOf(reply.body),
+      [reply.status]: replyOf(reply),
       ...Object.fromEntries([...always, ...problems].map((status) => [status, refused])),
     },
   };
 }
 
-function replyOf(body: Route['reply']['body']): object {
+function replyOf({ body, events }: Route['reply']): object {
   if (body === 'empty') return { description: 'done' };
   if (body === 'zip') return { description: 'a zip archive', content: { 'application/zip': {} } };
+  if (events)
+    return { description: 'events, the data of each as described', content: { 'text/event-stream': { schema: body } } };
   return { description: 'done', content: { 'application/json': { schema: body } } };
 }

@@ -13,6 +13,8 @@ export interface Route {
     readonly status: 200 | 201 | 202 | 204;
     readonly body: TSchema | 'zip' | 'empty';
     readonly packed?: true;
+    /** Server-Sent Events, each of which holds such a body. HTML Standard, "Server-sent events". */
+    readonly events?: true;
   };
   /** Statuses of problems, beside those every request may get. */
   readonly problems: readonly number[];
@@ -28,7 +30,12 @@ export interface Given<Name extends RouteName, One extends Route> {
   readonly fields: StaticOr<One['fields'], undefined>;
 }
 
+/** Tells of each event until the one who follows is gone: then the function that came back is called. `end` ends the stream. */
+export type Follow<Reply> = (tell: (reply: Reply) => void, end: () => void) => () => void;
+
 /** What a handler gives: packed replies as their bytes, archives as nothing since they are written while they are made. */
 export type Replied<One extends Route> = One['reply'] extends { readonly packed: true }
   ? Uint8Array
-  : StaticOr<One['reply']['body'], void>;
+  : One['reply'] extends { readonly events: true }
+    ? Follow<StaticOr<One['reply']['body'], never>>
+    : StaticOr<One['reply']['body'], void>;

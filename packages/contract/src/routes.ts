@@ -105,6 +105,11 @@ export const routes = {
     reply: { status: 200, body: Type.Object({ imports: Type.Array(Import) }) },
     problems: [],
   },
+  followImports: {
+    summary: 'The same list, told of whenever it changes',
+    reply: { status: 200, body: Type.Object({ imports: Type.Array(Import) }), events: true },
+    problems: [],
+  },
   startImport: {
     summary: 'Begin to bring a site in: a zip as `archive`, and its `name`; the reply comes at once',
     fields: query({ name }),
@@ -232,6 +237,11 @@ export const routes = {
   readProof: {
     summary: 'The proof of the draft, or how far it is',
     reply: { status: 200, body: DraftProof },
+    problems: [404],
+  },
+  followProof: {
+    summary: 'The same, told of while the proof is computed; the stream ends with it',
+    reply: { status: 200, body: DraftProof, events: true },
     problems: [404],
   },
   propose: {

@@ -2,12 +2,14 @@ import { Router, type Request, type Response } from 'express';
 import {
   addresses,
   routes,
+  type Follow,
   type Given,
   type Replied,
   type Route,
   type RouteName,
   type Routes,
 } from '@syndeton/contract';
+import { sendEvents } from './sendEvents.ts';
 import { clientSignal } from './clientSignal.ts';
 import { sendPacked } from './sendPacked.ts';
 import { archiveOf, uploadArchive } from './uploadArchive.ts';
@@ -63,6 +65,10 @@ function givenOf({ query, body, fields }: Route, request: Request): Given<RouteN
 function send({ reply }: Route, replied: unknown, request: Request, response: Response): void {
   // an archive is written by its handler, while it is made
   if (reply.body === 'zip') return;
+  if (reply.events) {
+    sendEvents(response, replied as Follow<unknown>);
+    return;
+  }
   response.status(reply.status);
   if (reply.body === 'empty') response.end();
   else if (reply.packed) sendPacked(request, response, replied as Uint8Array);

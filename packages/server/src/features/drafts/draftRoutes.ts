@@ -1,7 +1,8 @@
 import type { Handlers } from '../../http/router.ts';
 import type { DraftService } from './draftService.ts';
 
-type Names = 'readDraft' | 'replaceDraft' | 'dropDraft' | 'redoDraft' | 'readProof' | 'propose' | 'saveDraft';
+type Names =
+  'readDraft' | 'replaceDraft' | 'dropDraft' | 'redoDraft' | 'readProof' | 'followProof' | 'propose' | 'saveDraft';
 
 export function draftHandlers(drafts: DraftService): Handlers<Names> {
   return {
@@ -10,6 +11,7 @@ export function draftHandlers(drafts: DraftService): Handlers<Names> {
     dropDraft: ({ params, query }) => drafts.drop(params.id, query.version),
     redoDraft: ({ params, body }) => drafts.redo(params.id, body.redo),
     readProof: ({ params }) => drafts.proof(params.id),
+    followProof: ({ params }) => drafts.followProof(params.id),
     propose: ({ params, body }, { signal }) => drafts.propose(params.id, body, signal),
     saveDraft: ({ params, body }) => drafts.save(params.id, body),
   };

@@ -2,6 +2,7 @@ import type {
   DraftBodyRequest,
   DraftProofReply,
   DraftReply,
+  Follow,
   OperationBody,
   ProposalReply,
   ProposalRequest,
@@ -28,6 +29,7 @@ export interface DraftService {
   redo(siteId: string, late: string): Promise<DraftReply>;
   drop(siteId: string, version: number): Promise<void>;
   proof(siteId: string): Promise<DraftProofReply>;
+  followProof(siteId: string): Promise<Follow<DraftProofReply>>;
   propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply>;
   save(siteId: string, body: SaveRequest): Promise<SavedRevisionReply>;
   /** The state a page or sheet is asked for in: the draft's, or a revision's (`r3`). */
@@ -160,6 +162,10 @@ export function makeDraftService({
     async proof(siteId) {
       const draft = await find(siteId);
       return proofs.of(siteId, draft.version, stateOf(siteId, draft));
+    },
+    async followProof(siteId) {
+      const draft = await find(siteId);
+      return proofs.follow(siteId, draft.version, stateOf(siteId, draft));
     },
     propose,
     async save(siteId, { base, version, message }) {

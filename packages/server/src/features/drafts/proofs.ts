@@ -1,4 +1,4 @@
-import type { DraftProofReply } from '@syndeton/contract';
+import type { DraftProofReply, Follow } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
@@ -7,6 +7,8 @@ import { Stopped } from '../../analysis/siteThreads.ts';
 export interface Proofs {
   /** The proof of a draft's version, or how far it is; it is begun when nobody asked before. */
   of(siteId: string, version: number, state: SiteState): DraftProofReply;
+  /** Tells of the proof now and whenever it has come further, until it is done or a newer draft has overtaken it. */
+  follow(siteId: string, version: number, state: SiteState): Follow<DraftProofReply>;
   /** A newer draft is on its way: what runs for an older one ends. */
   overtaken(siteId: string): void;
 }
@@ -17,6 +19,8 @@ interface Running {
   done: number;
   total: number;
   result: DraftProofReply | undefined;
+  /** Called when it has come further, and when it has ended. */
+  readonly listeners: Set<() => void>;
 }
 
 /** Sites whose last proof is kept. */
@@ -29,7 +33,14 @@ export function makeProofs(analysis: Analysis): Proofs {
   function start(siteId: string, version: number, state: SiteState): Running {
     running.get(siteId)?.stop.abort();
     running.delete(siteId);
-    const one: Running = { version, stop: new AbortController(), done: 0, total: 0, result: undefined };
+    const one: Running = {
+      version,
+      stop: new AbortController(),
+      done: 0,
+      total: 0,
+      result: undefined,
+      listeners: new Set(),
+    };
     running.set(siteId, one);
     if (running.size > mostKept) running.delete(running.keys().next().value!);
     const started = performance.now();
@@ -37,21 +48,17 @@ export function makeProofs(analysis: Analysis): Proofs {
       if (running.get(siteId) === one) running.delete(siteId);
     };
     analysis
-      .run(
-        siteId,
-        'proof',
-        { state },
-        { signal: one.stop.signal, onProgress: (progress) => Object.assign(one, progress) },
-      )
+      .run(siteId, 'proof', { state }, { signal: one.stop.signal, onProgress: (progress) => tell(one, progress) })
       .then(
-        (proof) => (one.result = { status: 'done', seconds: (performance.now() - started) / 1000, proof }),
+        (proof) => tell(one, { result: { status: 'done', seconds: (performance.now() - started) / 1000, proof } }),
         (error: Error) => {
           if (error instanceof Stopped) {
             forget();
+            tell(one, {});
             return;
           }
           const detail = error instanceof Refusal ? error.message : 'Something went wrong here; ask again.';
-          one.result = { status: 'failed', detail: `The proof could not be computed. ${detail}` };
+          tell(one, { result: { status: 'failed', detail: `The proof could not be computed. ${detail}` } });
           // let a later request try again
           setTimeout(forget, 2000).unref();
         },
@@ -59,15 +66,33 @@ export function makeProofs(analysis: Analysis): Proofs {
     return one;
   }
 
+  function find(siteId: string, version: number, state: SiteState): Running {
+    const known = running.get(siteId);
+    return known?.version === version && !known.stop.signal.aborted ? known : start(siteId, version, state);
+  }
+
   return {
-    of(siteId, version, state) {
-      const known = running.get(siteId);
-      const one = known?.version === version && !known.stop.signal.aborted ? known : start(siteId, version, state);
-      return one.result ?? { status: 'running', done: one.done, total: one.total };
+    of: (siteId, version, state) => replyOf(find(siteId, version, state)),
+    follow: (siteId, version, state) => (say, end) => {
+      const one = find(siteId, version, state);
+      const listen = (): void => {
+        if (!one.stop.signal.aborted) say(replyOf(one));
+        if (one.result || one.stop.signal.aborted) end();
+      };
+      one.listeners.add(listen);
+      listen();
+      return () => one.listeners.delete(listen);
     },
     overtaken(siteId) {
       const one = running.get(siteId);
       if (one && !one.result) one.stop.abort();
     },
   };
+}
+
+const replyOf = ({ result, done, total }: Running): DraftProofReply => result ?? { status: 'running', done, total };
+
+function tell(one: Running, change: Partial<Running>): void {
+  Object.assign(one, change);
+  for (const listener of [...one.listeners]) listener();
 }

@@ -3,9 +3,10 @@ import type { ImportService } from './importService.ts';
 
 export function importHandlers(
   imports: ImportService,
-): Handlers<'listImports' | 'startImport' | 'readImport' | 'stopImport'> {
+): Handlers<'listImports' | 'followImports' | 'startImport' | 'readImport' | 'stopImport'> {
   return {
     listImports: () => ({ imports: [...imports.list()] }),
+    followImports: () => (tell, end) => imports.follow((list) => tell({ imports: [...list] }), end),
     startImport({ fields }, { archive, response }) {
       const started = imports.start(archive(), fields.name);
       response.location(`/api/imports/${started.id}`);

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { ImportReply } from '@syndeton/contract';
+import type { Follow, ImportReply } from '@syndeton/contract';
 import { databaseTrouble } from '../../db/databaseTrouble.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { ImportStore } from '../../stores/importStore.ts';
@@ -11,6 +11,8 @@ export interface ImportService {
   recover(): Promise<void>;
   start(archive: Buffer, name: string | undefined): ImportReply;
   list(): readonly ImportReply[];
+  /** Tells of the list now and whenever it has changed. */
+  readonly follow: Follow<readonly ImportReply[]>;
   get(id: string): ImportReply;
   /** Stops it; nothing of it is kept. One that is done stays done. */
   stop(id: string): void;
@@ -34,6 +36,8 @@ export function makeImportService({
   readonly warn: (error: unknown) => void;
 }): ImportService {
   const running = new Map<string, Running>();
+  const listeners = new Set<() => void>();
+  const tell = (): void => listeners.forEach((listener) => listener());
 
   function find(id: string): Running {
     const found = running.get(id);
@@ -43,7 +47,10 @@ export function makeImportService({
   }
 
   function follow(one: Running): BringingIn {
-    const update = (change: Partial<ImportReply>): void => void (one.reply = { ...one.reply, ...change });
+    const update = (change: Partial<ImportReply>): void => {
+      one.reply = { ...one.reply, ...change };
+      tell();
+    };
     return {
       signal: one.stop.signal,
       onFile: (done, total, leftOut) =>
@@ -65,6 +72,8 @@ export function makeImportService({
   function forgetLater(id: string): void {
     setTimeout(() => running.delete(id), forgetAfter).unref();
   }
+
+  const list = (): readonly ImportReply[] => [...running.values()].map(({ reply }) => reply);
 
   return {
     async recover() {
@@ -88,6 +97,7 @@ export function makeImportService({
       const one: Running = { reply, stop: new AbortController() };
       running.set(id, one);
       keep(one, true);
+      tell();
       sites
         .bringIn(archive, name, follow(one))
         .then(
@@ -105,11 +115,27 @@ export function makeImportService({
         )
         .finally(() => {
           keep(one, false);
+          tell();
           forgetLater(id);
         });
       return reply;
     },
-    list: () => [...running.values()].map(({ reply }) => reply),
+    list,
+    follow(say) {
+      let waiting: NodeJS.Timeout | undefined;
+      const now = (): void => {
+        waiting = undefined;
+        say(list());
+      };
+      // ten times a second at most
+      const soon = (): void => void (waiting ??= setTimeout(now, 100).unref());
+      listeners.add(soon);
+      now();
+      return () => {
+        clearTimeout(waiting);
+        listeners.delete(soon);
+      };
+    },
     get: (id) => find(id).reply,
     stop(id) {
       find(id).stop.abort();

@@ -1,7 +1,15 @@
-import type { DraftProofReply, DraftReply, OperationBody, ProofReply } from '@syndeton/contract';
+import { useEffect } from 'react';
+import {
+  addressOf,
+  type DraftProofReply,
+  type DraftReply,
+  type OperationBody,
+  type ProofReply,
+} from '@syndeton/contract';
+import { followEvents } from '../../app/followEvents.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { changeDraft, discardDraft, redoLate, saveDraft, type DraftChange } from './draftCommands.ts';
-import { useDraftProofQuery, useDraftQuery } from './draftsApi.ts';
+import { draftsApi, useDraftProofQuery, useDraftQuery } from './draftsApi.ts';
 import { problemLeft, selectSiteDraft, type DraftProblem } from './draftsSlice.ts';
 import { withoutOperation } from './withoutOperation.ts';
 
@@ -36,7 +44,12 @@ export function useDraft(siteId: string): DraftInHand {
   const linedUp = (draft?.operations.length ?? 0) > 0;
   const first = useDraftProofQuery(siteId, { skip: !linedUp });
   const running = first.data?.status === 'running';
-  useDraftProofQuery(siteId, { skip: !linedUp || !running, pollingInterval: 300 });
+  useEffect(() => {
+    if (!running) return undefined;
+    return followEvents<DraftProofReply>(addressOf('followProof', { id: siteId }), (reply) => {
+      dispatch(draftsApi.util.updateQueryData('draftProof', siteId, () => reply));
+    });
+  }, [running, siteId, dispatch]);
   const fresh = linedUp && !first.isFetching;
   const change = (how: DraftChange): Promise<void> => dispatch(changeDraft(siteId, how));
   const quietly = (done: Promise<void>): void => void done.catch(() => undefined);

@@ -13,6 +13,7 @@ export {
   useTakeInMutation,
   useTakeOutMutation,
 } from './sitesApi.ts';
+export { useFollowedImports } from './useFollowedImports.ts';
 export { useAttributesQuery, useFamiliesQuery, usePageBandsQuery, useSurveyQuery } from './surveyApi.ts';
 export { stationNames, stationTitle, type StationName } from './stations.ts';
 export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';

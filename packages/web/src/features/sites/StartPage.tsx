@@ -9,6 +9,7 @@ import {
   rememberFolder,
   useBringBackSiteMutation,
   useBringInMutation,
+  useFollowedImports,
   useImportsQuery,
   useLoadDemoMutation,
   useRemoveSiteMutation,
@@ -43,12 +44,10 @@ export function StartPage() {
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const [removed, setRemoved] = useState<SiteSummaryReply | undefined>(undefined);
   const [taken, setTaken] = useState<readonly string[]>([]);
-  const [polling, setPolling] = useState(false);
-  const { data: imports = [], refetch: lookAgain } = useImportsQuery(undefined, { pollingInterval: polling ? 400 : 0 });
+  const { data: imports = [], refetch: lookAgain } = useImportsQuery();
   const running = imports.filter(({ status }) => isRunning(status));
   const own = imports.filter(({ id }) => begun.some((one) => one.id === id));
-  const shouldPoll = running.length > 0 || begun.length > own.length;
-  if (shouldPoll !== polling) setPolling(shouldPoll);
+  useFollowedImports(running.length > 0 || begun.length > own.length);
   const ended = own.filter(({ status }) => !isRunning(status)).at(-1);
   useEffect(() => {
     if (!ended) return;

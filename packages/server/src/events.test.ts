@@ -1,0 +1,88 @@
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { DraftProof, type DraftProofReply, type ImportReply } from '@syndeton/contract';
+import { expectSchema } from './testing/expectSchema.ts';
+import { makeZip } from './testing/makeZip.ts';
+import { siteApi } from './testing/siteApi.ts';
+import { useApp } from './testing/useApp.ts';
+
+/** What runs is told of while it runs. */
+const app = useApp();
+const api = siteApi(app);
+let server: Server;
+beforeAll(async () => {
+  server = app().listen(0, '127.0.0.1');
+  await new Promise((done) => server.once('listening', done));
+});
+afterAll(() => new Promise((done) => server.close(done)));
+const at = (path: string): string => `http://127.0.0.1:${(server.address() as AddressInfo).port}${path}`;
+
+/** The data of events as they come, until the stream ends. */
+async function* eventsOf(path: string, signal?: AbortSignal): AsyncGenerator<unknown> {
+  const reply = await fetch(at(path), signal ? { signal } : {});
+  expect([reply.status, reply.headers.get('content-type')]).toEqual([
+    200,
+    expect.stringContaining('text/event-stream'),
+  ]);
+  let text = '';
+  for await (const part of reply.body!) {
+    text += Buffer.from(part).toString();
+    for (let end = text.indexOf('\n\n'); end >= 0; end = text.indexOf('\n\n')) {
+      const data = /^data: (.*)$/m.exec(text.slice(0, end))?.[1];
+      text = text.slice(end + 2);
+      if (data !== undefined) yield JSON.parse(data);
+    }
+  }
+}
+
+const many = Array.from({ length: 150 }, (_, i) => ({
+  path: `${i}.html`,
+  content: `<style>p { top: ${i}px }</style>${'<p>x</p>'.repeat(200)}`,
+}));
+const gather = { kind: 'gather-rules', sheet: 'css/site.css' };
+
+test('the proof of a draft, until it is done', async () => {
+  const id = await api.bringIn(many);
+  await api.put(id, [gather]);
+  const told: DraftProofReply[] = [];
+  for await (const reply of eventsOf(`/api/sites/${id}/draft/proof/events`)) {
+    expectSchema(DraftProof, reply);
+    told.push(reply as DraftProofReply);
+  }
+  const last = told.at(-1);
+  expect(last?.status === 'done' && last.proof.pages.length).toBe(150);
+  expect(told.slice(0, -1).every(({ status }) => status === 'running')).toBe(true);
+});
+
+test('a proof that a newer draft has overtaken ends, and the newer one is told of', async () => {
+  const id = await api.bringIn(many);
+  await api.put(id, [gather]);
+  const told: DraftProofReply[] = [];
+  let changed: Promise<unknown> | undefined;
+  for await (const reply of eventsOf(`/api/sites/${id}/draft/proof/events`)) {
+    told.push(reply as DraftProofReply);
+    changed ??= api.put(id, [{ ...gather, sheet: 'css/other.css' }]);
+  }
+  await changed;
+  expect(told.some(({ status }) => status === 'done')).toBe(false);
+  expect((await api.proved(id)).proof.pages).toHaveLength(150);
+});
+
+test('sites on their way in, as they come further', async () => {
+  const stop = new AbortController();
+  const seen = new Set<string>();
+  const form = new FormData();
+  form.set('name', 'Told of');
+  form.set('archive', new Blob([new Uint8Array(await makeZip(many))]), 'x.zip');
+  let started: Promise<Response> | undefined;
+  for await (const reply of eventsOf('/api/imports/events', stop.signal)) {
+    started ??= fetch(at('/api/imports'), { method: 'POST', body: form });
+    const own = (reply as { imports: ImportReply[] }).imports.find(({ name }) => name === 'Told of');
+    if (own) seen.add(own.status);
+    if (own?.status === 'done') break;
+  }
+  stop.abort();
+  expect((await started)!.status).toBe(202);
+  expect(seen.has('done')).toBe(true);
+});
