@@ -55,14 +55,15 @@ export interface WholePlan {
 
 /**
  * Everything out of every page, as far as the look stays: style attributes first, whose pages are read for it once, then embedded blocks.
+ * `prover`: one that begins with this site; it knows the plan's proof then, so that nobody need prove it again.
  * `sheet`: a new one, or one that is there; where that would change a look, a new one in its folder.
  */
 export function planWhole(
   site: Site,
   sheet: string,
   options: WholePlanOptions = {},
+  prover = new SiteProver(site),
 ): Result<WholePlan, OperationProblem> {
-  const prover = new SiteProver(site);
   const imports = options.linkImports ? importsLinked(site, options, prover) : undefined;
   const start = imports?.site ?? site;
   const plan = planStyling(start, sheet, options, prover);

@@ -52,8 +52,8 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
   }
 
   async function draftOf(state: SiteState): Promise<DraftOnRevision> {
-    const { site: before, draft, checker } = await revision(state.siteId, state.number);
-    return { ...draft.apply(state.operations), before, checker };
+    const { site: before, draft, checker, prover } = await revision(state.siteId, state.number);
+    return { ...draft.apply(state.operations), before, checker, prover };
   }
 
   /** All pages of the state asked about last. */
@@ -117,12 +117,13 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
       return madeDraft(state, await draftOf(state), new Set(have));
     },
     async proof({ state }, onPage) {
-      const { prover } = await revision(state.siteId, state.number);
-      const { site } = await draftOf(state);
+      const { site, prover } = await draftOf(state);
       return prover.prove(site, { onPage }) as unknown as ProofReply;
     },
     async proposal({ state, sheet, pages, settings }) {
-      const planned = planWhole((await draftOf(state)).site, sheet, { ...settings, ...(pages ? { pages } : {}) });
+      const { site, before, prover } = await draftOf(state);
+      // the proof of the plan is the one that the draft is asked for next
+      const planned = planWhole(site, sheet, { ...settings, ...(pages ? { pages } : {}) }, site === before ? prover : undefined); // prettier-ignore
       if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
       const { operations, sheets, stays } = planned.value;
       return {
@@ -154,6 +155,7 @@ interface KeptRevision {
 interface DraftOnRevision extends KeptDraftState {
   readonly before: Site;
   readonly checker: SiteChecker;
+  readonly prover: SiteProver;
 }
 
 function makeKept(site: Site): KeptRevision {
