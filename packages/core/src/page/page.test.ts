@@ -2,7 +2,7 @@ import { parse, type DefaultTreeAdapterTypes } from 'parse5';
 import { hostileSite } from '../testing/hostileSite.ts';
 import { describe, expect, test } from '@jest/globals';
 import { askChromium } from '../testing/chromium.ts';
-import { elementName, elementPath, parentElement, parsePage, textContent } from './parsePage.ts';
+import { elementAt, elementName, elementPath, parentElement, parsePage, textContent } from './parsePage.ts';
 import { styleSources } from './styleSources.ts';
 
 const odd = [
@@ -155,4 +155,13 @@ test('places are those the parser itself gives', () => {
     const ours = parsePage(text).elements.map(({ tag, start, startTagEnd, endTagStart, end }) => ({ tag, spans: [start, startTagEnd, endTagStart, end].map(known) })); // prettier-ignore
     expect(ours).toEqual(theirs);
   }
+});
+
+test('a path leads back to its element, whatever the element is called', () => {
+  const tree = parsePage(
+    '<!DOCTYPE html><title>t</title><o:p>a</o:p><div><svg><g/></svg><p>b<p>c</div><template><p>d</p></template>',
+  );
+  for (const element of tree.elements) expect(elementAt(tree, elementPath(element))).toBe(element);
+  for (const path of ['', 'body', 'html>body', 'html>body:nth-child(9)', 'html>p:nth-child(2)', 'html:nth-child(1)'])
+    expect(elementAt(tree, path)).toBeUndefined();
 });

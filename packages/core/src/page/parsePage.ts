@@ -81,7 +81,8 @@ export function elementAt({ document }: PageTree, path: string): ElementNode | u
   let siblings = siblingsIn(document);
   let at: ElementNode | undefined;
   for (const [depth, step] of path.split('>').entries()) {
-    const found = /^([^:]+)(?::nth-child\((\d+)\))?$/.exec(step);
+    // a name may hold colons of its own: `o:p`
+    const found = /^(.+?)(?::nth-child\((\d+)\))?$/s.exec(step);
     // only the root is named without its place
     if (!found || (found[2] === undefined) !== (depth === 0)) return undefined;
     at = depth === 0 ? siblings.find((one) => one.tag === found[1]) : siblings[Number(found[2]) - 1];

@@ -83,6 +83,15 @@ test('a file that somebody changed there: nothing is written', async () => {
   expect(held()).toEqual({ ...old, 'b.html': 'mine' });
 });
 
+test('a file that does not come with the others is not taken for one to delete: nothing is written', async () => {
+  const archive = zipSync({ 'a.html': bytes('a2') });
+  const before = globalThis.fetch;
+  globalThis.fetch = ((address: string) =>
+    address.includes('/archive') ? Promise.resolve(new Response(archive)) : before(address)) as typeof fetch;
+  await expect(writeBack('s', 2, work, backups)).rejects.toThrow('did not come with the changed files');
+  expect(held()).toEqual(old);
+});
+
 test('a write that fails in the middle: what is new and what is not is said, and a second try goes on', async () => {
   refuse.path = 'b.html';
   expect(await writeBack('s', 2, work, backups)).toEqual({

@@ -38,6 +38,8 @@ export async function writeBack(
   for (const { path, change } of [...changes].sort((a, b) => order(a) - order(b))) {
     const was = await readFrom(folder, path);
     const bytes = change === 'deleted' ? undefined : wanted.get(path);
+    if (change !== 'deleted' && !bytes)
+      throw new Error(`${path} did not come with the changed files. Nothing was written.`);
     const known = change === 'created' ? undefined : await hashIn(siteId, from, path);
     // written already when an earlier try was stopped
     if (hashOf(was) === hashOf(bytes)) continue;
