@@ -9,6 +9,7 @@ import type { OpenPage } from '../survey/openPage.ts';
 import type { SheetReader } from '../survey/sheetReader.ts';
 import type { PageSurvey, Survey } from '../survey/survey.ts';
 import type { FindingKind, FoundFinding } from './finding.ts';
+import type { PageMarks } from './pageMarks.ts';
 
 /** What every check may ask about the site as a whole. */
 export interface CheckContext {
@@ -23,6 +24,7 @@ export interface CheckContext {
 export interface CheckedPage extends OpenPage {
   readonly survey: PageSurvey;
   readonly cascade: PageCascade;
+  readonly marks: PageMarks;
 }
 
 export interface CheckedSheet {

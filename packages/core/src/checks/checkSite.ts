@@ -7,7 +7,7 @@ import { LineIndex } from '../source/span.ts';
 import { BlockCollector } from '../survey/blockCollector.ts';
 import { FamilyCollector, type Family } from '../survey/families.ts';
 import { openPage } from '../survey/openPage.ts';
-import { ReachCollector, type RuleReach } from '../survey/reach.ts';
+import { ReachCollector, type RuleReach, type RuleTable } from '../survey/reach.ts';
 import { SheetReader } from '../survey/sheetReader.ts';
 import type { PageSurvey, Survey } from '../survey/survey.ts';
 import { makeSurvey } from '../survey/surveySite.ts';
@@ -27,6 +27,7 @@ import { linkOrder } from './linkOrder.ts';
 import { names } from './names.ts';
 import { notReached } from './notReached.ts';
 import { overrides } from './overrides.ts';
+import { pageMarks, type NameTable } from './pageMarks.ts';
 import { pageKinds } from './pageKinds.ts';
 import { references } from './references.ts';
 import { repeatedLinks } from './repeatedLinks.ts';
@@ -74,6 +75,8 @@ interface SeenPage {
  * ask about (other files, and which there are) are what they were; only the others are looked at again.
  */
 export class SiteChecker {
+  private readonly names: NameTable = new Map();
+  private readonly rules: RuleTable = new Map();
   private last: { readonly site: Site; readonly seen: ReadonlyMap<string, SeenPage> } | undefined;
   /** The same for all checks ever made here: those of pages outlive the state they were made in. */
   private readonly context: { -readonly [Part in keyof CheckContext]: CheckContext[Part] };
@@ -102,13 +105,14 @@ export class SiteChecker {
   private see(site: Site, file: SiteFile, session: CascadeSession): SeenPage {
     const blocks = new BlockCollector();
     const families = new FamilyCollector();
-    const reach = new ReachCollector();
+    const reach = new ReachCollector(this.rules);
     const page = openPage(file);
     if (!page) return { file, survey: opaquePage(file), blocks, families, reach, checks: [] };
     const survey = surveyPage(page, this.context.sheets, blocks);
     const checks = checkMakers.map((maker) => maker.make(this.context));
     families.add(page);
-    look(site, { ...page, survey, cascade: session.openTree(site, file, page.tree) }, checks, reach);
+    const marks = pageMarks(page.tree, this.names);
+    look(site, { ...page, survey, marks, cascade: session.openTree(site, file, page.tree) }, checks, reach);
     return { file, survey, blocks, families, reach, checks };
   }
 
@@ -117,7 +121,7 @@ export class SiteChecker {
     this.sheets(site, checks);
     const blocks = new BlockCollector();
     const families = new FamilyCollector();
-    const reach = new ReachCollector();
+    const reach = new ReachCollector(this.rules);
     for (const page of pages) {
       blocks.merge(page.blocks);
       families.merge(page.families);

@@ -16,7 +16,7 @@ class Containers implements Check {
   private readonly asked = new Map<string, Map<MarkedName, number>>();
   private readonly pages: {
     readonly page: string;
-    readonly marks: ReadonlySet<MarkedName>;
+    readonly marks: ReadonlyMap<MarkedName, number>;
     readonly wraps: ReadonlySet<MarkedName>;
     readonly group: FindingGroup;
     /** The edits that would put such an element round the content. */
@@ -36,7 +36,7 @@ class Containers implements Check {
     if (!hasBody(page)) return;
     const body = page.tree.elements.find((e) => e.tag === 'body');
     const group = new FindingGroup('').at(page, body?.start ?? 0);
-    const marks = new Set(page.tree.elements.flatMap(marksOf));
+    const marks = page.marks.names;
     const wraps = wrappingMarks(page.tree.elements);
     const written = insertWrap(page, '#').length > 0;
     const { text } = page;

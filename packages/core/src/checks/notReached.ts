@@ -4,7 +4,7 @@ import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import { fileMeantBy } from './retarget.ts';
-import { eachSelector, marksOf, namesIn, type MarkedName } from '../survey/selectorNames.ts';
+import { eachSelector, namesIn, type MarkedName } from '../survey/selectorNames.ts';
 import { openPage } from '../survey/openPage.ts';
 import { folderOf } from '../source/sitePath.ts';
 import { code, nameOf, namesInWords, pagesInWords, verb } from './words.ts';
@@ -13,6 +13,8 @@ interface Lone {
   readonly page: string;
   readonly reached: ReadonlySet<string>;
   /** Names its elements have and none of its own rules or imports tells, with a place each. */
+  /** Names that the page's own blocks tell. */
+  readonly own: ReadonlySet<MarkedName>;
   readonly names: ReadonlyMap<MarkedName, number>;
 }
 
@@ -51,10 +53,7 @@ class NotReached implements Check {
     const own = new Set<MarkedName>();
     for (const block of page.blocks)
       eachSelector(block.sheet.rules, (selector) => namesIn(selector).forEach((n) => own.add(n)));
-    const names = new Map<MarkedName, number>();
-    for (const element of page.tree.elements)
-      for (const name of marksOf(element)) if (!own.has(name) && !names.has(name)) names.set(name, element.start);
-    this.pages.push({ page: page.path, reached, names });
+    this.pages.push({ page: page.path, reached, own, names: page.marks.names });
   }
 
   merge(page: NotReached): void {
@@ -72,10 +71,11 @@ class NotReached implements Check {
 
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     const groups = new Map<string, { group: FindingGroup; names: Set<MarkedName> }>();
-    for (const { page, reached, names } of this.pages) {
+    for (const { page, reached, own, names } of this.pages) {
       const here = new Set([...reached].flatMap((path) => [...(this.told.get(path) ?? [])]));
       const missing = new Map<string, [MarkedName, number][]>();
       for (const [name, start] of names) {
+        if (own.has(name)) continue;
         const teller = here.has(name) ? undefined : this.tellerOf(name, page, survey);
         if (teller !== undefined) missing.set(teller, [...(missing.get(teller) ?? []), [name, start]]);
       }

@@ -1,3 +1,4 @@
+import type { PageMarks } from './pageMarks.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { Rule } from '../sheet/sheet.ts';
 import type { MatchedSelector } from '../cascade/matchElement.ts';
@@ -7,7 +8,7 @@ import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, Check
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { code, count, namesInWords, verb } from './words.ts';
-import { marksOfPage, matchesSomewhere, mayStandOn } from './matchesSomewhere.ts';
+import { matchesSomewhere, mayStandOn } from './matchesSomewhere.ts';
 
 interface SheetRule {
   readonly selector: string;
@@ -20,8 +21,7 @@ interface PageUse {
   readonly reached: ReadonlySet<string>;
   /** By sheet, where the rules start that some element has at rest. */
   readonly atRest: ReadonlyMap<string, Set<number>>;
-  readonly marks: ReadonlySet<string>;
-  readonly quirks: boolean;
+  readonly marks: PageMarks;
   /** By selector: what was found when the page was read again for it. */
   readonly known: Map<string, boolean>;
 }
@@ -58,7 +58,7 @@ class UnusedRules implements Check {
     // rules that wait for a state, a layer or a scope count as used as soon as they may match
     const reached = new Set(page.cascade.rules.rules.map((r) => r.source.path));
     const { atRest } = this;
-    this.pages.push({ page: page.path, reached, atRest, marks: marksOfPage(page.tree), quirks: page.tree.mode === 'quirks', known: new Map() }); // prettier-ignore
+    this.pages.push({ page: page.path, reached, atRest, marks: page.marks, known: new Map() }); // prettier-ignore
   }
 
   element(_page: CheckedPage, _element: ElementNode, matched: readonly MatchedSelector[]): void {
@@ -80,8 +80,8 @@ class UnusedRules implements Check {
     return this.pages.some((use) => use.reached.has(path) && this.mayUse(use, selector));
   }
 
-  private mayUse({ page, marks, quirks, known }: PageUse, selector: string): boolean {
-    if (!mayStandOn(selector, marks, quirks)) return false;
+  private mayUse({ page, marks, known }: PageUse, selector: string): boolean {
+    if (!mayStandOn(selector, marks)) return false;
     let found = known.get(selector);
     if (found === undefined) {
       if (this.last?.path !== page)

@@ -13,43 +13,53 @@ export interface RuleReach {
   readonly pages: number;
 }
 
-interface Counted {
+/** A rule or a family that is counted, the same for all pages. */
+interface CountedRule {
   readonly sheet: string;
   readonly selector: string;
   readonly line: number;
+}
+
+/** Rules by sheet and place, families by name, and the lists of them that pages with equal rules share. */
+export type RuleTable = Map<string, CountedRule>;
+
+interface Count {
   elements: number;
   pages: number;
 }
 
 /** Counts, over pages, the elements that each rule of the shared sheets, and each family of embedded rules, applies to. */
 export class ReachCollector {
-  /** By sheet and place of the rule. */
-  private readonly counted = new Map<string, Counted>();
-  /** Rules of one family, whichever block they stand in, share a count. */
-  private readonly families = new Map<string, Counted>();
+  /** Rules that pages have, also those that no element has. */
+  private readonly known = new Set<CountedRule>();
+  private readonly counts = new Map<CountedRule, Count>();
+  private readonly table: RuleTable;
+
+  constructor(table: RuleTable) {
+    this.table = table;
+  }
 
   /** Adds the counts of a page. */
-  merge({ counted, families }: ReachCollector): void {
-    for (const [mine, theirs] of [[this.counted, counted] as const, [this.families, families] as const])
-      for (const [key, { elements, pages, ...rule }] of theirs) {
-        const known = mine.get(key);
-        if (!known) mine.set(key, { ...rule, elements, pages });
-        else {
-          known.elements += elements;
-          known.pages += pages;
-        }
-      }
+  merge({ known, counts }: ReachCollector): void {
+    for (const rule of known) this.known.add(rule);
+    for (const [rule, { elements, pages }] of counts) {
+      const mine = this.countOf(rule);
+      mine.elements += elements;
+      mine.pages += pages;
+    }
   }
 
   /** Elements that rules of a family in embedded blocks apply to, over all pages; undefined for definitions and nested rules. */
   elementsOf(family: string): number | undefined {
-    return this.families.get(family)?.elements;
+    const rule = this.table.get(`family ${family}`);
+    return rule && this.known.has(rule) ? (this.counts.get(rule)?.elements ?? 0) : undefined;
   }
 
   /** By sheet, in the order of the sheet. Rules of a sheet that no page reaches are not there. */
   rules(): readonly RuleReach[] {
-    return [...this.counted.values()]
-      .map(({ sheet, selector, line, elements, pages }) => ({ sheet, selector, line, elements, pages }))
+    return [...this.known]
+      .filter(({ sheet }) => sheet !== '')
+      .map((rule) => ({ ...rule, elements: 0, pages: 0, ...this.counts.get(rule) }))
       .sort((a, b) => (a.sheet === b.sheet ? a.line - b.line : a.sheet < b.sheet ? -1 : 1));
   }
 
@@ -61,16 +71,28 @@ export class ReachCollector {
     const byNumber = this.rulesOf(site, cascade, blocks);
     return (matched) => {
       for (const { indexed } of matched) {
-        const counted = byNumber.get(indexed.rule.compiled.number);
-        // with its pseudo-elements a rule counts once a page, and once each element
-        if (!counted || (indexed.pseudoElement !== '' && counted.pages > 0)) continue;
-        counted.elements++;
-        counted.pages = 1;
+        const rule = byNumber.get(indexed.rule.compiled.number);
+        if (!rule) continue;
+        const count = this.countOf(rule);
+        // a pseudo-element is counted only while no element is
+        if (indexed.pseudoElement !== '' && count.pages > 0) continue;
+        count.elements++;
+        count.pages = 1;
       }
     };
   }
 
-  private rulesOf(site: Site, cascade: PageCascade, blocks: readonly EmbeddedBlock[]): ReadonlyMap<number, Counted> {
+  private countOf(rule: CountedRule): Count {
+    let count = this.counts.get(rule);
+    if (!count) this.counts.set(rule, (count = { elements: 0, pages: 0 }));
+    return count;
+  }
+
+  private rulesOf(
+    site: Site,
+    cascade: PageCascade,
+    blocks: readonly EmbeddedBlock[],
+  ): ReadonlyMap<number, CountedRule> {
     /** By source, where each unit's rule starts within its block. */
     const familyAt = new Map(
       blocks.map(({ sourceIndex, source: { contents }, units }) => [
@@ -78,22 +100,30 @@ export class ReachCollector {
         new Map(units.map((unit) => [unit.span.start - contents.start, unit.family])),
       ]),
     );
-    const byNumber = new Map<number, Counted>();
+    const byNumber = new Map<number, CountedRule>();
     for (const { compiled, source } of cascade.rules.rules) {
-      const { start } = compiled.rule.span;
       if (byNumber.has(compiled.number)) continue;
-      const isEmbedded = source.kind === 'embedded';
-      const family = isEmbedded ? familyAt.get(source.sourceIndex)?.get(start) : undefined;
-      if (isEmbedded && family === undefined) continue;
-      const [map, key] = family === undefined ? [this.counted, `${source.path} ${start}`] : [this.families, family]; // prettier-ignore
-      let counted = map.get(key);
-      if (!counted) {
-        const line = isEmbedded ? 0 : placeOf(site.files.get(source.path)?.text ?? '', start).line;
-        const selector = family ?? compiled.rule.selector;
-        map.set(key, (counted = { sheet: isEmbedded ? '' : source.path, selector, line, elements: 0, pages: 0 }));
-      }
-      byNumber.set(compiled.number, counted);
+      const { start } = compiled.rule.span;
+      const family = source.kind === 'embedded' ? familyAt.get(source.sourceIndex)?.get(start) : undefined;
+      if (source.kind === 'embedded' && family === undefined) continue;
+      const rule =
+        family === undefined
+          ? this.ruleAt(site, source.path, start, compiled.rule.selector)
+          : this.rule(`family ${family}`, () => ({ sheet: '', selector: family, line: 0 }));
+      this.known.add(rule);
+      byNumber.set(compiled.number, rule);
     }
     return byNumber;
+  }
+
+  private ruleAt(site: Site, sheet: string, start: number, selector: string): CountedRule {
+    const file = site.files.get(sheet);
+    return this.rule(`sheet ${sheet} ${file?.hash} ${start}`, () => ({ sheet, selector, line: placeOf(file?.text ?? '', start).line })); // prettier-ignore
+  }
+
+  private rule(key: string, make: () => CountedRule): CountedRule {
+    let rule = this.table.get(key);
+    if (!rule) this.table.set(key, (rule = make()));
+    return rule;
   }
 }
