@@ -34,6 +34,7 @@ function serve() {
     // slow enough for a second act to come before the first has come back
     await new Promise((done) => setTimeout(done, 20));
     asked.push(`${request.method} ${id} ${what}`);
+    if (what === 'draft/redo' && site.operations.length > 3) return reply({ detail: 'it does not fit any more', code: 'operation-refused' }, 422); // prettier-ignore
     if (what === 'draft/redo') {
       Object.assign(site, { version: site.version + 1, operations: [...site.operations, ...late.get(body!.redo)!] });
       return reply(draftOf(site));
@@ -104,6 +105,22 @@ test('another window changed the draft: refused, said, and redone on top by the 
   expect(findings('s')).toBe('x');
   await store.dispatch(redoLate('s'));
   expect([findings('s'), selectSiteDraft(store.getState(), 's').problem]).toEqual(['xab', undefined]);
+});
+
+test('what cannot be redone now stays there to be redone later', async () => {
+  const store = makeStore();
+  await store.dispatch(draftsApi.endpoints.draft.initiate('s'));
+  Object.assign(server.of('s'), { version: 7, operations: ['w', 'x', 'y', 'z'].map(mend) });
+  await expect(store.dispatch(changeDraft('s', (now) => [...now, mend('b')]))).rejects.toMatchObject({ status: 409 });
+  await expect(store.dispatch(redoLate('s'))).rejects.toMatchObject({ status: 422 });
+  expect(selectSiteDraft(store.getState(), 's').problem).toEqual({
+    detail: 'it does not fit any more',
+    late: true,
+    redo: 'late-1',
+  });
+  Object.assign(server.of('s'), { operations: [mend('x')] });
+  await store.dispatch(redoLate('s'));
+  expect([findings('s'), selectSiteDraft(store.getState(), 's').problem]).toEqual(['xb', undefined]);
 });
 
 test('a change that is refused keeps none of those behind it waiting', async () => {

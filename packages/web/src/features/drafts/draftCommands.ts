@@ -52,15 +52,22 @@ export const redoLate =
     const redo = selectSiteDraft(getState(), site).problem?.redo;
     dispatch(problemLeft(site));
     return dispatch(
-      inTurn(site, async () => {
-        if (redo !== undefined) await dispatch(draftsApi.endpoints.redoDraft.initiate({ id: site, redo })).unwrap();
-      }),
+      inTurn(
+        site,
+        async () => {
+          if (redo !== undefined) await dispatch(draftsApi.endpoints.redoDraft.initiate({ id: site, redo })).unwrap();
+        },
+        redo,
+      ),
     );
   };
 
-/** One after the other, for each site on its own; what is refused is said in the draft bar too. */
+/**
+ * One after the other, for each site on its own; what is refused is said in the draft bar too. `late`: what was being redone; refused,
+ * it is still there to be redone once what stands in its way is gone.
+ */
 const inTurn =
-  (site: string, act: (draft: DraftReply) => Promise<void>): AppThunk<Promise<void>> =>
+  (site: string, act: (draft: DraftReply) => Promise<void>, late?: string): AppThunk<Promise<void>> =>
   async (dispatch, _getState, { turns }) => {
     const before = turns.get(site);
     dispatch(changeBegun(site));
@@ -71,7 +78,9 @@ const inTurn =
         await act(await asking.unwrap());
         dispatch(changeEnded({ site }));
       } catch (error) {
-        dispatch(changeEnded({ site, problem: { detail: problemText(error), late: isConflict(error), redo: redoOf(error) } })); // prettier-ignore
+        const redo = redoOf(error) ?? late;
+        const problem = { detail: problemText(error), late: isConflict(error) || redo !== undefined, redo };
+        dispatch(changeEnded({ site, problem }));
         throw error;
       } finally {
         asking.unsubscribe();
