@@ -203,6 +203,23 @@ describe('every route', () => {
     },
   );
 
+  test.each<[RouteName, object]>([
+    ['removeFiles', { body: { base: 7, paths: ['a.html'] } }],
+    ['takeInFile', { body: { base: 7, path: 'a.html' } }],
+    ['replaceDraft', { body: { base: 7, version: 0, operations: [] } }],
+    ['replaceDraft', { body: { base: 1, version: 7, operations: [] } }],
+    ['dropDraft', { query: { version: 7 } }],
+    ['propose', { body: { base: 7, sheet: 'css/x.css' } }],
+    ['saveDraft', { body: { base: 7, version: 0 } }],
+    ['saveDraft', { body: { base: 1, version: 7 } }],
+    ['saveDraft', { body: { base: 1, version: 0 } }],
+    ['restoreRevision', { body: { base: 7 } }],
+  ])('%s on a state that is not there (%j): told what there is', async (name, given) => {
+    const reply = await ask(name, { ...wanted, id }, given);
+    expectSchema(Problem, reply.body);
+    expect([name, reply.status]).toEqual([name, 409]);
+  });
+
   test('nothing of all this changed the site', async () => {
     const { body } = await request(app()).get(`/api/sites/${id}`);
     expect(body).toMatchObject({ name: 'Every route', revision: 1 });

@@ -52,10 +52,10 @@ export function makeRevisionService({
     },
     async restore(siteId, number, { base }) {
       const manifest = await manifestOf(siteId, number);
-      const newest = await manifestOf(siteId, base);
       const draft = await drafts.find(siteId);
       if (!draft) throw noSuchSite(siteId);
       if (draft.base !== base) throw siteChanged(base, draft.base);
+      const newest = await manifestOf(siteId, base);
       if (draft.operations.length > 0) throw draftInTheWay();
       const { figures } = (await revisions.revisions(siteId)).find((one) => one.number === number)!;
       const paths = new Set([...Object.keys(manifest), ...Object.keys(newest)]);
