@@ -30,10 +30,11 @@ const postmaster = (dataDir: string): number => Number(fs.readFileSync(path.join
 test('killed in the middle of its first start at any moment, the folder can be used by the next', async () => {
   for (const after of [150, 600, 1200]) {
     const first = spawn(process.execPath, pg('start'), { stdio: 'ignore', detached: true });
+    const ended = new Promise((done) => first.once('exit', done));
     await new Promise((done) => setTimeout(done, after));
-    // with all it has started
-    process.kill(-first.pid!, 'SIGKILL');
-    await new Promise((done) => (first.exitCode === null && first.signalCode === null ? first.once('exit', done) : done(0))); // prettier-ignore
+    // with all it has started; on a fast machine it may be done already
+    if (first.exitCode === null) process.kill(-first.pid!, 'SIGKILL');
+    await ended;
   }
   expect(start().url).toContain('127.0.0.1');
 });
