@@ -69,9 +69,9 @@ module.exports = {
       to: { path: 'node_modules/(radix-ui|@radix-ui)/' },
     },
     {
-      name: 'services-below-nothing-of-http',
+      name: 'stores-know-no-features',
       severity: 'error',
-      comment: 'stores know neither features nor requests',
+      comment: 'what is kept knows neither features nor the analysis',
       from: { path: '^packages/server/src/(stores|db)/', pathNot: '[.]test[.]ts$' },
       to: { path: '^packages/server/src/(features|analysis)/' },
     },

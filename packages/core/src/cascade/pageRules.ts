@@ -1,6 +1,6 @@
 import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
-import type { Site } from '../source/site.ts';
+import { sheetsOf, type Site } from '../source/site.ts';
 import type { Target } from '../values/urls.ts';
 import { targetKey } from './compileBlock.ts';
 import {
@@ -72,7 +72,7 @@ export function pageRules(page: PageTree, path: string, encoding: string, site: 
   return new Collector(page, path, encoding, site, cache).collect();
 }
 
-/** What lies deeper, or comes after so many imports of one page, counts as a sheet that cannot be read. */
+/** What lies deeper, or comes after so many imports of one page, counts as a sheet that cannot be read; it is the same only while no sheet of the site changes. */
 const maxImportDepth = 32;
 const maxImports = 2000;
 
@@ -83,6 +83,7 @@ class Collector {
   private readonly layers = new LayerOrder();
   private readonly keys: string[] = [];
   private imports = 0;
+  private sheetsKey: string | undefined;
   private readonly page: PageTree;
   private readonly path: string;
   private readonly encoding: string;
@@ -146,12 +147,21 @@ class Collector {
     const sheet =
       path === undefined || isTooMuch ? undefined : this.cache.file(this.site, path, by.charset ?? this.encoding);
     if (!sheet || path === undefined) {
-      const key = `${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
+      // what lies behind it is not looked at: any sheet of the site may be
+      const behind = isTooMuch ? `${this.allSheets()} ` : '';
+      const key = `${behind}${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
       this.unread.push({ target, key, sourceIndex: by.index });
       this.keys.push(`unread ${key}`);
       return;
     }
     this.sheet(sheet, { kind: by.kind, path, sourceIndex: by.index, offset: 0 }, conditions, layers, [...chain, path]);
+  }
+
+  /** Equal as long as no sheet of the site changes. */
+  private allSheets(): string {
+    return (this.sheetsKey ??= sheetsOf(this.site)
+      .map(({ path, hash }) => `${path} ${hash}`)
+      .join(' '));
   }
 
   private sheet(

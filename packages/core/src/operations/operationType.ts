@@ -68,7 +68,5 @@ export const fields = {
 /** An object that has these fields and no others. */
 export const closed = { additionalProperties: false } as const;
 
-export const count = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
-
 /** One page by its name, several by their number. */
 export const onPages = (pages: readonly string[]): string => (pages.length === 1 ? pages[0]! : `${pages.length} pages`);

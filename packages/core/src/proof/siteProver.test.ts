@@ -152,3 +152,21 @@ test('what an operation carries along of a page is not trusted', () => {
   const second = { files: new Map([...first.files, ...state(`${page} `, 'i { top: 0 } .x { top: 1px }').files].map(([path, one]) => [path, path === 'a.html' ? file : one])) }; // prettier-ignore
   expect(prover.prove(second).pages[0]?.verdict).toBe('differs');
 });
+
+/** Sheets that import the next one, each so many times. */
+const chain = (length: number, times: number, last: string): Record<string, string> =>
+  Object.fromEntries([
+    ...Array.from({ length }, (_, i) => [`s${i}.css`, `@import "s${i + 1}.css";`.repeat(times)]),
+    [`s${length}.css`, last],
+    ['a.html', '<!DOCTYPE html><link rel=stylesheet href=s0.css><p>a'],
+  ]);
+
+test.each([
+  ['deeper than imports are followed', 40, 1],
+  ['behind more imports than are followed', 14, 2],
+])('a sheet changed %s: never said to be the same', (_shows, length, times) => {
+  const before = siteOf(chain(length, times, 'p { color: red }'));
+  const after = siteOf(chain(length, times, 'p { color: blue }'));
+  expect(proveSites(before, siteOf(chain(length, times, 'p { color: red }'))).verdict).toBe('same');
+  expect(proveSites(before, after).verdict).toBe('differs');
+});

@@ -1,4 +1,5 @@
-import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { count } from '../../checks/words.ts';
+import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import { readingOf } from '../../survey/pageReading.ts';
 import { compileBlock } from '../../cascade/compileBlock.ts';

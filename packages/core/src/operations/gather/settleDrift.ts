@@ -1,4 +1,5 @@
-import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { count } from '../../checks/words.ts';
+import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import { parsePage } from '../../page/parsePage.ts';
 import { styleSources } from '../../page/styleSources.ts';

@@ -1,4 +1,5 @@
-import { closed, count, fields, operationType, type ProblemSentences } from '../operationType.ts';
+import { count } from '../../checks/words.ts';
+import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import type { ChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
