@@ -75,7 +75,7 @@ export function WriteBackRow({ siteId, revision }: { readonly siteId: string; re
           </button>
         )}
         {half && (
-          <button type="button" className="act" disabled={busy} onClick={() => void attempt(back)}>
+          <button type="button" className="act mt-1 ml-auto block" disabled={busy} onClick={() => void attempt(back)}>
             Put it back as it was
           </button>
         )}
