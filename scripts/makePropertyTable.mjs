@@ -38,7 +38,13 @@ const found = await page.evaluate(
   ({ names, keywords }) => {
     const element = document.getElementById('p');
     const out = { longhands: {}, refused: {}, computed: [...getComputedStyle(element)] };
-    const all = new Set([...names, ...out.computed]);
+    // every name the style object has, `webkitMarginStart` for -webkit-margin-start
+    const own = Object.keys(Object.getOwnPropertyDescriptors(Object.getPrototypeOf(element.style)));
+    for (const key in element.style) own.push(key);
+    const spelled = own.map((key) =>
+      key.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`).replace(/^webkit-/, '-webkit-'),
+    );
+    const all = new Set([...names, ...out.computed, ...spelled.filter((name) => /^-?[a-z][-a-z]*$/.test(name))]);
     for (const name of all) {
       element.style.cssText = '';
       element.style.setProperty(name, 'initial');

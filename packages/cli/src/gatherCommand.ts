@@ -13,7 +13,7 @@ import {
 } from '@syndeton/core';
 import { makeGatherReport, printGather, type Outcome } from './gatherReport.ts';
 import { readPlanFile, writePlanFile } from './planFile.ts';
-import { checkTarget, readSiteFolder, UsageProblem, writeSiteFolder } from './siteFolder.ts';
+import { checkTarget, linksOfFolder, readSiteFolder, UsageProblem, writeSiteFolder } from './siteFolder.ts';
 
 export interface GatherOptions {
   readonly out: string;
@@ -38,7 +38,7 @@ export interface GatherOptions {
   readonly plan: string | undefined;
 }
 
-/** `syndeton gather`: 0 when every page looks the same, 1 when one differs. */
+/** `syndeton gather`: 0 when every page looks the same, 1 when one differs, 3 when it cannot be told of one. */
 export async function runGather(
   folder: string,
   options: GatherOptions,
@@ -56,10 +56,10 @@ export async function runGather(
   if (options.plan !== undefined && !given) await writePlanFile(options.plan, outcome.operations);
   const same = outcome.proof.verdict === 'same';
   const written = same || options.allowDifferences;
-  if (written) await writeSiteFolder(outcome.site, options.out);
+  if (written) await writeSiteFolder(outcome.site, options.out, await linksOfFolder(folder));
   const report = makeGatherReport(before, outcome, written);
   print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out));
-  return same ? 0 : 1;
+  return { same: 0, differs: 1, unsure: 3 }[outcome.proof.verdict];
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {

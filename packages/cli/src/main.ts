@@ -7,7 +7,7 @@ import { runPrecedence, type PrecedenceOptions } from './precedenceCommand.ts';
 import { printProof, printSurvey, printWholeSurvey } from './printReport.ts';
 import { readSiteFolder, UsageProblem } from './siteFolder.ts';
 
-/** Runs the command line; gives the exit code: 0 same or nothing to object, 1 differs or something to object, 2 bad input. */
+/** Runs the command line; gives the exit code: 0 same or nothing to object, 1 differs or something to object, 2 bad input, 3 cannot be told. */
 export async function main(
   args: readonly string[],
   print: (text: string) => void,
@@ -72,12 +72,14 @@ export async function main(
     });
   program
     .command('proof <before> <after>')
-    .description('compares two states of a site, element by element')
+    .description(
+      'compares two states of a site, element by element: 0 every page the same, 1 one differs, 3 it cannot be told of one',
+    )
     .option('--json', 'as JSON')
     .action(async (before: string, after: string, options: { json?: boolean }) => {
       const proof = proveSites(await readSiteFolder(before), await readSiteFolder(after));
       print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof));
-      code = proof.verdict === 'same' ? 0 : 1;
+      code = { same: 0, differs: 1, unsure: 3 }[proof.verdict];
     });
   program
     .command('precedence <dir>')

@@ -61,15 +61,20 @@ export function printSurvey({ survey, findings }: SiteCheck): string {
 /** The proof in words: the verdict, then each page that differs with its causes. */
 export function printProof(proof: Proof): string {
   const same = proof.pages.filter((page) => page.verdict === 'same').length;
+  const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
   const lines = [
     `${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`,
+    ...(unsure > 0
+      ? [`Of ${plural(unsure, 'page')} it cannot be told: looking at both states in a browser settles it.`]
+      : []),
   ];
   for (const page of proof.pages.filter((p) => p.verdict !== 'same')) {
     lines.push(
       '',
-      `${page.path}: ${page.verdict}${page.differingElements > 0 ? `, ${plural(page.differingElements, 'element')}` : ''}`,
+      `${page.path}: ${page.verdict === 'unsure' ? 'cannot be told' : page.verdict}${page.differingElements > 0 ? `, ${plural(page.differingElements, 'element')}` : ''}`,
     );
     for (const note of page.notes) lines.push(`  ${note}`);
+    for (const { sentence, elements } of page.doubts) lines.push(`  ${sentence}${elements.length > 0 ? ` (${elements.slice(0, 3).map(({ name, line }) => `${name}, line ${line}`).join('; ')}${elements.length > 3 ? '; …' : ''})` : ''}`); // prettier-ignore
     for (const cause of page.causes.slice(0, 12)) {
       const value = (side: typeof cause.before): string =>
         side ? `${side.value}${side.important ? ' !important' : ''}` : 'not set';

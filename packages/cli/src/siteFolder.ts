@@ -7,7 +7,7 @@ export class UsageProblem extends Error {}
 
 const limits = { files: 10_000, bytes: 200e6, textBytes: 20e6 };
 
-/** All files below a folder as a site. Links and version-control folders are left out. */
+/** All files below a folder as a site, links to files as the files they lead to; version-control folders are left out. */
 export async function readSiteFolder(folder: string): Promise<Site> {
   const root = await fs.stat(folder).catch(() => undefined);
   if (!root) throw new UsageProblem(`There is no folder ${folder}. Name a folder that holds the pages.`);
@@ -15,8 +15,8 @@ export async function readSiteFolder(folder: string): Promise<Site> {
   const files: [string, Uint8Array][] = [];
   let bytes = 0;
   for (const entry of await fs.readdir(folder, { recursive: true, withFileTypes: true })) {
-    if (!entry.isFile()) continue;
     const full = path.join(entry.parentPath, entry.name);
+    if (!entry.isFile() && !(entry.isSymbolicLink() && (await leadsToFile(full, folder)))) continue;
     const relative = path.relative(folder, full).split(path.sep).join('/');
     if (/(^|\/)\.(git|svn|hg)\//.test(relative)) continue;
     const sitePath = parseSitePath(relative);
@@ -36,7 +36,7 @@ export async function readSiteFolder(folder: string): Promise<Site> {
 }
 
 /** Writes a whole site below a folder that must be empty or absent, first beside it, then in one rename: all or nothing. */
-export async function writeSiteFolder(site: Site, folder: string): Promise<void> {
+export async function writeSiteFolder(site: Site, folder: string, links: readonly FolderLink[] = []): Promise<void> {
   await checkTarget(folder);
   const target = path.resolve(folder);
   await fs.mkdir(path.dirname(target), { recursive: true });
@@ -47,6 +47,11 @@ export async function writeSiteFolder(site: Site, folder: string): Promise<void>
       await fs.mkdir(path.dirname(full), { recursive: true });
       await fs.writeFile(full, file.bytes);
     }
+    for (const link of links) {
+      const full = path.join(draft, ...link.path.split('/'));
+      await fs.mkdir(path.dirname(full), { recursive: true });
+      await fs.symlink(link.target, full);
+    }
     await fs.rm(target, { recursive: true, force: true });
     await fs.rename(draft, target);
     await fs.chmod(target, 0o755);
@@ -54,6 +59,35 @@ export async function writeSiteFolder(site: Site, folder: string): Promise<void>
     await fs.rm(draft, { recursive: true, force: true });
     throw error;
   }
+}
+
+/** A link that leads to a folder, or nowhere: not followed, and written as it was. */
+export interface FolderLink {
+  readonly path: string;
+  readonly target: string;
+}
+
+/** The links below a folder that are not read as files. Those that are absolute, or lead out of it, are left out. */
+export async function linksOfFolder(folder: string): Promise<readonly FolderLink[]> {
+  const out: FolderLink[] = [];
+  for (const entry of await fs.readdir(folder, { recursive: true, withFileTypes: true })) {
+    const full = path.join(entry.parentPath, entry.name);
+    if (!entry.isSymbolicLink() || (await leadsToFile(full, folder))) continue;
+    const relative = parseSitePath(path.relative(folder, full).split(path.sep).join('/'));
+    const target = await fs.readlink(full);
+    if (relative.ok && !path.isAbsolute(target) && isInside(folder, path.resolve(path.dirname(full), target)))
+      out.push({ path: relative.value, target });
+  }
+  return out;
+}
+
+const isInside = (folder: string, full: string): boolean => !path.relative(folder, full).startsWith('..');
+
+/** Links that lead out of the folder are none of the site's. */
+async function leadsToFile(link: string, folder: string): Promise<boolean> {
+  const real = await fs.realpath(link).catch(() => undefined);
+  if (real === undefined || !isInside(await fs.realpath(folder), real)) return false;
+  return (await fs.stat(real)).isFile();
 }
 
 /** Refuses a target that holds something, before any work is done. */

@@ -12,28 +12,34 @@ const Decider = Type.Object({
   place: Type.Optional(Place),
 });
 
+const ElementRef = Type.Object({ path: Type.String(), name: Type.String(), line: Type.Integer() });
+
 const Cause = Type.Object({
   pseudoElement: Type.String(),
   property: Type.String(),
   before: Type.Optional(Decider),
   after: Type.Optional(Decider),
   reason: Type.String(),
-  elements: Type.Array(Type.Object({ path: Type.String(), name: Type.String(), line: Type.Integer() })),
+  elements: Type.Array(ElementRef),
 });
+
+/** Something that cannot be told, and the elements it is about. */
+const Doubt = Type.Object({ sentence: Type.String(), elements: Type.Array(ElementRef) });
 
 export const PageProof = Type.Object({
   path: Type.String(),
-  verdict: Type.Union(['same', 'differs', 'added', 'removed'].map((k) => Type.Literal(k))),
+  verdict: Type.Union(['same', 'unsure', 'differs', 'added', 'removed'].map((k) => Type.Literal(k))),
   elements: Type.Integer(),
   differingElements: Type.Integer(),
   causes: Type.Array(Cause),
   notes: Type.Array(Type.String()),
+  doubts: Type.Array(Doubt),
 });
 
 /** The comparison of two states of a site: `syndeton proof --json` and `GET …/draft/proof`. */
 export const Proof = Type.Object(
   {
-    verdict: Type.Union([Type.Literal('same'), Type.Literal('differs')]),
+    verdict: Type.Union([Type.Literal('same'), Type.Literal('unsure'), Type.Literal('differs')]),
     pages: Type.Array(PageProof),
     elements: Type.Integer(),
   },

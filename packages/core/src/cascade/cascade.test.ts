@@ -30,16 +30,16 @@ const rows = JSON.parse(
 ) as readonly Row[];
 
 /** The text an outcome comes down to. */
-function valueOf(outcome: Outcome): string {
+function valueOf(outcome: Outcome, property: string): string {
   switch (outcome.kind) {
     case 'declared':
       return outcome.contender.compiled.comparable;
     case 'inherited':
-      return valueOf(outcome.outcome);
+      return valueOf(outcome.outcome, property);
     case 'default':
       return outcome.declaration.comparable;
     case 'initial':
-      return comparableValue('color', outcome.value);
+      return comparableValue(property, outcome.value);
   }
 }
 
@@ -60,7 +60,7 @@ describe('core', () => {
       expect(declaredBy(outcome)).toBe(row.via);
       return;
     }
-    const said = valueOf(outcome);
+    const said = valueOf(outcome, row.property);
     expect(said).toBe(comparableValue(row.property, row.outcome ?? initialValues[row.property]!));
   });
 });

@@ -2,8 +2,9 @@ import { folderOf } from '../source/sitePath.ts';
 import { urlReferences } from '../sheet/urlReferences.ts';
 import type { Declaration } from '../sheet/sheet.ts';
 import { comparableValue } from '../values/comparableValue.ts';
-import { declarationValidity } from '../values/declarationValidity.ts';
+import { declarationValidity, isNeverKept } from '../values/declarationValidity.ts';
 import { longhandsOf } from '../values/longhands.ts';
+import { unescapeCss } from '../values/unescape.ts';
 import { resolveReference, type Base, type Target } from '../values/urls.ts';
 import type { CompiledBlock, CompiledDeclaration } from './compiledRule.ts';
 
@@ -21,6 +22,7 @@ export function compileBlock(declarations: readonly Declaration[], context: Bloc
 class LazyBlock implements CompiledBlock {
   readonly varFolder: string | undefined;
   readonly definesReference: boolean;
+  readonly readsMarkup: boolean;
   private compiled: readonly CompiledDeclaration[] | undefined;
   private text: string | undefined;
   private readonly written: readonly Declaration[];
@@ -30,8 +32,9 @@ class LazyBlock implements CompiledBlock {
     this.written = written;
     this.context = context;
     const { base } = context;
-    const folder = base.kind === 'site' ? folderOf(base.path) : base.url;
+    const folder = folderOfBase(base);
     this.varFolder = written.some((d) => usesVar(d.value)) ? folder : undefined;
+    this.readsMarkup = written.some((d) => mayReadMarkup(d.value));
     this.definesReference = written.some((d) => d.property.startsWith('--') && /(url|src|image-set)\(/i.test(d.value));
   }
 
@@ -50,16 +53,20 @@ class LazyBlock implements CompiledBlock {
   }
 }
 
+/** An escape could spell a function's name. */
+export const mayReadMarkup = (value: string): boolean => /attr\(|sibling-|\\[^]*\(/i.test(value);
+
 const usesVar = (value: string): boolean => /(^|[^-\w])var\(/i.test(value);
 
 function compileDeclaration(declaration: Declaration, context: BlockContext): CompiledDeclaration {
   const { property, value } = declaration;
   const comparable = resolved(comparableValue(property, value), property, context);
+  const validity = declarationValidity(property, value);
   return {
     declaration,
-    longhands: property === 'all' ? ['all'] : longhandsOf(property),
+    longhands: property === 'all' ? ['all'] : validity === 'invalid' && isNeverKept(property, value) ? [] : longhandsOf(property), // prettier-ignore
     comparable,
-    validity: declarationValidity(property, value),
+    validity,
     yields: /^revert(-layer)?$/.test(comparable),
   };
 }
@@ -67,7 +74,13 @@ function compileDeclaration(declaration: Declaration, context: BlockContext): Co
 /** The value with each reference replaced by what it points at, so that a moved rule compares equal to itself. */
 function resolved(comparable: string, property: string, context: BlockContext): string {
   // a relative reference in a custom property counts from the sheet that uses it: see CompiledBlock.varFolder
-  if (property.startsWith('--') || !/(url|src|image-set)\(/i.test(comparable)) return comparable;
+  return property.startsWith('--') ? comparable : resolvedText(comparable, context);
+}
+
+/** A text of CSS with its references resolved. */
+export function resolvedText(comparable: string, context: BlockContext): string {
+  if (holdsHiddenReference(comparable)) return `${comparable} from ${folderOfBase(context.base)}`;
+  if (!/(url|src|image-set)\(/i.test(comparable)) return comparable;
   let out = '';
   let done = 0;
   for (const { reference, span } of urlReferences(comparable)) {
@@ -78,6 +91,14 @@ function resolved(comparable: string, property: string, context: BlockContext): 
   // url("x") has its quotes inside the parentheses: the spans above cover the string, so fold the double form
   return (out + comparable.slice(done)).replace(/url\(\s*url\(([^)]*)\)\s*\)/gi, 'url($1)');
 }
+
+/** A reference whose function is spelled with an escape is not followed: it counts from where it stands. */
+const holdsHiddenReference = (text: string): boolean =>
+  text.includes('\\') && functionNames(text).some((name) => name.includes('\\') && /^(url|src|(-webkit-)?image-set)$/i.test(unescapeCss(name))); // prettier-ignore
+
+const functionNames = (text: string): readonly string[] => text.match(/[^\s,;:(){}"']+(?=\()/g) ?? [];
+
+const folderOfBase = (base: Base): string => (base.kind === 'site' ? folderOf(base.path) : base.url);
 
 export function targetKey(target: Target, context: BlockContext): string {
   switch (target.kind) {

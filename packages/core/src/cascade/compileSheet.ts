@@ -5,8 +5,9 @@ import { foldedText } from '../sheet/tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { resolveReference } from '../values/urls.ts';
 import { comparableValue } from '../values/comparableValue.ts';
-import { compileBlock, type BlockContext } from './compileBlock.ts';
+import { compileBlock, resolvedText, type BlockContext } from './compileBlock.ts';
 import type { CompiledItem, CompiledSheet, Condition, ScopeRange } from './compiledRule.ts';
+import { layerNames } from '../sheet/layerNames.ts';
 import { isAllMedia, mediaText } from './mediaText.ts';
 
 /** `@scope (start) to (end)`, both parts optional. */
@@ -34,6 +35,7 @@ class Compiler {
   private readonly namespaces = new Map<string, string>();
   private anonymous = 0;
   private importsOver = false;
+  private imported = false;
   private namespacesOver = false;
   private readonly sheet: Sheet;
   private readonly id: number;
@@ -49,14 +51,15 @@ class Compiler {
     for (const rule of rules) this.rule(rule, around, top);
   }
 
+  /** Only a rule that browsers keep ends the run of imports. */
   private rule(rule: Rule, around: Around, top: boolean): void {
     switch (rule.kind) {
       case 'style':
-        this.styleRule(rule, around);
-        break;
+        if (this.styleRule(rule, around)) this.endPreamble();
+        return;
       case 'group':
-        this.group(rule, around);
-        break;
+        if (this.group(rule, around)) this.endPreamble();
+        return;
       case 'declarations':
         this.straight(rule, around);
         return;
@@ -65,22 +68,27 @@ class Compiler {
         return;
       case 'definition':
         this.definition(rule, around);
-        break;
+        if (isKeptDefinition(rule)) this.endPreamble();
+        return;
       case 'statement':
         this.statement(rule, around, top);
         return;
       case 'dropped':
         return;
     }
+  }
+
+  private endPreamble(): void {
     this.importsOver = true;
     this.namespacesOver = true;
   }
 
-  private styleRule(rule: StyleRule, around: Around): void {
+  private styleRule(rule: StyleRule, around: Around): boolean {
     const selectors = this.selectors(rule.selector, around);
-    if (!selectors) return;
+    if (!selectors) return false;
     this.push(rule, selectors, rule.declarations, around);
     this.rules(rule.nested, { ...around, parent: { selectors, rule } }, false);
+    return true;
   }
 
   private push(
@@ -95,11 +103,14 @@ class Compiler {
     this.items.push({ kind: 'rule', number, selectors, block, ...placed(around), rule });
   }
 
-  private group(rule: GroupRule, around: Around): void {
+  private group(rule: GroupRule, around: Around): boolean {
     const inside = this.inside(rule, around);
-    if (!inside) return;
+    if (!inside) return false;
+    // a layer is there although nothing in it may be
+    if (rule.name === 'layer') this.items.push({ kind: 'layer-statement', names: [inside.layers], conditions: inside.conditions }); // prettier-ignore
     this.straight(rule, inside);
     this.rules(rule.rules, inside, false);
+    return true;
   }
 
   /** Declarations straight in a group or after a nested rule: they reach what the rule around reaches, or the scoping root. */
@@ -120,9 +131,11 @@ class Compiler {
       case 'supports':
         return add({ kind: 'supports', text: rule.prelude });
       case 'container':
-        return add({ kind: 'container', text: rule.prelude });
-      case 'layer':
-        return { ...around, layers: [...around.layers, ...this.layerName(rule.prelude)] };
+        return rule.prelude === '' ? undefined : add({ kind: 'container', text: rule.prelude });
+      case 'layer': {
+        const names = rule.prelude === '' ? [[this.anonymousLayer()]] : layerNames(rule.prelude);
+        return names?.length === 1 ? { ...around, layers: [...around.layers, ...names[0]!] } : undefined;
+      }
       case 'scope':
         return this.scope(rule, around);
       case 'starting-style':
@@ -148,12 +161,12 @@ class Compiler {
     return { ...around, scopes, parent: undefined };
   }
 
-  private layerName(prelude: string): readonly string[] {
-    if (prelude === '') return [`(anonymous ${this.id}.${this.anonymous++})`];
-    return prelude.split('.').map((name) => unescapeCss(name.trim()));
+  private anonymousLayer(): string {
+    return `(anonymous ${this.id}.${this.anonymous++})`;
   }
 
   private import(rule: Extract<Rule, { kind: 'import' }>): void {
+    this.imported = true;
     const conditions: Condition[] = [];
     if (rule.supports !== undefined) conditions.push({ kind: 'supports', text: supportsText(rule.supports) });
     if (!isAllMedia(rule.media)) conditions.push({ kind: 'media', text: mediaText(rule.media) });
@@ -161,20 +174,18 @@ class Compiler {
       kind: 'import',
       target: resolveReference(rule.reference, this.context.base),
       conditions,
-      layer: rule.layer === null ? `(anonymous ${this.id}.${this.anonymous++})` : rule.layer,
+      layers: rule.layer === undefined ? [] : rule.layer === null ? [this.anonymousLayer()] : layerNames(rule.layer)![0]!, // prettier-ignore
     });
   }
 
   private definition(rule: Extract<Rule, { kind: 'definition' }>, around: Around): void {
     const raw = this.sheet.text.slice(rule.blockSpan.start, rule.blockSpan.end);
-    const context = this.context;
-    const block = compileBlock([{ property: 'src', value: raw, important: false, span: rule.span, valueSpan: rule.span }], context); // prettier-ignore
     const subject = rule.name === 'font-face' ? familyOf(raw) : unescapeCss(rule.prelude.replace(/^["']|["']$/g, ''));
     this.items.push({
       kind: 'definition',
       name: rule.name.replace(/^-webkit-/, ''),
       subject,
-      key: `@${rule.name} ${rule.prelude}{${block.declarations[0]!.comparable}}`,
+      key: `@${rule.name} ${rule.prelude}{${resolvedText(foldedText(raw), this.context)}}`,
       conditions: around.conditions,
       layers: around.layers,
       rule,
@@ -183,13 +194,44 @@ class Compiler {
 
   private statement(rule: Extract<Rule, { kind: 'statement' }>, around: Around, top: boolean): void {
     if (rule.name === 'layer') {
-      const names = rule.prelude.split(',').map((n) => [...around.layers, ...this.layerName(n.trim())]);
-      this.items.push({ kind: 'layer-statement', names });
+      const names = layerNames(rule.prelude);
+      if (!names) return;
+      this.items.push({ kind: 'layer-statement', names: names.map((name) => [...around.layers, ...name]), conditions: around.conditions }); // prettier-ignore
+      // before the first import it may stand, between two it may not
+      if (this.imported) this.importsOver = true;
     } else if (rule.name === 'namespace' && top && !this.namespacesOver) {
       this.importsOver = true;
       const found = /^(?:([^\s"'(]+)\s+)?(?:url\(\s*)?["']?([^"')]*)["']?\s*\)?$/i.exec(rule.prelude);
       if (found) this.namespaces.set(found[1] ?? '', found[2]!.trim());
     }
+  }
+}
+
+/** Whether browsers keep a definition, told by its name and prelude as far as these tell. */
+function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' }>): boolean {
+  switch (name) {
+    case 'font-face':
+    case 'view-transition':
+      return prelude === '';
+    case 'keyframes':
+    case '-webkit-keyframes':
+      return /^("[^]*"|'[^]*'|[^\s"'(){}[\],]+)$/.test(prelude);
+    case 'counter-style':
+      return (
+        /^[^\s"'(){}]+$/.test(prelude) && !/^(none|decimal|disc|circle|square|disclosure-(open|closed))$/i.test(prelude)
+      );
+    case 'property':
+    case 'position-try':
+    case 'font-palette-values':
+      return /^--[^\s"'(){}]+$/.test(prelude);
+    case 'function':
+      return prelude.startsWith('--');
+    case 'page':
+      return /^([-\w:,\s]|[^\0-\x7f])*$/.test(prelude);
+    case 'font-feature-values':
+      return prelude !== '';
+    default:
+      return false;
   }
 }
 

@@ -1,6 +1,7 @@
 import type { SelectorList } from '../selectors/selector.ts';
 import type { Declaration, Rule, StyleRule } from '../sheet/sheet.ts';
 import type { Validity } from '../values/declarationValidity.ts';
+import { plainMedia } from './mediaText.ts';
 import type { Target } from '../values/urls.ts';
 
 /** A declaration made ready for comparing: the longhands it sets and its value in comparable spelling, addresses resolved. */
@@ -24,6 +25,8 @@ export interface CompiledBlock {
    */
   readonly varFolder: string | undefined;
   readonly definesReference: boolean;
+  /** A value may read the element's attributes or its place among its siblings: `attr()`, `sibling-index()`. */
+  readonly readsMarkup: boolean;
   readonly isEmpty: boolean;
 }
 
@@ -35,7 +38,12 @@ export type Condition =
   | { readonly kind: 'other'; readonly text: string };
 
 export const conditionKey = (conditions: readonly Condition[]): string =>
-  conditions.map((c) => `${c.kind} ${c.text}${c.kind === 'sheet-set' && !c.preferred ? ' off' : ''}`).join(' & ');
+  conditions
+    .map(
+      (c) =>
+        `${c.kind} ${c.kind === 'media' ? plainMedia(c.text) : c.text}${c.kind === 'sheet-set' && !c.preferred ? ' off' : ''}`,
+    )
+    .join(' & ');
 
 /**
  * One `@scope` around a rule: elements that may be the scoping root (undefined: the parent of the `style` element, or the
@@ -65,7 +73,8 @@ export interface CompiledImport {
   readonly kind: 'import';
   readonly target: Target;
   readonly conditions: readonly Condition[];
-  readonly layer: string | null | undefined;
+  /** The layer it is in, outermost first; empty when it is in none. */
+  readonly layers: readonly string[];
 }
 
 export interface CompiledDefinition {
@@ -82,6 +91,7 @@ export interface CompiledDefinition {
 export interface CompiledLayerStatement {
   readonly kind: 'layer-statement';
   readonly names: readonly (readonly string[])[];
+  readonly conditions: readonly Condition[];
 }
 
 export type CompiledItem = CompiledRule | CompiledImport | CompiledDefinition | CompiledLayerStatement;

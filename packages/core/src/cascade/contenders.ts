@@ -7,6 +7,7 @@ import type { CompiledBlock, CompiledDeclaration, CompiledRule, Condition } from
 import { conditionsHold } from './conditions.ts';
 import type { Environment } from './environment.ts';
 import { hintsOf, hintText, type Hint } from './hints.ts';
+import { baseAt } from '../page/styleSources.ts';
 import { styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import type { PageCascade } from './pageCascade.ts';
 import type { RuleSource } from './pageRules.ts';
@@ -135,11 +136,13 @@ function order(page: PageCascade, element: ElementNode, rules: Source[], pseudoE
   const sources: Source[] = [];
   if (pseudoElement === '') {
     const hints = hintsOf(element);
-    if (hints.length > 0) sources.push({ ...plain(attributeBlock(page, hintText(hints)), 'hint', hintRank), hints });
+    if (hints.length > 0)
+      sources.push({ ...plain(attributeBlock(page, element, hintText(hints)), 'hint', hintRank), hints });
   }
   sources.push(...rules);
   const attribute = pseudoElement === '' ? styleAttributeOf(element) : undefined;
-  if (attribute !== undefined) sources.push(plain(attributeBlock(page, attribute), 'attribute', attributeRank));
+  if (attribute !== undefined)
+    sources.push(plain(attributeBlock(page, element, attribute), 'attribute', attributeRank));
   // Chromium reads the style attributes of all but HTML elements in quirks mode
   const attributeQuirks = page.quirks || element.namespace !== 'html';
   const out: Contender[] = [];
@@ -159,5 +162,5 @@ function plain(block: CompiledBlock, origin: 'attribute' | 'hint', layerRank: nu
   return { block, pseudoElement: '', condition: '', mark: '', origin, layerRank, specificity: [0, 0, 0], proximity: Infinity, ...common }; // prettier-ignore
 }
 
-const attributeBlock = (page: PageCascade, text: string): CompiledBlock =>
-  page.session.sheets.styleAttribute(text, page.rules.sources.base);
+const attributeBlock = (page: PageCascade, element: ElementNode, text: string): CompiledBlock =>
+  page.session.sheets.styleAttribute(text, baseAt(page.rules.sources, element));

@@ -153,7 +153,8 @@ function alignHint(element: ElementNode, value: string): Declarations {
     if (value === 'absmiddle') return [['text-align', 'center']];
     return one('text-align', alignValue(value, '-webkit-'));
   }
-  return one('text-align', alignValue(value, tag === 'div' || tag === 'p' ? '-webkit-' : ''));
+  const aligned = one('text-align', alignValue(value, tag === 'div' || tag === 'p' ? '-webkit-' : ''));
+  return tag === 'legend' && /^(left|center|right)$/.test(value) ? [...aligned, ['justify-self', value]] : aligned;
 }
 
 function alignValue(value: string, prefix: string): string | undefined {

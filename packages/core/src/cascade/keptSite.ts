@@ -9,6 +9,7 @@ import { compileBlock } from './compileBlock.ts';
 import type { CompiledBlock, CompiledRule } from './compiledRule.ts';
 import { Interner } from './interner.ts';
 import { reachedBy, type Reached } from './keptMatching.ts';
+import { baseAt } from '../page/styleSources.ts';
 import { matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import { CascadeSession } from './pageCascade.ts';
 import { stateCondition, type IndexedSelector } from './ruleIndex.ts';
@@ -135,7 +136,7 @@ export class KeptSite {
     for (const element of elements) {
       const numbers = matchElement(element, index).map((m) => this.entryOf(m, known));
       const attribute = styleAttributeOf(element);
-      const block = attribute === undefined ? undefined : this.session.sheets.styleAttribute(attribute, page.rules.sources.base); // prettier-ignore
+      const block = attribute === undefined ? undefined : this.session.sheets.styleAttribute(attribute, baseAt(page.rules.sources, element)); // prettier-ignore
       lists[element.index] = this.listOf(numbers, block);
     }
     const { definesReference } = page.rules;

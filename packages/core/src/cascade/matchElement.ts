@@ -87,4 +87,6 @@ function withoutWeakerCopies(matched: MatchedSelector[]): MatchedSelector[] {
   return out.reverse();
 }
 
-export const styleAttributeOf = (element: ElementNode): string | undefined => attributeOf(element, 'style');
+/** What an element's style attribute declares; undefined where it has none that counts. */
+export const styleAttributeOf = (element: ElementNode): string | undefined =>
+  element.styleIgnored ? undefined : attributeOf(element, 'style');

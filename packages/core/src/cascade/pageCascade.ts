@@ -1,5 +1,6 @@
 import type { ElementNode } from '../page/nodes.ts';
 import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { baseAt } from '../page/styleSources.ts';
 import type { ForcedStates, Match } from '../selectors/match.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import { Interner } from './interner.ts';
@@ -8,6 +9,7 @@ import { pageRules, type PageRules } from './pageRules.ts';
 import { buildRuleIndex, ownKey, stateCondition, tellsAll, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 import { SheetCache } from './sheetCache.ts';
 import { attributeRank, slotKeys, type StackSource } from './stack.ts';
+import type { Base } from '../values/urls.ts';
 
 /** What pages share while many are looked at: compiled sheets, rule indexes, match lists and their stacks. */
 export class CascadeSession {
@@ -61,10 +63,10 @@ export class CascadeSession {
   }
 
   /** The number of an element's match list: equal numbers mean equal declarations in equal order under equal conditions. */
-  listNumber(matched: readonly MatchedSelector[], attribute: string | undefined, rules: PageRules): number {
+  listNumber(matched: readonly MatchedSelector[], attribute: string | undefined, base: Base): number {
     let key = '';
     for (const { indexed, match } of matched) key += this.numberOf(indexed, match) + ',';
-    const block = attribute === undefined ? undefined : this.sheets.styleAttribute(attribute, rules.sources.base);
+    const block = attribute === undefined ? undefined : this.sheets.styleAttribute(attribute, base);
     if (block && !block.isEmpty) key += `style ${block.key}`;
     const number = this.lists.number(key);
     if (!this.sourcesOfList.has(number)) {
@@ -128,11 +130,13 @@ export class PageCascade {
   listOf(element: ElementNode): number {
     const index = (this.index ??= this.session.sharedIndex(this.rules, this.quirks));
     const attribute = styleAttributeOf(element);
-    if (attribute !== undefined) return this.session.listNumber(matchElement(element, index), attribute, this.rules);
+    const { sources } = this.rules;
+    const base = baseAt(sources, element);
+    if (attribute !== undefined) return this.session.listNumber(matchElement(element, index), attribute, base);
     const key = ownKey(element);
     const known = index.known.get(key);
     if (known !== undefined && known >= 0) return known;
-    const number = this.session.listNumber(matchElement(element, index), undefined, this.rules);
+    const number = this.session.listNumber(matchElement(element, index), undefined, base);
     if (known === undefined) index.known.set(key, tellsAll(element, index) ? number : -1);
     return number;
   }

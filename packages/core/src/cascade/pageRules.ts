@@ -1,8 +1,10 @@
 import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
+import { matchesIntegrity } from '../page/stylePolicy.ts';
 import { sheetsOf, type Site } from '../source/site.ts';
+import { encodingName } from '../source/textCoding.ts';
 import type { Target } from '../values/urls.ts';
-import { targetKey } from './compileBlock.ts';
+import { mayReadMarkup, targetKey } from './compileBlock.ts';
 import {
   conditionKey,
   type CompiledDefinition,
@@ -60,6 +62,8 @@ export interface PageRules {
   readonly unread: readonly UnreadSheet[];
   /** A custom property may hold an address, so the folder of what uses it matters. */
   readonly definesReference: boolean;
+  /** Some value may read attributes of elements or their place among siblings. */
+  readonly readsMarkup: boolean;
   /** Equal for pages whose rules are the same ones in the same order. */
   readonly key: string;
 }
@@ -76,6 +80,18 @@ export function pageRules(page: PageTree, path: string, encoding: string, site: 
 const maxImportDepth = 32;
 const maxImports = 2000;
 
+/** How a sheet is asked for. */
+interface Asked {
+  readonly kind: 'linked' | 'imported';
+  readonly index: number;
+  readonly charset?: string | undefined;
+  /** Of the sheet that imports it. */
+  readonly encoding?: string | undefined;
+  readonly integrity?: string | undefined;
+  /** The page's policy may forbid it. */
+  readonly perhaps?: boolean;
+}
+
 class Collector {
   private readonly rules: AppliedRule[] = [];
   private readonly definitions: AppliedDefinition[] = [];
@@ -83,6 +99,7 @@ class Collector {
   private readonly layers = new LayerOrder();
   private readonly keys: string[] = [];
   private imports = 0;
+  private allowedImports: StyleSources['imports'] = 'yes';
   private sheetsKey: string | undefined;
   private readonly page: PageTree;
   private readonly path: string;
@@ -107,19 +124,28 @@ class Collector {
     // a style attribute may define one as well
     const inPage = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(this.page.text);
     const definesReference = inPage || found.definesReference;
-    return { ...found, sources, definesReference, key: `${definesReference ? 'addresses ' : ''}${found.key}` };
+    const readsMarkup = found.readsMarkup || mayReadMarkup(this.page.text);
+    return {
+      ...found,
+      sources,
+      definesReference,
+      readsMarkup,
+      key: `${definesReference ? 'addresses ' : ''}${found.key}`,
+    };
   }
 
   private read(sources: StyleSources): CollectedRules {
+    this.allowedImports = sources.imports;
     sources.sheets.forEach((source, index) => {
       if (source.idle !== undefined) return;
       const conditions = sourceConditions(source, sources.preferredTitle);
       if (source.kind === 'embedded') this.embedded(source, index, sources, conditions);
-      else this.linked(source.target, { kind: 'linked', index, charset: source.charset }, conditions, [], []);
+      else this.linked(source.target, { kind: 'linked', index, charset: source.charset, integrity: source.integrity, perhaps: source.perhaps }, conditions, [], []); // prettier-ignore
     });
     const { rules, definitions, layers, unread } = this;
     const definesReference = rules.some((rule) => rule.compiled.block.definesReference);
-    return { rules, definitions, layers, unread, definesReference, key: this.keys.join('|') };
+    const readsMarkup = rules.some((rule) => rule.compiled.block.readsMarkup);
+    return { rules, definitions, layers, unread, definesReference, readsMarkup, key: this.keys.join('|') };
   }
 
   private embedded(
@@ -129,32 +155,51 @@ class Collector {
     conditions: readonly Condition[],
   ): void {
     const { start, text } = embeddedText(source, this.page.text);
-    const sheet = this.cache.embedded(text, sources.base);
+    const sheet = this.cache.embedded(text, source.base);
     this.sheet(sheet, { kind: 'embedded', path: this.path, sourceIndex: index, offset: start }, conditions, [], []);
   }
 
   private linked(
     target: Target,
-    by: { readonly kind: 'linked' | 'imported'; readonly index: number; readonly charset?: string | undefined },
+    by: Asked,
     conditions: readonly Condition[],
     layers: readonly string[],
     chain: readonly string[],
   ): void {
     const path = target.kind === 'site' ? target.path : undefined;
     if (path !== undefined && chain.includes(path)) return;
-    if (by.kind === 'imported') this.imports++;
+    if (by.kind === 'imported') {
+      this.imports++;
+      if (this.allowedImports === 'no') return;
+    }
+    const perhaps = by.perhaps === true || (by.kind === 'imported' && this.allowedImports === 'maybe');
     const isTooMuch = chain.length > maxImportDepth || this.imports > maxImports;
+    const file = path === undefined ? undefined : this.site.files.get(path);
+    if (by.integrity !== undefined && file && !matchesIntegrity(by.integrity, file.bytes)) return;
     const sheet =
-      path === undefined || isTooMuch ? undefined : this.cache.file(this.site, path, by.charset ?? this.encoding);
+      path === undefined || isTooMuch || perhaps ? undefined : this.cache.file(this.site, path, this.environmentOf(by));
     if (!sheet || path === undefined) {
       // what lies behind it is not looked at: any sheet of the site may be
-      const behind = isTooMuch ? `${this.allSheets()} ` : '';
+      const behind = isTooMuch || perhaps ? `${this.allSheets()} ` : this.clampedMark(target);
       const key = `${behind}${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
       this.unread.push({ target, key, sourceIndex: by.index });
       this.keys.push(`unread ${key}`);
       return;
     }
-    this.sheet(sheet, { kind: by.kind, path, sourceIndex: by.index, offset: 0 }, conditions, layers, [...chain, path]);
+    const encoding = file && this.cache.encodingOf(file, this.environmentOf(by));
+    this.sheet(sheet, { kind: by.kind, path, sourceIndex: by.index, offset: 0 }, conditions, layers, [...chain, path], encoding); // prettier-ignore
+  }
+
+  /** CSS Syntax 3, "The input byte stream": a link's `charset` where it is one, the importing sheet's, the page's. */
+  private environmentOf({ charset, encoding }: Asked): string {
+    return encodingName(charset ?? '') ?? encoding ?? this.encoding;
+  }
+
+  /** A server whose root is the site's folder stops there: then it is this file of the site. */
+  private clampedMark(target: Target): string {
+    if (target.kind !== 'outside') return '';
+    const file = this.site.files.get(target.clamped);
+    return file ? `${file.hash} ` : '';
   }
 
   /** Equal as long as no sheet of the site changes. */
@@ -170,21 +215,21 @@ class Collector {
     conditions: readonly Condition[],
     layers: readonly string[],
     chain: readonly string[],
+    encoding?: string,
   ): void {
     const outer = conditionKey(conditions);
     this.keys.push(`${sheet.id} ${outer} ${layers.join('.')}`);
     for (const item of sheet.items) {
       switch (item.kind) {
         case 'layer-statement':
-          for (const name of item.names) this.layers.declare([...layers, ...name]);
+          for (const name of item.names) this.layers.declare([...layers, ...name], orderingKey([...conditions, ...item.conditions])); // prettier-ignore
           break;
         case 'import': {
-          const inner =
-            item.layer === undefined || item.layer === null ? layers : [...layers, ...item.layer.split('.')];
-          if (inner.length > 0) this.layers.declare(inner);
+          const inner = item.layers.length === 0 ? layers : [...layers, ...item.layers];
+          if (inner.length > 0) this.layers.declare(inner, orderingKey([...conditions, ...item.conditions]));
           this.linked(
             item.target,
-            { kind: 'imported', index: source.sourceIndex },
+            { kind: 'imported', index: source.sourceIndex, encoding },
             [...conditions, ...item.conditions],
             inner,
             chain,
@@ -205,13 +250,17 @@ class Collector {
     outerLayers: readonly string[],
   ): void {
     const layerPath = outerLayers.length === 0 ? compiled.layers : [...outerLayers, ...compiled.layers];
-    if (layerPath.length > 0) this.layers.declare(layerPath);
     const conditions = outer.length === 0 ? compiled.conditions : [...outer, ...compiled.conditions];
+    if (layerPath.length > 0) this.layers.declare(layerPath, orderingKey(conditions));
     const shared = { source, conditionKey: conditionKey(conditions), layerPath, unreadBefore: this.unread.length };
     if (compiled.kind === 'rule') this.rules.push({ compiled, conditions, ...shared });
     else this.definitions.push({ compiled, ...shared });
   }
 }
+
+/** What must hold for a layer to take its place in the order; a container's size does not count. */
+const orderingKey = (conditions: readonly Condition[]): string =>
+  conditionKey(conditions.filter(({ kind }) => kind !== 'container'));
 
 const linkings = new WeakMap<SheetCache, WeakMap<Site, Map<string, CollectedRules>>>();
 
@@ -225,12 +274,12 @@ function linkingsOf(cache: SheetCache, site: Site): Map<string, CollectedRules> 
 }
 
 /** Equal for pages that link the same sheets alike and have no block; undefined for others. */
-function linkingKey({ sheets, preferredTitle }: StyleSources, encoding: string): string | undefined {
-  let key = encoding;
+function linkingKey({ sheets, preferredTitle, imports }: StyleSources, encoding: string): string | undefined {
+  let key = `${encoding} ${imports}`;
   for (const source of sheets) {
     if (source.idle !== undefined) key += '\n';
     else if (source.kind === 'embedded' || source.target.kind !== 'site') return undefined;
-    else key += `\n${JSON.stringify([source.target.path, source.charset, source.media, source.title, source.alternate, source.title === preferredTitle])}`; // prettier-ignore
+    else key += `\n${JSON.stringify([source.target.path, source.charset, source.media, source.title, source.alternate, source.title === preferredTitle, source.integrity, source.perhaps])}`; // prettier-ignore
   }
   return key;
 }

@@ -27,6 +27,8 @@ export interface IndexedSelector {
 
 /** The selectors of a page's rules, found by what their last compound asks for. */
 export interface RuleIndex {
+  /** All of them, weakest first for normal declarations. */
+  readonly all: readonly IndexedSelector[];
   readonly byId: ReadonlyMap<string, readonly IndexedSelector[]>;
   readonly byClass: ReadonlyMap<string, readonly IndexedSelector[]>;
   readonly byTag: ReadonlyMap<string, readonly IndexedSelector[]>;
@@ -42,19 +44,22 @@ export interface RuleIndex {
 
 export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
   const all: IndexedSelector[] = [];
+  const { hangsOn } = rules.layers;
   for (const [order, rule] of rules.rules.entries()) {
     const { scopes, block, selectors } = rule.compiled;
     const owner = scopes.length > 0 ? scopeOwner(rules, rule) : undefined;
     const layerRank = rules.layers.hasLayers ? rules.layers.rank(rule.layerPath) : 0;
     const folder = rules.definesReference && block.varFolder !== undefined ? `/${block.varFolder}` : '';
-    const mark = markOf(rule.layerPath.length > 0 ? layerRank : undefined, rule.unreadBefore, folder);
+    const layer = rule.layerPath.length > 0 ? `${layerRank}${hangsOn === '' ? '' : ` of ${hangsOn}`}` : undefined;
+    const mark = markOf(layer, rule.unreadBefore, folder);
     for (const selector of selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
       all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, mark, sureId: undefined, perhapsId: undefined }); // prettier-ignore
     }
   }
-  [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order).forEach((indexed, i) => (indexed.position = i));
-  return bucket(all, quirks);
+  const ordered = [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order);
+  ordered.forEach((indexed, i) => (indexed.position = i));
+  return { all: ordered, ...bucket(all, quirks) };
 }
 
 /** The condition under which a selector that matches in some states only contributes. */
@@ -70,13 +75,13 @@ function scopeOwner(rules: PageRules, rule: AppliedRule): ElementNode | undefine
   return source?.kind === 'embedded' && rule.source.kind === 'embedded' ? parentElement(source.element) : undefined;
 }
 
-function markOf(layerRank: number | undefined, unreadBefore: number, folder: string): string {
-  const layer = layerRank === undefined ? '' : ` layer ${layerRank}`;
+function markOf(inLayer: string | undefined, unreadBefore: number, folder: string): string {
+  const layer = inLayer === undefined ? '' : ` layer ${inLayer}`;
   const unread = unreadBefore === 0 ? '' : ` after ${unreadBefore} unread`;
   return `${layer}${unread}${folder === '' ? '' : ` from ${folder}`}`;
 }
 
-function bucket(all: readonly IndexedSelector[], quirks: boolean): RuleIndex {
+function bucket(all: readonly IndexedSelector[], quirks: boolean): Omit<RuleIndex, 'all'> {
   const byId = new Map<string, IndexedSelector[]>();
   const byClass = new Map<string, IndexedSelector[]>();
   const byTag = new Map<string, IndexedSelector[]>();

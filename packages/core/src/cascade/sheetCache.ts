@@ -2,7 +2,7 @@ import { declaredCharset, isAscii } from '../source/sheetEncoding.ts';
 import { byteOrderMark } from '../source/pageEncoding.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import { folderOf } from '../source/sitePath.ts';
-import { decodeText } from '../source/textCoding.ts';
+import { decodeText, encodingName } from '../source/textCoding.ts';
 import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
 import { siteBase, type Base } from '../values/urls.ts';
 import { compileBlock } from './compileBlock.ts';
@@ -29,8 +29,13 @@ export class SheetCache {
   file(site: Site, path: string, environmentEncoding: string): CompiledSheet | undefined {
     const file = site.files.get(path);
     if (!file || file.kind !== 'sheet') return undefined;
-    const encoding = encodingFor(file, environmentEncoding);
+    const encoding = this.encodingOf(file, environmentEncoding);
     return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding)); // prettier-ignore
+  }
+
+  /** In which encoding a sheet is read where the page, the link or the importing sheet says this one. */
+  encodingOf(file: SiteFile, environment: string): string {
+    return encodingFor(file, encodingName(environment) ?? 'windows-1252');
   }
 
   embedded(text: string, base: Base): CompiledSheet {
@@ -78,5 +83,6 @@ function encodingFor(file: SiteFile, environment: string): string {
     own = byteOrderMark(file.bytes) ?? declaredCharset(file.bytes) ?? (isAscii(file.bytes) ? 'utf-8' : null);
     ownEncodings.set(file, own);
   }
+  if (/^utf-16/.test(environment)) return byteOrderMark(file.bytes) ?? declaredCharset(file.bytes) ?? environment;
   return own ?? environment;
 }

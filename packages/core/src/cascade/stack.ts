@@ -61,7 +61,7 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
   const open = new Map<string, Stack>();
   for (const { source, compiled } of ordered)
     for (const slot of slotsOf(compiled, sources[source]!.pseudoElement))
-      open.set(slot.slot, { text: '', closed: false, covered: new Set() });
+      open.set(slot.slot, { text: '', closed: false, rolled: false, covered: new Set() });
   for (let i = ordered.length - 1; i >= 0; i--) {
     const { source, compiled } = ordered[i]!;
     const { pseudoElement, condition, layerRank } = sources[source]!;
@@ -71,7 +71,7 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
     if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, mark, sure);
     else
       for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
-        append(open.get(slot)!, text + mark, condition, sure && closes);
+        append(open.get(slot)!, text + mark, condition, sure && closes, compiled.yields);
   }
   return new Map([...open].map(([slot, { text }]) => [slot, text]));
 }
@@ -83,10 +83,14 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
 const rollsBackTo = ({ comparable }: CompiledDeclaration, layerRank: number): string =>
   layerRank === attributeRank && comparable.includes('revert-layer') ? ' to the rules' : '';
 
-/** `covered`: conditions under which something stronger surely applies, so that weaker declarations under the same one never do. */
+/**
+ * `covered`: conditions under which something stronger surely applies, so that weaker declarations under the same one never do.
+ * `rolled`: something rolls back to what stands further below, past declarations that would else decide.
+ */
 interface Stack {
   text: string;
   closed: boolean;
+  rolled: boolean;
   readonly covered: Set<string>;
 }
 
@@ -110,11 +114,13 @@ function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly
   return out;
 }
 
-function append(slot: Stack, text: string, condition: string, closes: boolean): void {
+function append(slot: Stack, text: string, condition: string, closes: boolean, yields: boolean): void {
   if (slot.closed || slot.covered.has(condition)) return;
   slot.text += `${text}${condition === '' ? '' : ` if ${condition}`}\n`;
-  slot.closed = closes && condition === '';
-  if (closes) slot.covered.add(condition);
+  slot.rolled ||= yields;
+  if (!closes || slot.rolled) return;
+  slot.closed = condition === '';
+  slot.covered.add(condition);
 }
 
 function appendAll(
@@ -128,7 +134,7 @@ function appendAll(
   for (const [slot, stack] of open) {
     const longhand = slot.slice(pseudoElement.length + 1);
     if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand))
-      append(stack, `all:${compiled.comparable}${mark}`, condition, sure);
+      append(stack, `all:${compiled.comparable}${mark}`, condition, sure, compiled.yields);
   }
 }
 

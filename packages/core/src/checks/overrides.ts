@@ -1,4 +1,5 @@
 import { compareStrength } from '../cascade/ruleIndex.ts';
+import { baseAt } from '../page/styleSources.ts';
 import { styleAttributeOf, type MatchedSelector } from '../cascade/matchElement.ts';
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import type { ElementNode } from '../page/nodes.ts';
@@ -65,7 +66,7 @@ class Overrides implements Check {
     }
     const attribute = styleAttributeOf(element);
     if (attribute === undefined) return;
-    const own = page.cascade.session.sheets.styleAttribute(attribute, page.sources.base).declarations;
+    const own = page.cascade.session.sheets.styleAttribute(attribute, baseAt(page.sources, element)).declarations;
     const beaten = shared.filter(
       (s) =>
         s.indexed.pseudoElement === '' && s.indexed.rule.conditionKey === '' && this.beats(own, s, true).length > 0,

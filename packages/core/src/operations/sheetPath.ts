@@ -12,7 +12,7 @@ export type SheetPathProblem =
  * The site path for a sheet named by a person: `.css` is added when left out. An existing sheet's own path is taken as it is.
  *
  * Refused: spaces and characters that servers or other systems read differently, another ending, and a name that differs from
- * an existing file's in case only, or is a folder's.
+ * an existing file's in case only, or is a folder's, or stands in a folder whose name a file has.
  */
 export function parseSheetPath(given: string, site: Site): Result<string, SheetPathProblem> {
   const trimmed = given.trim();
@@ -26,7 +26,7 @@ export function parseSheetPath(given: string, site: Site): Result<string, SheetP
   if (/\.(html?|xhtml|shtml|js|txt|php|scss|less)$/i.test(name)) return fail({ kind: 'other-ending', path: given });
   if (/^\.css$/i.test(name)) return fail({ kind: 'unsafe-name', path: given, character: '.' });
   const clash = [...site.files.keys()].find(
-    (other) => other.toLowerCase() === path.toLowerCase() || other.toLowerCase().startsWith(`${path.toLowerCase()}/`),
+    (other) => other.toLowerCase() === path.toLowerCase() || other.toLowerCase().startsWith(`${path.toLowerCase()}/`) || path.toLowerCase().startsWith(`${other.toLowerCase()}/`), // prettier-ignore
   );
   return clash === undefined || clash === path ? succeed(path) : fail({ kind: 'clash', path, existing: clash });
 }

@@ -41,6 +41,8 @@ export interface ElementNode {
   startTagEnd: number;
   endTagStart: number;
   end: number;
+  /** The page's own policy forbids its style attribute: it declares nothing. */
+  styleIgnored?: boolean;
   /** Spans of the attributes in the start tag, by name as written in lower case. */
   attributeSpans: Readonly<Record<string, { readonly startOffset: number; readonly endOffset: number }>> | undefined;
 }

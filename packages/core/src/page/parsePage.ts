@@ -1,5 +1,6 @@
-import type { ChildNode, CommentNode, DocumentNode, ElementNode, ParentNode } from './nodes.ts';
+import { attributeOf, type ChildNode, type CommentNode, type DocumentNode, type ElementNode, type ParentNode } from './nodes.ts'; // prettier-ignore
 import { PlacingParser } from './placingParser.ts';
+import { StylePolicies } from './stylePolicy.ts';
 import { makeTreeAdapter } from './treeAdapter.ts';
 
 /** A page as the HTML standard's parser builds it. Contents of `template` are left out. */
@@ -41,7 +42,17 @@ export function parsePage(text: string, scripting = true): PageTree {
       }
     }
   }
+  markForbiddenStyles(elements);
   return { text, document, mode: document.mode, elements, comments };
+}
+
+function markForbiddenStyles(elements: readonly ElementNode[]): void {
+  const policies = new StylePolicies(elements);
+  if (policies.isEmpty) return;
+  for (const element of elements) {
+    const style = attributeOf(element, 'style');
+    if (style !== undefined && policies.attribute(element, style) === 'no') element.styleIgnored = true;
+  }
 }
 
 function numberSiblings(parent: ParentNode): void {

@@ -2,18 +2,23 @@ import type { Span } from '../source/span.ts';
 import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
 import { attributeOf, type ElementNode } from './nodes.ts';
 import type { PageTree } from './parsePage.ts';
-import { parentElement } from './parsePage.ts';
+import { parentElement, textContent } from './parsePage.ts';
+import { StylePolicies, type Allowed } from './stylePolicy.ts';
 
 /** Why a `link` or `style` element gives the page no rules. */
-export type Idle = 'type' | 'disabled' | 'no-reference' | 'untitled-alternate';
+export type Idle = 'type' | 'disabled' | 'no-reference' | 'untitled-alternate' | 'policy';
 
 interface Placed {
   readonly element: ElementNode;
   readonly span: Span;
   readonly media: string;
   readonly title: string;
+  /** What its references count from: a `base` counts for what comes after it. */
+  readonly base: Base;
   /** Set when browsers take no rules from it. */
   readonly idle: Idle | undefined;
+  /** Whether browsers take it hangs on where the site is served from. */
+  readonly perhaps: boolean;
 }
 
 export interface LinkedSource extends Placed {
@@ -22,6 +27,7 @@ export interface LinkedSource extends Placed {
   readonly target: Target;
   readonly alternate: boolean;
   readonly charset: string | undefined;
+  readonly integrity: string | undefined;
 }
 
 export interface EmbeddedSource extends Placed {
@@ -37,8 +43,13 @@ export type SourcePlace = Omit<LinkedSource, 'element'> | Omit<EmbeddedSource, '
 
 /** The links and embedded blocks of a page in tree order, and the base its references count from. */
 export interface StyleSources {
+  /** What references after the `base` element count from. */
   readonly base: Base;
+  /** What those before it count from. */
+  readonly ownBase: Base;
   readonly baseElement: ElementNode | undefined;
+  /** What the page's policy says of sheets asked for by `@import`. */
+  readonly imports: Allowed;
   readonly sheets: readonly (LinkedSource | EmbeddedSource)[];
   /** The title of the preferred set, or undefined when no sheet has a title. */
   readonly preferredTitle: string | undefined;
@@ -49,28 +60,37 @@ export function styleSources(page: PageTree, path: string): StyleSources {
   const baseElement = page.elements.find(
     (e) => e.tag === 'base' && e.namespace === 'html' && attributeOf(e, 'href') !== undefined,
   );
-  const base = baseOf(baseElement, path);
+  const ownBase = siteBase(path);
+  const base = baseOf(baseElement, ownBase);
+  const policies = new StylePolicies(page.elements);
   const sheets: (LinkedSource | EmbeddedSource)[] = [];
   for (const element of page.elements) {
     if (element.tag === 'style' && (element.namespace === 'html' || element.namespace === 'svg'))
-      sheets.push(embeddedSource(element));
+      sheets.push(embeddedSource(element, baseAt({ base, ownBase, baseElement }, element), policies));
     else if (element.tag === 'link' && element.namespace === 'html') {
-      const link = linkedSource(element, base);
+      const link = linkedSource(element, baseAt({ base, ownBase, baseElement }, element), policies);
       if (link) sheets.push(link);
     }
   }
-  return { base, baseElement, sheets, preferredTitle: preferredTitle(page, sheets) };
+  const imports = policies.imported();
+  return { base, ownBase, baseElement, imports, sheets, preferredTitle: preferredTitle(page, sheets) };
 }
 
-function baseOf(element: ElementNode | undefined, path: string): Base {
-  const own = siteBase(path);
+/** What an element's references count from. */
+export const baseAt = (
+  { base, ownBase, baseElement }: Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>,
+  element: Pick<ElementNode, 'index'>,
+): Base => (baseElement !== undefined && element.index < baseElement.index ? ownBase : base);
+
+function baseOf(element: ElementNode | undefined, own: Base): Base {
   if (!element) return own;
   const target = resolveReference(attributeOf(element, 'href') ?? '', own);
   switch (target.kind) {
     case 'site':
       return siteBase(target.path);
     case 'remote':
-      return { kind: 'remote', url: target.url };
+      // HTML Standard, "Set the frozen base URL"
+      return /^javascript:/i.test(target.url) ? own : { kind: 'remote', url: target.url };
     case 'outside':
       return { kind: 'remote', url: target.reference };
     case 'data':
@@ -80,9 +100,10 @@ function baseOf(element: ElementNode | undefined, path: string): Base {
   }
 }
 
-function embeddedSource(element: ElementNode): EmbeddedSource {
+function embeddedSource(element: ElementNode, base: Base, policies: StylePolicies): EmbeddedSource {
   const type = attributeOf(element, 'type');
   const wrongType = type !== undefined && type !== '' && type.toLowerCase() !== 'text/css';
+  const allowed = policies.isEmpty ? 'yes' : policies.block(element, textContent(element));
   const contentsEnd = element.endTagStart >= 0 ? element.endTagStart : element.end;
   return {
     kind: 'embedded',
@@ -92,7 +113,9 @@ function embeddedSource(element: ElementNode): EmbeddedSource {
     foreign: element.namespace !== 'html',
     media: attributeOf(element, 'media') ?? '',
     title: inDocumentTree(element) ? (attributeOf(element, 'title') ?? '') : '',
-    idle: wrongType ? 'type' : undefined,
+    base,
+    idle: wrongType ? 'type' : allowed === 'no' ? 'policy' : undefined,
+    perhaps: false,
   };
 }
 
@@ -103,7 +126,7 @@ export const isStylesheetRel = (rel: string): boolean => relTokens(rel).includes
 
 const relTokens = (rel: string): string[] => rel.toLowerCase().split(/[\t\n\f\r ]+/);
 
-function linkedSource(element: ElementNode, base: Base): LinkedSource | undefined {
+function linkedSource(element: ElementNode, base: Base, policies: StylePolicies): LinkedSource | undefined {
   const rel = attributeOf(element, 'rel') ?? '';
   if (!isStylesheetRel(rel)) return undefined;
   const reference = attributeOf(element, 'href') ?? '';
@@ -115,6 +138,8 @@ function linkedSource(element: ElementNode, base: Base): LinkedSource | undefine
   else if (type !== '' && type !== 'text/css') idle = 'type';
   else if (attributeOf(element, 'disabled') !== undefined) idle = 'disabled';
   else if (alternate && title === '') idle = 'untitled-alternate';
+  const allowed = policies.isEmpty ? 'yes' : policies.sheet(element);
+  if (idle === undefined && allowed === 'no') idle = 'policy';
   return {
     kind: 'linked',
     element,
@@ -124,8 +149,11 @@ function linkedSource(element: ElementNode, base: Base): LinkedSource | undefine
     alternate,
     charset: attributeOf(element, 'charset'),
     media: attributeOf(element, 'media') ?? '',
+    integrity: attributeOf(element, 'integrity'),
     title,
+    base,
     idle,
+    perhaps: allowed === 'maybe',
   };
 }
 

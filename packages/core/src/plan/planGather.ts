@@ -81,7 +81,8 @@ export function planLookKeepingGather(
       return succeed({ ...tried, proof, exclusions });
     }
     for (const page of differing) {
-      const reason = page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
+      const reason =
+        page.causes[0]?.reason ?? page.notes[0] ?? page.doubts[0]?.sentence ?? 'The page would look different.';
       (apart.has(page.path) || round >= mostRounds - 1 ? untouched : apart).set(page.path, reason);
     }
   }

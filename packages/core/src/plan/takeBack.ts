@@ -57,9 +57,12 @@ export function takeBack<Plan extends GroupPlan, Problem>(
 function blamed(plan: GroupPlan, proof: Proof, widely: boolean): readonly Stayed[] {
   return proof.pages.flatMap((page) => {
     if (page.verdict === 'same') return [];
-    const reason = page.causes[0]?.reason ?? page.notes[0] ?? 'The page would look different.';
+    const reason =
+      page.causes[0]?.reason ?? page.notes[0] ?? page.doubts[0]?.sentence ?? 'The page would look different.';
     const here = plan.places.filter((place) => place.page === page.path);
-    const differing = new Set(page.causes.flatMap((cause) => cause.elements.map((element) => element.path)));
+    const differing = new Set(
+      [...page.causes, ...page.doubts].flatMap(({ elements }) => elements.map((element) => element.path)),
+    );
     const named = widely ? [] : here.filter(({ element }) => differing.has(element));
     if (here.length > 0)
       return (named.length > 0 ? named : here).map(({ key, element }) => ({ key, element, page: page.path, reason }));

@@ -9,8 +9,8 @@ export function compareDefinitions(
   after: PageRules,
   says: (name: string) => boolean,
 ): readonly string[] {
-  const old = bySubject(before.definitions);
-  const now = bySubject(after.definitions);
+  const old = bySubject(before);
+  const now = bySubject(after);
   const notes: string[] = [];
   for (const [subject, left] of old) {
     const right = now.get(subject) ?? [];
@@ -28,14 +28,19 @@ export function compareDefinitions(
 }
 
 /** Equal for pages that can use the same definitions in the same order. */
-export const definitionKeys = ({ definitions }: PageRules): string =>
-  [...bySubject(definitions)].map(([subject, keys]) => `${subject}\n${keys.join('\n')}`).sort().join('\n\n'); // prettier-ignore
+export const definitionKeys = (rules: PageRules): string =>
+  [...bySubject(rules)].map(([subject, keys]) => `${subject}\n${keys.join('\n')}`).sort().join('\n\n'); // prettier-ignore
 
-function bySubject(definitions: readonly AppliedDefinition[]): Map<string, string[]> {
+/** Of one subject, weakest first: CSS Cascading and Inheritance Level 5, "Cascade Layers", orders at-rules of one name by layer as well. */
+function bySubject({ definitions, layers }: PageRules): Map<string, string[]> {
   const out = new Map<string, string[]>();
-  for (const { compiled, conditionKey, layerPath, unreadBefore } of definitions) {
+  const { hangsOn } = layers;
+  const rankOf = (definition: AppliedDefinition): number => layers.rank(definition.layerPath);
+  const ordered = layers.hasLayers ? [...definitions].sort((a, b) => rankOf(a) - rankOf(b)) : definitions;
+  for (const { compiled, conditionKey, layerPath, unreadBefore } of ordered) {
     const subject = `@${compiled.name} ${compiled.subject}`.trim();
-    const key = `${compiled.key} if ${conditionKey} in ${layerPath.join('.')} after ${unreadBefore}`;
+    const layer = layerPath.length === 0 ? '' : `${layerPath.join('.')} ${hangsOn}`;
+    const key = `${compiled.key} if ${conditionKey} in ${layer} after ${unreadBefore}`;
     const list = out.get(subject);
     if (list) list.push(key);
     else out.set(subject, [key]);
@@ -43,7 +48,12 @@ function bySubject(definitions: readonly AppliedDefinition[]): Map<string, strin
   return out;
 }
 
+/** CSS Counter Styles 3, "Simple Predefined Counter Styles": those that lists have by default or by their attributes. */
+const predefined = /^(disc|circle|square|decimal|(lower|upper)-(alpha|latin|roman)|disclosure-(open|closed))$/i;
+
 function matters(subject: string, says: (name: string) => boolean): boolean {
   const found = /^@(font-face|keyframes|counter-style|property|font-palette-values) (.+)$/s.exec(subject);
+  // the browser's own rules ask for these, and attributes of lists stand for them
+  if (found?.[1] === 'counter-style' && predefined.test(found[2]!)) return true;
   return !found || says(found[2]!);
 }

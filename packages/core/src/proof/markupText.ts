@@ -1,6 +1,6 @@
 import type { ElementNode, ParentNode } from '../page/nodes.ts';
 import type { PageTree } from '../page/parsePage.ts';
-import { foldedSpace, isStyleSource } from './pairElements.ts';
+import { foldedSpace, isStyleSource, joinedAt, templateText } from './pairElements.ts';
 
 /**
  * A page's markup but for style sources, comments, and `style` and `class` attributes, as one text: equal for two trees only if
@@ -8,7 +8,7 @@ import { foldedSpace, isStyleSource } from './pairElements.ts';
  *
  * Every name, value and run of text is preceded by its length, so that no content can pass for structure.
  */
-export function markupText({ mode, document }: PageTree): string {
+export function markupText({ mode, document, text: page }: PageTree): string {
   let out: string = mode;
   const nodes: ParentNode[] = [document];
   const next: number[] = [0];
@@ -25,6 +25,8 @@ export function markupText({ mode, document }: PageTree): string {
     const child = node.children[next[depth]!++];
     if (child === undefined) {
       flush(node);
+      if (node.type === 'element' && node.tag !== 'head' && node.tag !== 'html') out += joinsOf(node);
+      if (node.type === 'element' && node.tag === 'template') out += `i${templateText(node, page)}`;
       out += '/';
       nodes.pop();
       next.pop();
@@ -37,6 +39,12 @@ export function markupText({ mode, document }: PageTree): string {
     }
   }
   return out;
+}
+
+/** Where blocks or links part its text. */
+function joinsOf({ children }: ElementNode): string {
+  const joins = children.length > 2 ? joinedAt(children) : '';
+  return joins === '' ? '' : `j${joins};`;
 }
 
 function elementText({ tag, namespace, attributes }: ElementNode): string {

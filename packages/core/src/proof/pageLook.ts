@@ -1,9 +1,12 @@
 import type { CascadeSession, PageCascade } from '../cascade/pageCascade.ts';
 import { differingSlots } from '../cascade/stack.ts';
+import type { Site } from '../source/site.ts';
 import { definitionKeys } from './compareDefinitions.ts';
+import { exposedText } from './exposure.ts';
+import { madeLook } from './madeElements.ts';
 import { markupText } from './markupText.ts';
 import { isStyleSource } from './pairElements.ts';
-import { sourcesMayBeShown, writtenSources } from './shownSources.ts';
+import { shownText, sourcesMayBeShown } from './shownSources.ts';
 
 /**
  * What a proof needs of one state of a page, without its tree: two looks of one session, or of twins, tell whether the page surely
@@ -19,9 +22,13 @@ export interface PageLook {
   readonly definitions: string;
   /** Links and blocks as written, kept only where a rule may show them. */
   readonly shown: string | undefined;
+  /** What else something on the page may read. */
+  readonly exposed: string | undefined;
+  /** How elements may look that scripts make. */
+  readonly made: string | undefined;
 }
 
-export function lookOf(cascade: PageCascade): PageLook {
+export function lookOf(cascade: PageCascade, site: Site): PageLook {
   const { tree, rules } = cascade;
   const lists = new Int32Array(tree.elements.length);
   let count = 0;
@@ -32,7 +39,9 @@ export function lookOf(cascade: PageCascade): PageLook {
     lists: lists.slice(0, count),
     unread: rules.unread.map((sheet) => sheet.key).join('\n'),
     definitions: definitionKeys(rules),
-    shown: sourcesMayBeShown(cascade) ? writtenSources(cascade) : undefined,
+    shown: sourcesMayBeShown(cascade) ? shownText(cascade) : undefined,
+    exposed: exposedText(cascade),
+    made: madeLook(cascade, site),
   };
 }
 
@@ -51,6 +60,8 @@ export class LookComparison {
       before.unread === after.unread &&
       before.definitions === after.definitions &&
       before.shown === after.shown &&
+      before.exposed === after.exposed &&
+      before.made === after.made &&
       before.markup === after.markup &&
       this.sameLists(before.lists, after.lists)
     );

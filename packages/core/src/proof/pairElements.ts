@@ -20,6 +20,10 @@ export type MarkupDifference =
     }
   | { readonly kind: 'attribute-differs'; readonly element: ElementNode; readonly name: string }
   | { readonly kind: 'text-differs'; readonly element: ElementNode }
+  /** What is shown in place of an element's contents. */
+  | { readonly kind: 'shadow-differs'; readonly element: ElementNode }
+  /** Text that a block or link parted is one run now, or the other way about. */
+  | { readonly kind: 'text-joined'; readonly element: ElementNode }
   | { readonly kind: 'mode-differs'; readonly before: string; readonly after: string };
 
 export interface Pairing {
@@ -27,6 +31,8 @@ export interface Pairing {
   readonly differences: readonly MarkupDifference[];
   /** Some element says by a presentational attribute what the other one does not: their declarations count then. */
   readonly hintsMoved: boolean;
+  /** Pairs whose contents are kept apart from the page, for scripts to copy, and are not the same. */
+  readonly templates: readonly ElementPair[];
   /** Pairs in whose text only the amount of white space differs: it shows where white space is kept. */
   readonly spacing: readonly ElementPair[];
 }
@@ -40,18 +46,38 @@ export function pairElements(before: PageTree, after: PageTree): Pairing {
   const pairs: ElementPair[] = [];
   const differences: MarkupDifference[] = [];
   const spacing: ElementPair[] = [];
-  const out = { pairs, differences, spacing, hintsMoved: false };
+  const templates: ElementPair[] = [];
+  const out = { pairs, differences, templates, spacing, hintsMoved: false };
   if (before.mode !== after.mode) differences.push({ kind: 'mode-differs', before: before.mode, after: after.mode });
   const stack: [ParentNode, ParentNode][] = [[before.document, after.document]];
   while (stack.length > 0 && differences.length < 20) {
     const [left, right] = stack.pop()!;
     compareChildren(left, right, out, stack);
   }
+  for (const pair of pairs) if (pair.before.tag === 'template') compareTemplates(pair, before.text, after.text, out);
   return out;
 }
 
+function compareTemplates(pair: ElementPair, before: string, after: string, out: Walk): void {
+  if (templateText(pair.before, before) === templateText(pair.after, after)) return;
+  if (isShadowTemplate(pair.before) || isShadowTemplate(pair.after))
+    out.differences.push({ kind: 'shadow-differs', element: pair.before });
+  else out.templates.push(pair);
+}
+
+/** A `template` whose contents are shown in place of its parent's: HTML Standard, "The template element", `shadowrootmode`. */
+export const isShadowTemplate = (element: ElementNode): boolean =>
+  element.tag === 'template' &&
+  element.namespace === 'html' &&
+  /^(open|closed)$/i.test(attributeOf(element, 'shadowrootmode') ?? '');
+
+/** What stands between the tags of a `template`. */
+export const templateText = ({ startTagEnd, endTagStart, end }: ElementNode, text: string): string =>
+  startTagEnd < 0 ? '' : text.slice(startTagEnd, endTagStart < 0 ? end : endTagStart);
+
 interface Walk {
   readonly pairs: ElementPair[];
+  readonly templates: ElementPair[];
   readonly differences: MarkupDifference[];
   readonly spacing: ElementPair[];
   hintsMoved: boolean;
@@ -84,6 +110,28 @@ function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: 
   }
   if (left.type !== 'element' || right.type !== 'element') return;
   compareText(left, right, a.texts, b.texts, out);
+  if (left.tag !== 'head' && left.tag !== 'html' && joinedAt(left.children) !== joinedAt(right.children))
+    out.differences.push({ kind: 'text-joined', element: left });
+}
+
+/** After how much text, white space left out, a link or block parts two runs of it; empty where none does. */
+export function joinedAt(children: readonly ChildNode[]): string {
+  const places: number[] = [];
+  let length = 0;
+  let follows = false;
+  let parted = false;
+  for (const child of children) {
+    if (child.type === 'text') {
+      const solid = child.value.replace(/[\t\n\f\r ]+/g, '').length;
+      if (solid === 0) continue;
+      if (parted) places.push(length);
+      follows = true;
+      parted = false;
+      length += solid;
+    } else if (child.type === 'element' && isStyleSource(child)) parted = follows;
+    else if (child.type === 'element') follows = parted = false;
+  }
+  return places.join(' ');
 }
 
 function compareText(
@@ -110,7 +158,8 @@ function compareText(
   }
 }
 
-export const foldedSpace = (text: string): string => text.replace(/[\t\n\f\r ]+/g, ' ');
+/** CSS Text 3, "White Space Processing": spaces, tabs and line ends are alike; a form feed is a character of its own. */
+export const foldedSpace = (text: string): string => text.replace(/[\t\n\r ]+/g, ' ');
 
 /** The elements that are no style sources, and the text before, between and after them. */
 function elementsAndText(children: readonly ChildNode[]): { elements: ElementNode[]; texts: string[] } {
@@ -127,7 +176,7 @@ function elementsAndText(children: readonly ChildNode[]): { elements: ElementNod
 }
 
 export function isStyleSource(element: ElementNode): boolean {
-  if (element.tag === 'style') return true;
+  if (element.tag === 'style') return element.namespace === 'html' || element.namespace === 'svg';
   return element.tag === 'link' && element.namespace === 'html' && isStylesheetRel(attributeOf(element, 'rel') ?? '');
 }
 

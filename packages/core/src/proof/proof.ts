@@ -35,7 +35,15 @@ export interface Cause {
   readonly elements: readonly ElementRef[];
 }
 
-export type Verdict = 'same' | 'differs' | 'added' | 'removed';
+/** Something the proof cannot tell, in one sentence: what, where, and why. */
+export interface Doubt {
+  readonly sentence: string;
+  /** The elements it is about; empty when it is about the page. */
+  readonly elements: readonly ElementRef[];
+}
+
+/** `unsure`: nothing differs that can be told, but something cannot be told. */
+export type Verdict = 'same' | 'unsure' | 'differs' | 'added' | 'removed';
 
 export interface PageProof {
   readonly path: string;
@@ -45,10 +53,13 @@ export interface PageProof {
   readonly causes: readonly Cause[];
   /** Differences that are no element's: markup, definitions, sheets that cannot be read. Sentences. */
   readonly notes: readonly string[];
+  /** What cannot be told. */
+  readonly doubts: readonly Doubt[];
 }
 
 export interface Proof {
-  readonly verdict: 'same' | 'differs';
+  /** The worst of the pages' verdicts. */
+  readonly verdict: 'same' | 'unsure' | 'differs';
   readonly pages: readonly PageProof[];
   readonly elements: number;
 }

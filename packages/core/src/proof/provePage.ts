@@ -1,5 +1,10 @@
+import { mayReadMarkup } from '../cascade/compileBlock.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import { elementName, elementPath, parentElement } from '../page/parsePage.ts';
+import { elementName, elementPath, parentElement, type PageTree } from '../page/parsePage.ts';
+import { hasScripts } from '../scripts/pageScripts.ts';
+import { unescapeCss } from '../values/unescape.ts';
+import { readDifferently } from '../page/readDifferently.ts';
+import { scriptDoubts, type ScriptDoubt } from './scriptDoubts.ts';
 import { desktop, type Environment } from '../cascade/environment.ts';
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
 import { differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
@@ -7,7 +12,13 @@ import { placeOf } from '../source/span.ts';
 import { importanceCounts, slotsBeyondImportance } from './importance.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
 import { explainDifference, type PageState } from './explainDifference.ts';
-import { pairElements, type ElementPair, type MarkupDifference } from './pairElements.ts';
+import {
+  isShadowTemplate,
+  pairElements,
+  templateText,
+  type ElementPair,
+  type MarkupDifference,
+} from './pairElements.ts';
 import { compareShownSources } from './shownSources.ts';
 import type { Cause, ElementRef, PageProof } from './proof.ts';
 
@@ -24,17 +35,77 @@ export function provePage(before: PageState, after: PageState, environment: Envi
   const path = left.path;
   const elements = left.tree.elements.length;
   if (left.session === right.session && left.tree.text === right.tree.text && left.rules.key === right.rules.key)
-    return { path, verdict: 'same', elements, differingElements: 0, causes: [], notes: [] };
-  const { pairs, differences, spacing, hintsMoved } = pairElements(left.tree, right.tree);
+    return { path, verdict: 'same', elements, differingElements: 0, causes: [], notes: [], doubts: [] };
+  const { pairs, differences, spacing, hintsMoved, templates } = pairElements(left.tree, right.tree);
   const notes = differences.map((d) => describeMarkupDifference(d, left.tree.text));
   notes.push(...compareUnread(before, after), ...compareShownSources(before, after));
   notes.push(...compareDefinitions(left.rules, right.rules, (name) => saysName(before, name) || saysName(after, name)));
   const kept = spacing.find((pair) => keepsSpace(before, pair.before) || keepsSpace(after, pair.after));
   if (kept) notes.push(`The white space in ${elementName(kept.before)} is not the same, and it may be kept there.`);
   const { causes, differing } = compareStacks(before, after, pairs, environment, hintsMoved);
-  const verdict = causes.length === 0 && notes.length === 0 ? 'same' : 'differs';
-  return { path, verdict, elements, differingElements: differing, causes, notes };
+  const read = readMarkupDiffers(before, after, pairs);
+  const doubts = [
+    ...scriptDoubts(before, after, pairs),
+    ...templateDoubts(left.tree, templates),
+    ...hostDoubts(left.tree, pairs),
+    ...parserDoubts(left.tree),
+  ].map(({ sentence, elements: about }) => ({ sentence, elements: about.map((one) => refOf(one, left.tree.text)) }));
+  const differs = causes.length > 0 || notes.length > 0 || read.length > 0;
+  const verdict = differs ? 'differs' : doubts.length > 0 ? 'unsure' : 'same';
+  return { path, verdict, elements, differingElements: differing + read.length, causes: [...causes, ...read], notes, doubts }; // prettier-ignore
 }
+
+/** Elements whose values are made of attributes, or of places among siblings, that are not the same. */
+function readMarkupDiffers(before: PageState, after: PageState, pairs: readonly ElementPair[]): readonly Cause[] {
+  if (!before.cascade.rules.readsMarkup && !after.cascade.rules.readsMarkup) return [];
+  const causes = new Map<string, Cause & { elements: ElementRef[] }>();
+  for (const pair of pairs) {
+    const { before: one, after: two } = pair;
+    const moved = one.siblingIndex !== two.siblingIndex || one.siblings.length !== two.siblings.length;
+    const names = [...one.attributes, ...two.attributes].map(({ name }) => name).filter((name) => attributeOf(one, name) !== attributeOf(two, name)); // prettier-ignore
+    if (!moved && names.length === 0) continue;
+    for (const { block } of before.cascade.session.sourcesOf(before.cascade.listOf(one)))
+      for (const { declaration } of block.declarations) {
+        const what = whatItReads(declaration.value, names, moved);
+        if (what === undefined) continue;
+        const reason = `${declaration.property}: ${declaration.value} reads ${what}, and that is not the same.`;
+        const key = `reads ${reason}`;
+        addCause(causes, { key, pseudoElement: '', property: declaration.property, before: undefined, after: undefined, reason }, one, before); // prettier-ignore
+      }
+  }
+  return [...causes.values()];
+}
+
+/** CSS Values and Units 5, "Attribute References: the attr() function", "Tree-Counting Functions". */
+function whatItReads(value: string, names: readonly string[], moved: boolean): string | undefined {
+  if (!mayReadMarkup(value)) return undefined;
+  const plain = unescapeCss(value).toLowerCase();
+  if (moved && /sibling-(index|count)\(/.test(plain)) return "the element's place among its siblings";
+  const read = names.find((name) => new RegExp(`attr\\(\\s*([\\w-]*\\|)?${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(plain)); // prettier-ignore
+  return read === undefined ? undefined : `the attribute ${read}`;
+}
+
+/** Contents of a template that a script may put into the page. */
+function templateDoubts(tree: PageTree, templates: readonly ElementPair[]): readonly ScriptDoubt[] {
+  if (templates.length === 0 || !hasScripts(tree)) return [];
+  return [{ sentence: 'What a template holds is not the same, and a script may put it into the page.', elements: templates.map(({ before }) => before) }]; // prettier-ignore
+}
+
+/** Elements whose shadow tree asks for their class, their style or their other attributes, or for those of what is around or in them. */
+function hostDoubts(tree: PageTree, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
+  const asks = tree.elements.some((element) => isShadowTemplate(element) && /:host|::slotted|<script/i.test(templateText(element, tree.text))); // prettier-ignore
+  if (!asks) return [];
+  const changed = pairs.filter(({ before, after }) => ['class', 'style', 'align', 'bgcolor', 'width'].some((name) => attributeOf(before, name) !== attributeOf(after, name))); // prettier-ignore
+  if (changed.length === 0) return [];
+  return [{ sentence: 'A shadow tree of the page has rules for what is around it, and may notice a class or style attribute that is not the same.', elements: changed.map(({ before }) => before) }]; // prettier-ignore
+}
+
+/** Where browsers of today and yesterday read other elements. */
+const parserDoubts = (tree: PageTree): readonly ScriptDoubt[] =>
+  readDifferently(tree).map((element) => ({
+    sentence: `Browsers do not agree on what stands in ${elementName(element)}: older ones leave elements other than options out.`,
+    elements: [element],
+  }));
 
 function compareStacks(
   before: PageState,
@@ -188,13 +259,16 @@ function compareUnread(before: PageState, after: PageState): readonly string[] {
   return ['Sheets that cannot be read here are asked for in another order.'];
 }
 
-function saysName(state: PageState, name: string): boolean {
+/** Whether anything on the page may say a name: a rule, an attribute of any kind, a script; escapes are read. */
+function saysName({ cascade }: PageState, name: string): boolean {
   const wanted = name.toLowerCase();
   if (wanted === '') return true;
+  const says = (text: string): boolean =>
+    text.toLowerCase().includes(wanted) || (text.includes('\\') && unescapeCss(text).toLowerCase().includes(wanted));
   return (
-    state.cascade.rules.rules.some(({ compiled }) => compiled.block.key.toLowerCase().includes(wanted)) ||
-    state.cascade.tree.elements.some((e) => attributeOf(e, 'style')?.toLowerCase().includes(wanted)) ||
-    state.cascade.tree.elements.some((e) => e.tag === 'script')
+    cascade.rules.rules.some(({ compiled }) => says(compiled.block.key)) ||
+    cascade.rules.definitions.some(({ compiled }) => compiled.subject.toLowerCase() !== wanted && says(compiled.key)) ||
+    cascade.tree.elements.some((e) => e.tag === 'script' || e.attributes.some(({ value }) => says(value)))
   );
 }
 
@@ -219,6 +293,10 @@ export function describeMarkupDifference(difference: MarkupDifference, text: str
       return `The attribute ${difference.name} of ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) changed.`;
     case 'text-differs':
       return `The text in ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) changed.`;
+    case 'shadow-differs':
+      return `The shadow tree of ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) changed.`;
+    case 'text-joined':
+      return `Text in ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) is parted by a block or link on one side only.`;
     case 'mode-differs':
       return `The page is read in ${difference.after} mode now; it was in ${difference.before} mode.`;
   }

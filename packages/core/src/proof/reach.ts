@@ -1,4 +1,5 @@
 import type { SelectorList } from '../selectors/selector.ts';
+import { asciiText } from '../source/asciiBytes.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { neededNames } from '../survey/selectorNames.ts';
@@ -15,23 +16,42 @@ export class Reach {
   private readonly byRule: Names;
   /** Of each changed rule, the names a page needs for it to match. */
   private readonly needs: readonly (readonly string[])[];
+  private readonly site: Site;
+  private scriptTexts: string | undefined;
 
   constructor(then: Site, now: Site, paths: readonly string[]) {
     const deltas = new Map(paths.map((path) => [path, deltaOf(then.files.get(path), now.files.get(path))]));
     this.whole = new Names([then, now], paths.filter((path) => deltas.get(path) === undefined)); // prettier-ignore
     this.byRule = new Names([then, now], paths.filter((path) => deltas.get(path) !== undefined)); // prettier-ignore
+    this.site = then;
     this.needs = [...deltas.values()].flatMap((selectors) => selectors?.map(neededNames) ?? []);
   }
 
   from(file: SiteFile): boolean {
-    return this.whole.in(file) || (this.byRule.in(file) && this.mayMatch(file));
+    if (this.whole.in(file)) return true;
+    return this.byRule.in(file) && (this.byRule.throughOthers(file) || this.mayMatch(file));
+  }
+
+  /** What the scripts of the site say, in lower case. */
+  private scripts(): string {
+    return (this.scriptTexts ??= [...this.site.files.values()]
+      .filter(({ path }) => /\.m?js$/i.test(path))
+      .map(({ bytes }) => asciiText(bytes).toLowerCase())
+      .join('\n'));
   }
 
   private mayMatch(file: SiteFile): boolean {
     // without scripts the page has other elements as well
-    if (/<noscript/i.test(file.text ?? '')) return true;
+    const text = file.text ?? '';
+    // a promise about the whole file counts whatever changed in it
+    if (/<noscript|integrity\s*=/i.test(text)) return true;
     const names = elementNames(file);
-    return this.needs.some((needed) => needed.every((name) => names.has(name)));
+    if (!/<script|\bon[a-z]+\s*=|javascript:/i.test(text))
+      return this.needs.some((needed) => needed.every((name) => names.has(name)));
+    // scripts may make elements of any name they say
+    const lower = text.toLowerCase();
+    const said = (name: string): boolean => lower.includes(name) || this.scripts().includes(name);
+    return this.needs.some((needed) => needed.every((name) => names.has(name) || said(name.replace(/^[.#]/, ''))));
   }
 }
 
@@ -49,28 +69,37 @@ class Names {
     this.others = [...(this.names ?? [])].filter((name) => !/\.css$/i.test(name));
   }
 
+  /** Whether it may be reached in another way than by its own links and imports. */
+  throughOthers(file: SiteFile): boolean {
+    const text = file.text ?? asciiText(file.bytes);
+    return /srcdoc\s*=/i.test(text) || this.others.some((name) => text.includes(name));
+  }
+
   /** Whether a file may name one of them. */
   in(file: SiteFile): boolean {
     const { names, others } = this;
     if (names === undefined) return true;
     if (names.size === 0) return false;
     const { sheets, escaped } = mentionsIn(file);
-    return escaped || sheets.some((name) => names.has(name)) || others.some((name) => (file.text ?? '').includes(name));
+    return escaped || sheets.some((name) => names.has(name)) || others.some((name) => (file.text ?? asciiText(file.bytes)).includes(name)); // prettier-ignore
   }
 }
+
+/** Files that may load sheets although they are none. */
+const leads = /\.(svg|xml|xsl|xslt|js|mjs|htc)$/i;
 
 /** The names of the files, and of all sheets that name one of these. Percent escapes make a name unrecognisable: then undefined. */
 function leadingNames(sites: readonly Site[], paths: readonly string[]): ReadonlySet<string> | undefined {
   const names = new Set(paths.map(fileNameOf));
-  const sheets = new Set(sites.flatMap((site) => sheetsOf(site)));
+  const sheets = new Set(sites.flatMap((site) => [...sheetsOf(site), ...[...site.files.values()].filter(({ path }) => leads.test(path))])); // prettier-ignore
   const others = [...names].filter((name) => !/\.css$/i.test(name));
   for (let grown = names.size > 0; grown;) {
     grown = false;
     for (const sheet of sheets) {
       const name = fileNameOf(sheet.path);
       const mentions = mentionsIn(sheet);
-      const leads = mentions.escaped || mentions.sheets.some((one) => names.has(one)) || others.some((one) => (sheet.text ?? '').includes(one)); // prettier-ignore
-      if (names.has(name) || !leads) continue;
+      const leading = (mentions.escaped && sheet.kind === 'sheet') || mentions.sheets.some((one) => names.has(one)) || others.some((one) => (sheet.text ?? '').includes(one)); // prettier-ignore
+      if (names.has(name) || !leading) continue;
       names.add(name);
       grown = true;
     }
@@ -90,7 +119,7 @@ const known = new WeakMap<SiteFile, Mentions>();
 function mentionsIn(file: SiteFile): Mentions {
   let mentions = known.get(file);
   if (!mentions) {
-    const text = file.text ?? '';
+    const text = file.text ?? asciiText(file.bytes);
     // browsers take tabs and line ends out of addresses (URL Standard, "URL parsing")
     const sheets = new Set([...sheetNamesIn(text), ...sheetNamesIn(text.replace(/[\t\r\n]/g, ''))]);
     mentions = { sheets: [...sheets], escaped: /(href|import)[^>;]{0,300}[\\%&]/i.test(text) };

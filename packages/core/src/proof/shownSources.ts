@@ -10,9 +10,11 @@ import { isStyleSource } from './pairElements.ts';
  */
 export function compareShownSources(before: PageState, after: PageState): readonly string[] {
   const [old, now] = [before.cascade, after.cascade];
-  if (old.tree.text === now.tree.text || writtenSources(old) === writtenSources(now)) return [];
+  if (old.tree.text === now.tree.text || shownText(old) === shownText(now)) return [];
   return sourcesMayBeShown(old) || sourcesMayBeShown(now)
-    ? ['The page shows its style or link elements (a rule sets their display), and these are not the same.']
+    ? [
+        'The page shows its head, or its style or link elements (a rule sets their display), and these are not the same.',
+      ]
     : [];
 }
 
@@ -22,9 +24,14 @@ export const writtenSources = ({ tree }: PageCascade): string =>
     .map(({ start, end }) => tree.text.slice(Math.max(start, 0), end))
     .join('\n');
 
+/** With the head, for white space in it may show as well. */
+export const shownText = (cascade: PageCascade): string =>
+  writtenSources(cascade) +
+  cascade.tree.elements.filter(({ tag }) => tag === 'head').map((head) => cascade.tree.text.slice(Math.max(head.start, 0), head.end)).join(''); // prettier-ignore
+
 /** Whether some rule may give one of the page's links or blocks a box. */
 export const sourcesMayBeShown = (cascade: PageCascade): boolean =>
-  sourcesOf(cascade.tree).some((element) => mayBeShown(cascade, element));
+  cascade.tree.elements.some((element) => (isStyleSource(element) || element.tag === 'head') && mayBeShown(cascade, element)); // prettier-ignore
 
 const sourcesOf = (tree: PageTree): readonly ElementNode[] => tree.elements.filter(isStyleSource);
 

@@ -1,6 +1,6 @@
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { changedFiles } from '../source/changeSet.ts';
-import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
+import { isServedAsXml, pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
 import { elementNames } from './elementNames.ts';
@@ -8,6 +8,7 @@ import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
 import { Reach } from './reach.ts';
+import { throughOthers } from './throughOthers.ts';
 
 export interface ProofOptions {
   readonly onPage?: (done: number, total: number) => void;
@@ -36,7 +37,7 @@ export class SiteProver {
 
   /** A page of the beginning that was read for something else, in this prover's session: it need not be read again. */
   note(site: Site, file: SiteFile, cascade: PageCascade): void {
-    if (site === this.before) this.looks.set(lookKey(file.path, true), lookOf(cascade));
+    if (site === this.before) this.looks.set(lookKey(file.path, true), lookOf(cascade, site));
   }
 
   /**
@@ -58,7 +59,7 @@ export class SiteProver {
     }
     for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
     const proof: Proof = {
-      verdict: results.every((page) => page.verdict === 'same') ? 'same' : 'differs',
+      verdict: worstOf(results),
       pages: results,
       elements: results.reduce((sum, page) => sum + page.elements, 0),
     };
@@ -75,7 +76,7 @@ export class SiteProver {
       after,
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
-      onlyPagesChanged: changed.every((path) => kindOf(path) === 'page'),
+      before,
       reach: new Reach(before, after, changed.filter((path) => fileKindOf(path) !== 'page')), // prettier-ignore
     };
   }
@@ -85,25 +86,18 @@ export class SiteProver {
     if (!now) return { ...unseen(file.path), verdict: 'removed' };
     if (file.text !== undefined && !run.changed.has(file.path) && !run.reach.from(file)) return unseen(file.path);
     if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, run);
-    const result = this.states(file, now, run);
-    const used = run.sides.resources.filter((path) => file.text!.includes(fileNameOf(path)));
-    if (used.length === 0) return result;
-    return {
-      ...result,
-      verdict: 'differs',
-      notes: [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)],
-    };
+    return withUsed(this.states(file, now, run), file, run);
   }
 
-  /** With scripts, and without where `noscript` makes these two pages: the one that differs speaks. */
+  /** With scripts, and without where `noscript` makes these two pages: the one that differs speaks, then the one in doubt. */
   private states(file: SiteFile, now: SiteFile, run: Run): PageProof {
-    let first: PageProof | undefined;
+    let worst: PageProof | undefined;
     for (const scripting of /<noscript/i.test(file.text!) ? [true, false] : [true]) {
       const result = this.state(file, now, scripting, run);
-      if (result.verdict !== 'same') return result;
-      first ??= result;
+      if (result.verdict !== 'same' && result.verdict !== 'unsure') return result;
+      if (!worst || worst.verdict === 'same') worst = result;
     }
-    return first!;
+    return worst!;
   }
 
   private state(file: SiteFile, now: SiteFile, scripting: boolean, run: Run): PageProof {
@@ -112,11 +106,11 @@ export class SiteProver {
     let old: PageCascade | undefined;
     const openOld = (): PageCascade => (old ??= sides.before.open(this.before, file, scripting));
     const known = sides === this.plain ? this.looks.get(key) : undefined;
-    const before = known ?? lookOf(openOld());
+    const before = known ?? lookOf(openOld(), this.before);
     if (sides === this.plain) this.looks.set(key, before);
     const cascade = sides.after.open(after, now, scripting);
     if (scripting) elementNames(now, cascade.tree);
-    if (sides.comparison.surelySame(before, lookOf(cascade)))
+    if (sides.comparison.surelySame(before, lookOf(cascade, after)))
       return { ...unseen(file.path), elements: before.elements };
     return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after });
   }
@@ -137,7 +131,7 @@ interface Run {
   readonly after: Site;
   readonly sides: Sides;
   readonly changed: ReadonlySet<string>;
-  readonly onlyPagesChanged: boolean;
+  readonly before: Site;
   readonly reach: Reach;
 }
 
@@ -166,14 +160,23 @@ function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, Pag
   );
 }
 
-/** A page that cannot be read is the same only when neither it nor any sheet changed. */
+/** Adds what the page uses in another way than by links and imports: files it names, and what these, scripts or frames in it name. */
+function withUsed(result: PageProof, file: SiteFile, { sides, after, before }: Run): PageProof {
+  const text = file.text!;
+  const used = sides.resources.filter((path) => text.includes(fileNameOf(path)));
+  const notes = [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)];
+  const doubts = [...result.doubts, ...throughOthers(text, before, after)];
+  const verdict = notes.length > result.notes.length ? 'differs' : doubts.length > 0 && result.verdict === 'same' ? 'unsure' : result.verdict; // prettier-ignore
+  return { ...result, verdict, notes, doubts };
+}
+
+/** A page that cannot be read is the same only when it did not change and names no file that did. */
 function proveOpaque(file: SiteFile, now: SiteFile, run: Run): PageProof {
-  if (sameBytes(file.bytes, now.bytes) && run.onlyPagesChanged) return unseen(file.path);
-  return {
-    ...unseen(file.path),
-    verdict: 'differs',
-    notes: ['The page does not encode back to its own bytes, so it cannot be compared.'],
-  };
+  if (sameBytes(file.bytes, now.bytes) && !run.reach.from(file)) return unseen(file.path);
+  const why = isServedAsXml(file.path)
+    ? 'The page is sent as XML (its name ends in .xhtml), which is not read here, so it cannot be compared.'
+    : 'The page does not encode back to its own bytes, or browsers do not agree on its encoding, so it cannot be compared.';
+  return { ...unseen(file.path), verdict: 'unsure', doubts: [{ sentence: why, elements: [] }] };
 }
 
 const unseen = (path: string): PageProof => ({
@@ -183,4 +186,10 @@ const unseen = (path: string): PageProof => ({
   differingElements: 0,
   causes: [],
   notes: [],
+  doubts: [],
 });
+
+function worstOf(pages: readonly PageProof[]): Proof['verdict'] {
+  if (pages.some(({ verdict }) => verdict !== 'same' && verdict !== 'unsure')) return 'differs';
+  return pages.some(({ verdict }) => verdict === 'unsure') ? 'unsure' : 'same';
+}

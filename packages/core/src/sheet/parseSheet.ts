@@ -46,7 +46,7 @@ function addDeclaration(out: Contents, declaration: Declaration): void {
 const groupNames = new Set([
   'media', 'supports', 'layer', 'container', 'scope', 'starting-style', '-webkit-media', 'document', '-moz-document',
 ]); // prettier-ignore
-/** Deepest nesting read; what lies deeper is skipped as one dropped rule. */
+/** Deepest nesting read; what lies deeper is one definition, compared as written. */
 const maxDepth = 200;
 
 class Parser {
@@ -203,6 +203,7 @@ class Parser {
     const brace = this.at;
     const last = this.lastSolid(first, brace);
     const selectorSpan = { start: t.start[first]!, end: last < first ? t.start[first]! : t.end[last]! };
+    if (this.depth >= maxDepth) return this.definition(first, brace, 'nested', foldedText(t.text.slice(selectorSpan.start, selectorSpan.end))); // prettier-ignore
     const block = this.block();
     return {
       kind: 'style',
@@ -217,11 +218,6 @@ class Parser {
 
   /** At `{`: its contents and where it ends. */
   private block(): Contents & { readonly end: number; readonly closed: boolean } {
-    if (this.depth >= maxDepth) {
-      const first = this.at;
-      this.componentValue();
-      return { declarations: [], rules: [], end: this.t.end[this.at - 1]!, closed: this.at > first };
-    }
     this.at++;
     this.depth++;
     const contents = this.blockContents();
@@ -256,15 +252,21 @@ class Parser {
     const { t } = this;
     const start = t.start[first]!;
     const open = this.at;
-    if (groupNames.has(name)) {
+    if (groupNames.has(name) && this.depth < maxDepth) {
       const block = this.block();
       const blockSpan = { start: t.end[open]!, end: block.closed ? block.end - 1 : block.end };
       return { kind: 'group', name, prelude, rules: block.rules, declarations: block.declarations, span: { start, end: block.end }, blockSpan, closed: block.closed }; // prettier-ignore
     }
+    return this.definition(first, open, name, prelude);
+  }
+
+  /** At `{`: the block as it is written. */
+  private definition(first: number, open: number, name: string, prelude: string): Rule {
+    const { t } = this;
     this.componentValue();
     const end = t.end[this.at - 1]!;
     const closed = t.type[this.at - 1] === T.RightCurlyBracket && this.at - 1 > open;
-    return { kind: 'definition', name, prelude, span: { start, end }, blockSpan: { start: t.end[open]!, end: closed ? end - 1 : end }, closed }; // prettier-ignore
+    return { kind: 'definition', name, prelude, span: { start: t.start[first]!, end }, blockSpan: { start: t.end[open]!, end: closed ? end - 1 : end }, closed }; // prettier-ignore
   }
 
   /** CSS Syntax 3, "Consume the remnants of a bad declaration". */

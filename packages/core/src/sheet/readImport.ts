@@ -1,5 +1,6 @@
 import type { Span } from '../source/span.ts';
 import type { ImportRule, Rule } from './sheet.ts';
+import { layerNames } from './layerNames.ts';
 import { foldedText, tokensOf, tokenTypes as T } from './tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
 
@@ -35,7 +36,9 @@ function readConditions(rest: string): Pick<ImportRule, 'layer' | 'supports' | '
   let layer: string | null | undefined;
   let supports: string | undefined;
   const named = /^layer(?:\(\s*([^)]*?)\s*\))?(?=\s|$|\))/i.exec(media);
-  if (named && !/^layer\s*\(/i.test(media) === (named[1] === undefined)) {
+  // what is no layer name is read as a media query, which it is not either
+  const wellNamed = named?.[1] === undefined || layerNames(named[1])?.length === 1;
+  if (named && wellNamed && !/^layer\s*\(/i.test(media) === (named[1] === undefined)) {
     layer = named[1] ?? null;
     media = media.slice(named[0].length).trim();
   }

@@ -45,6 +45,8 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
     if (!place.ok || place.value !== path)
       return fail({ kind: 'bad-file-path', path, problem: place.ok ? undefined : place.problem });
     if (files.has(path)) return fail({ kind: 'file-exists', path });
+    const inTheWay = foldersOf(path).find((folder) => files.has(folder));
+    if (inTheWay !== undefined) return fail({ kind: 'file-exists', path: inTheWay });
     const bytes = encodeText(text, encoding);
     if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding });
     files.set(path, makeSiteFile(path, bytes));
@@ -55,6 +57,13 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
     files.set(change.path, edited.value);
   }
   return succeed({ files });
+}
+
+/** The folders a path stands in, innermost first. */
+function foldersOf(path: string): readonly string[] {
+  const out: string[] = [];
+  for (let at = path.lastIndexOf('/'); at > 0; at = path.lastIndexOf('/', at - 1)) out.push(path.slice(0, at));
+  return out;
 }
 
 /** What a file last became, as long as some site holds it, and by which edits: a draft planned again makes most pages what they were. */

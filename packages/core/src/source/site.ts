@@ -1,12 +1,13 @@
 import { contentHash } from './contentHash.ts';
-import { pageEncoding } from './pageEncoding.ts';
+import { isEncodingAgreed, pageEncoding } from './pageEncoding.ts';
 import { sheetEncoding } from './sheetEncoding.ts';
 import { fileKindOf, type FileKind } from './sitePath.ts';
 import { decodeText, encodeText, sameBytes } from './textCoding.ts';
 
 /**
  * One file of a site. `text` is set for pages and sheets that encode back to their own bytes; a page or sheet
- * without `text` is opaque: shown, carried along, never edited. A sheet's text is decoded with UTF-8 as its environment.
+ * without `text` is opaque: shown, carried along, never edited. So is a page that servers
+ * send as XML, and one on whose encoding browsers do not agree. A sheet's text is decoded with UTF-8 as its environment.
  */
 export interface SiteFile {
   readonly path: string;
@@ -22,10 +23,16 @@ export interface Site {
   readonly files: ReadonlyMap<string, SiteFile>;
 }
 
+/** Common practice of servers: `.xhtml` goes out as application/xhtml+xml. */
+export const isServedAsXml = (path: string): boolean => /\.xhtml$/i.test(path);
+
 export function makeSiteFile(path: string, bytes: Uint8Array): SiteFile {
   const kind = fileKindOf(path);
   const hash = contentHash(bytes);
   if (kind === 'other') return { path, kind, bytes, hash };
+  // read by another parser than ours: shown, carried along, never edited
+  if (isServedAsXml(path)) return { path, kind, bytes, hash };
+  if (kind === 'page' && !isEncodingAgreed(bytes)) return { path, kind, bytes, hash };
   const encoding = kind === 'page' ? pageEncoding(bytes) : sheetEncoding(bytes, 'utf-8');
   for (const candidate of kind === 'page' ? [encoding] : [encoding, 'windows-1252']) {
     const text = decodeText(bytes, candidate);

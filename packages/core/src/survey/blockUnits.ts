@@ -1,5 +1,6 @@
 import type { PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type StyleSources } from '../page/styleSources.ts';
+import { isTemplated } from '../source/templates.ts';
 import { isAllMedia, mediaText } from '../cascade/mediaText.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Declaration, GroupRule, Rule, Sheet } from '../sheet/sheet.ts';
@@ -22,7 +23,9 @@ export type StayReason =
   | 'has-namespace'
   | 'has-layer-order'
   | 'unclosed-string'
-  | 'reference-cannot-move';
+  | 'reference-cannot-move'
+  | 'policy'
+  | 'template';
 
 /** Why a block is not taken apart, though it can go as a whole. */
 export const wholeOnly: ReadonlySet<StayReason> = new Set(['titled', 'has-import', 'has-namespace', 'has-layer-order']);
@@ -83,7 +86,7 @@ export function embeddedBlocks(
 ): readonly EmbeddedBlock[] {
   const out: EmbeddedBlock[] = [];
   sources.sheets.forEach((source, sourceIndex) => {
-    if (source.kind === 'embedded') out.push(readBlock(page.text, source, sourceIndex, sources.base));
+    if (source.kind === 'embedded') out.push(readBlock(page.text, source, sourceIndex, source.base));
   });
   return out;
 }
@@ -109,7 +112,9 @@ export function blockUnitsOf(sheet: Sheet, base: Base): readonly BlockUnit[] {
 
 function blockStays(source: EmbeddedSource, sheet: Sheet, base: Base): StayReason | undefined {
   if (source.foreign) return 'svg-block';
+  if (source.idle === 'policy') return 'policy';
   if (source.idle !== undefined) return 'not-css';
+  if (isTemplated(sheet.text.slice(source.contents.start, source.contents.end))) return 'template';
   if (base.kind !== 'site') return 'base-elsewhere';
   if (source.title !== '') return 'titled';
   if (sheet.rules.some((rule) => rule.kind === 'import')) return 'has-import';
@@ -205,6 +210,10 @@ export function describeStayReason(reason: StayReason): string {
       return 'it stands inside a drawing (SVG), whose text is read by other rules';
     case 'not-css':
       return 'its type is not text/css, so browsers take no rules from it';
+    case 'policy':
+      return 'the Content-Security-Policy of the page forbids it, so browsers take no rules from it';
+    case 'template':
+      return 'a server or template writes into it';
     case 'titled':
       return 'it has a title, so it belongs to a sheet set that people can choose';
     case 'has-import':

@@ -1,4 +1,4 @@
-import { compileBlock, type BlockContext } from '../cascade/compileBlock.ts';
+import { compileBlock, resolvedText, type BlockContext } from '../cascade/compileBlock.ts';
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import type { DefinitionRule, StyleRule } from '../sheet/sheet.ts';
 import { MinHeap } from '../source/minHeap.ts';
@@ -14,8 +14,7 @@ export function versionKey(rule: StyleRule | DefinitionRule, text: string, base:
   const context: BlockContext = { base, fingerprint: undefined };
   if (rule.kind === 'definition') {
     const value = foldedText(text.slice(rule.blockSpan.start, rule.blockSpan.end));
-    const whole = { property: 'src', value, important: false, span: rule.span, valueSpan: rule.span };
-    return compileBlock([whole], context).key;
+    return resolvedText(value, context);
   }
   const nested = rule.nested.map((n) => foldedText(text.slice(n.span.start, n.span.end))).join(' ');
   return `${orderFreeKey(compileBlock(rule.declarations, context).declarations)} ${nested}`.trim();

@@ -1,10 +1,13 @@
 import { parse as parseColour } from 'culori';
-import { tokenize, tokenTypes } from 'css-tree';
+import { parse, tokenize, tokenTypes } from 'css-tree';
+import { browserLexer as lexer } from './browserLexer.ts';
+import { holdsSubstitution } from './substitution.ts';
 
 /**
  * A value spelled so that equal spellings of one value are equal text: white space and comments folded, keywords, units and
  * hexadecimal colours in lower case, plain sRGB colours as `#rrggbb[aa]`, numbers without needless zeros, zero lengths as `0`,
- * strings in double quotes. Case inside strings, custom identifiers, `url()` and custom properties is kept.
+ * strings in double quotes. Case inside strings, custom identifiers, `url()` and custom properties is kept. A value that is put
+ * together later (`var()` and the like) is compared token by token.
  *
  * Two texts that differ may still mean the same; two that are equal mean the same in every property except where a
  * property takes custom identifiers, whose case is therefore kept.
@@ -14,7 +17,10 @@ export function comparableValue(property: string, value: string): string {
   let known = memo.get(key);
   if (known === undefined) {
     if (memo.size > 50_000) memo.clear();
-    memo.set(key, (known = property.startsWith('--') ? foldSpace(value) : spell(property, value)));
+    memo.set(
+      key,
+      (known = property.startsWith('--') || holdsSubstitution(value) ? foldSpace(value) : spell(property, value)),
+    );
   }
   return known;
 }
@@ -120,8 +126,8 @@ function spellToken(token: Token, property: string, depth: number): string {
   if (type === tokenTypes.Percentage) return spellNumber(text.slice(0, -1)) + '%';
   if (type === tokenTypes.Dimension) return spellDimension(text, property, depth);
   if (type === tokenTypes.Hash) return takesColour(property) ? (colourText(text) ?? text.toLowerCase()) : text;
-  if (type === tokenTypes.Function) return text.toLowerCase();
-  if (type === tokenTypes.Ident && !keepsCase(property)) {
+  if (type === tokenTypes.Function) return text.startsWith('--') ? text : text.toLowerCase();
+  if (type === tokenTypes.Ident && !text.startsWith('--') && !keepsCase(property)) {
     return (depth === 0 && takesColour(property) ? colourText(text) : undefined) ?? text.toLowerCase();
   }
   return text;
@@ -154,11 +160,23 @@ function spellDimension(text: string, property: string, depth: number): string {
   const number = spellNumber(found[1]!);
   const unit = found[2]!.toLowerCase();
   const isLength = /^(px|em|rem|ex|ch|pt|pc|in|cm|mm|q|vw|vh|vmin|vmax)$/.test(unit);
-  // inside a function 0px and 0 can differ in type; in flex a bare 0 is a factor, in line-height and tab-size a number
-  if (number === '0' && isLength && depth === 0 && !/^(flex|line-height|tab-size|font$|-webkit|zoom)/.test(property))
-    return '0';
-  return number + unit;
+  // inside a function 0px and 0 can differ in type
+  return number === '0' && isLength && depth === 0 && zeroIsLength(property) ? '0' : number + unit;
 }
+
+/** Whether a bare `0` in a value of the property is a length of zero: it takes lengths, and numbers nowhere. */
+function zeroIsLength(property: string): boolean {
+  let known = zeros.get(property);
+  if (known === undefined) {
+    const takes = (value: string): boolean =>
+      lexer.matchProperty(property, parse(value, { context: 'value' })).error === null;
+    known = /^(box|text)-shadow$/.test(property) || (takes('0') && takes('1px') && !takes('1'));
+    zeros.set(property, known);
+  }
+  return known;
+}
+
+const zeros = new Map<string, boolean>();
 
 function tidySpace(parts: readonly string[]): string {
   const out: string[] = [];

@@ -2,6 +2,7 @@ import { parse, tokenize, tokenTypes } from 'css-tree';
 import { browserLexer as lexer } from './browserLexer.ts';
 import { hasMath, withoutMath } from './mathFunctions.ts';
 import { longhandsOfShorthand, refusedKeywords } from './propertyTable.ts';
+import { everyVarNamesOne, substitutionIn } from './substitution.ts';
 import { unescapeCss } from './unescape.ts';
 import { propertyKind } from './longhands.ts';
 
@@ -19,6 +20,10 @@ export type Validity = 'valid' | 'invalid' | 'unsure' | 'quirks';
 export function declarationValidity(property: string, value: string): Validity {
   return judgement(property, value).validity;
 }
+
+/** Whether no browser can keep a declaration, whatever it knows: a string left open, a bracket or `!` where none can be. */
+export const isNeverKept = (property: string, value: string): boolean =>
+  judgement(property, value).validity === 'invalid' && (hasStray(value) || hasBang(value));
 
 /** Whether a browser probably keeps a declaration: what `unsure` leaves open, by the best guess there is. */
 export function isLikelyKept(property: string, value: string, quirks: boolean): boolean {
@@ -50,12 +55,15 @@ const unsure = (likely: boolean): Judgement => ({ validity: 'unsure', likely });
 const wide = /^\s*(initial|inherit|unset|revert|revert-layer)\s*$/i;
 
 function judge(property: string, value: string): Judgement {
-  if (propertyKind(property) === 'custom') return valid;
+  if (propertyKind(property) === 'custom') return customValidity(property, value);
   if (propertyKind(property) === 'unknown') return invalid;
   if (wide.test(value)) return valid;
   if (value.trim() === '') return invalid;
   const substitution = substitutionIn(value);
-  if (substitution !== undefined) return hasStray(value) ? invalid : substitution === 'var' ? valid : unsure(true);
+  if (substitution !== undefined) {
+    if (hasStray(value) || !everyVarNamesOne(value)) return invalid;
+    return /^(var|--.*)$/.test(substitution) && !hasBang(value) ? valid : unsure(true);
+  }
   if (property === 'all') return invalid;
   const target = aliasOf(property);
   if (hasStray(value) || (hasStrayEscape(value) && !takesNames.test(target))) return invalid;
@@ -74,7 +82,7 @@ function judge(property: string, value: string): Judgement {
 
 /** Properties where the grammar and Chromium part in more than a few values; none that hand-coded pages use. */
 const unsettled =
-  /^(-webkit-(box-reflect|border-before.*|mask-box-image.*|perspective|text-stroke)|overflow-clip-margin|timeline-trigger.*|animation-range.*|column-rule.*|contain-intrinsic-.*|interest-delay.*|position-try.*|position-anchor|margin-trim|speak|view-transition-.*|container|container-name|will-change|font-feature-settings|(-webkit-)?appearance)$/;
+  /^(-webkit-(box-reflect|border-before.*|mask-box-image.*|perspective|text-stroke)|overflow-clip-margin|timeline-trigger.*|animation-range.*|(-webkit-)?column-rule.*|contain-intrinsic-.*|interest-delay.*|position-try.*|position-anchor|margin-trim|speak|view-transition-.*|container|container-name|will-change|(-webkit-)?(font-feature-settings|text-emphasis-position)|(-webkit-)?appearance)$/;
 
 /** Values that Chromium may take and the grammar does not know. */
 const beyond: readonly (readonly [property: RegExp, value: RegExp])[] = [
@@ -90,24 +98,30 @@ const finer: readonly (readonly [property: RegExp, value: RegExp])[] = [
   [/^grid-(area|row|column)/, /\bauto\s+[-+]?\d|\d\s+auto\b/i],
 ];
 
-/** `var`, or another function whose result is only known later; undefined when the value holds none. */
-function substitutionIn(value: string): string | undefined {
-  if (!/(var|env|attr|if|sibling-index|sibling-count|random|inherit)\(/i.test(value)) return undefined;
-  let found: string | undefined;
-  tokenize(value, (type: number, start: number, end: number) => {
-    if (type !== tokenTypes.Function || found === 'var') return;
-    const name = value.slice(start, end - 1).toLowerCase();
-    if (/^(var|env|attr|if|sibling-index|sibling-count|random|inherit)$/.test(name)) found = name;
-  });
-  return found;
-}
-
 /** The grammar takes long over long lists; no hand writes such values. */
 function isLong(value: string): boolean {
   if (value.length < 1000) return false;
   let tokens = 0;
   tokenize(value, () => tokens++);
   return tokens > 1000;
+}
+
+/** CSS Custom Properties 1, "Defining Custom Properties": any tokens that hang together; `--` alone is kept for the future. */
+function customValidity(property: string, value: string): Judgement {
+  if (hasStray(value) || hasBang(value) || !everyVarNamesOne(value)) return invalid;
+  return property === '--' ? unsure(false) : valid;
+}
+
+/** A `!` outside brackets: no value ends there but that of `!important`, which is taken off before. */
+function hasBang(value: string): boolean {
+  let depth = 0;
+  let found = false;
+  tokenize(value, (type: number, start: number) => {
+    if (closers.has(type)) depth++;
+    else if (closing.has(type)) depth--;
+    else if (depth === 0 && type === tokenTypes.Delim && value[start] === '!') found = true;
+  });
+  return found;
 }
 
 /** A string or address left open, or a bracket that closes nothing: no value, whatever the property. */

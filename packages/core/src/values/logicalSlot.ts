@@ -42,11 +42,11 @@ function findSlot(name: string, vertical: boolean, sides: Flow['sides']): string
   const axis = /^(overflow|overscroll-behavior)-(block|inline)$/.exec(name);
   if (axis) return `${axis[1]!}-${(axis[2] === 'inline') === vertical ? 'y' : 'x'}`;
   const side = (which: string, end: string): Side => sides[(which === 'block' ? 0 : 2) + (end === 'end' ? 1 : 0)]!;
-  const corner = /^border-(start|end)-(start|end)-radius$/.exec(name);
+  const corner = /^(border|corner)-(start|end)-(start|end)-(radius|shape)$/.exec(name);
   if (corner) {
-    const pair = [side('block', corner[1]!), side('inline', corner[2]!)];
+    const pair = [side('block', corner[2]!), side('inline', corner[3]!)];
     const upDown = pair.find((s) => s === 'top' || s === 'bottom')!;
-    return `border-${upDown}-${pair.find((s) => s === 'left' || s === 'right')!}-radius`;
+    return `${corner[1]!}-${upDown}-${pair.find((s) => s === 'left' || s === 'right')!}-${corner[4]!}`;
   }
   const edge = /^(inset|margin|padding|border|scroll-margin|scroll-padding)-(block|inline)-(start|end)(-\w+)?$/.exec(
     name,

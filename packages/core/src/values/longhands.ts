@@ -49,6 +49,7 @@ export function physicalCounterparts(longhand: string): readonly string[] {
 }
 
 const counterparts = new Map<string, readonly string[]>();
+const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'];
 const sides = ['top', 'right', 'bottom', 'left'];
 
 function findCounterparts(name: string): readonly string[] {
@@ -56,8 +57,8 @@ function findCounterparts(name: string): readonly string[] {
     const prefix = name.replace(/(block|inline)-size$/, '');
     return [`${prefix}width`, `${prefix}height`];
   }
-  if (/^border-(start|end)-(start|end)-radius$/.test(name))
-    return ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`);
+  const corner = /^(border|corner)-(?:start|end)-(?:start|end)-(radius|shape)$/.exec(name);
+  if (corner) return corners.map((at) => `${corner[1]!}-${at}-${corner[2]!}`);
   if (/^(overflow|overscroll-behavior)-(block|inline)$/.test(name))
     return ['x', 'y'].map((axis) => name.replace(/(block|inline)$/, axis));
   if (/^inset-(block|inline)-(start|end)$/.test(name)) return sides;

@@ -9,7 +9,7 @@ export type Target =
   | { readonly kind: 'remote'; readonly url: string }
   | { readonly kind: 'data'; readonly url: string }
   | { readonly kind: 'local'; readonly fragment: string }
-  | { readonly kind: 'outside'; readonly reference: string }
+  | { readonly kind: 'outside'; readonly reference: string; readonly clamped: string }
   | { readonly kind: 'empty' };
 
 /**
@@ -24,7 +24,7 @@ export const siteBase = (path: string): Base => ({ kind: 'site', path });
  * Resolves a reference as a browser would on a server whose root is the site's folder.
  *
  * URL Standard, "URL parsing" (for http), and RFC 3986, "Relative Resolution". A path that climbs above the root is `outside`:
- * a server stops at its own root, but the site's folder need not be that root.
+ * a server stops at its own root (`clamped`, counted from the site's folder), but the site's folder need not be that root.
  */
 export function resolveReference(reference: string, base: Base): Target {
   const ref = reference.replace(/^[\0-\x20]+|[\0-\x20]+$/g, '').replace(/[\t\n\r]/g, '');
@@ -37,8 +37,9 @@ export function resolveReference(reference: string, base: Base): Target {
   if (path === '') return { kind: 'site', path: base.path, suffix };
   const slashed = path.replaceAll('\\', '/');
   const merged = slashed.startsWith('/') ? slashed.slice(1) : folderOf(base.path) + slashed;
-  const clean = removeDotSegments(merged);
-  return clean === undefined ? { kind: 'outside', reference: ref } : { kind: 'site', path: decodePath(clean), suffix };
+  const { clean, climbed } = removeDotSegments(merged);
+  if (climbed) return { kind: 'outside', reference: ref, clamped: decodePath(clean) };
+  return { kind: 'site', path: decodePath(clean), suffix };
 }
 
 function splitSuffix(ref: string): { path: string; suffix: string } {
@@ -46,8 +47,8 @@ function splitSuffix(ref: string): { path: string; suffix: string } {
   return at < 0 ? { path: ref, suffix: '' } : { path: ref.slice(0, at), suffix: ref.slice(at) };
 }
 
-/** RFC 3986, "Remove Dot Segments"; undefined when the path climbs above the root. Keeps a trailing slash. */
-function removeDotSegments(path: string): string | undefined {
+/** RFC 3986, "Remove Dot Segments", and whether the path climbs above the root. Keeps a trailing slash. */
+function removeDotSegments(path: string): { readonly clean: string; readonly climbed: boolean } {
   const out: string[] = [];
   let climbed = false;
   const segments = path.split('/');
@@ -61,7 +62,7 @@ function removeDotSegments(path: string): string | undefined {
       if (last) out.push('');
     } else out.push(segment);
   });
-  return climbed ? undefined : out.join('/');
+  return { clean: out.join('/'), climbed };
 }
 
 /** Percent escapes resolved, as a server looks the file up; an escape that is not UTF-8 stays as written. */

@@ -1,5 +1,5 @@
 /** Why a style attribute stays on its element. */
-export type AttributeStays = 'script' | 'template' | 'not-written' | 'drawing' | 'unclosed' | 'reference';
+export type AttributeStays = 'script' | 'template' | 'not-written' | 'drawing' | 'unclosed' | 'reference' | 'policy';
 
 export function describeAttributeStays(reason: AttributeStays): string {
   switch (reason) {
@@ -13,6 +13,8 @@ export function describeAttributeStays(reason: AttributeStays): string {
       return 'a drawing reads a value in it that a sheet would not';
     case 'unclosed':
       return 'a bracket or string in it is never closed';
+    case 'policy':
+      return 'the Content-Security-Policy of the page forbids it, so browsers take nothing from it';
     case 'reference':
       return 'a url() in it cannot be counted from the sheet';
   }

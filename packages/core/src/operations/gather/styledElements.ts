@@ -2,8 +2,10 @@ import type { CompiledDeclaration } from '../../cascade/compiledRule.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';
 import { elementPath, parsePage } from '../../page/parsePage.ts';
+import { baseAt } from '../../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
 import type { Site, SiteFile } from '../../source/site.ts';
+import { isTemplated } from '../../source/templates.ts';
 import { readingOf } from '../../survey/pageReading.ts';
 import { orderFreeKey } from '../../survey/versionKey.ts';
 import type { AttributeStays } from './attributeStays.ts';
@@ -71,7 +73,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   const scripted = scriptedProperties(tree, rules.sources.base, site);
   return styled.map((element) => {
     const value = attributeOf(element, 'style')!;
-    const { declarations } = session.sheets.styleAttribute(value, rules.sources.base);
+    const { declarations } = session.sheets.styleAttribute(value, baseAt(rules.sources, element));
     return {
       tag: element.tag,
       id: element.id,
@@ -91,10 +93,11 @@ function staysFor(
   compiled: readonly CompiledDeclaration[],
   scripted: ReadonlySet<string> | 'any',
 ): AttributeStays | undefined {
+  if (element.styleIgnored) return 'policy';
   if (!element.attributeSpans?.['style'] || !/^(html|svg)$/.test(element.namespace)) return 'not-written';
   // a drawing's style attributes are read as in quirks mode, the rules of a sheet are not
   if (element.namespace === 'svg' && compiled.some((c) => c.validity !== 'valid')) return 'drawing';
-  if (/<\?|<%|\{\{|\{%|\$\{/.test(value)) return 'template';
+  if (isTemplated(value)) return 'template';
   if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
   const touched = (c: CompiledDeclaration): boolean =>
     scripted === 'any' || scripted.has(c.declaration.property) || c.longhands.some((name) => scripted.has(name));

@@ -22,6 +22,9 @@ export function addedLink(page: PageReading, edit: Edit, sheet: string): SourceC
       target: resolveReference(reference, page.base),
       alternate: false,
       charset: undefined,
+      integrity: undefined,
+      base: page.base,
+      perhaps: false,
     },
   };
 }

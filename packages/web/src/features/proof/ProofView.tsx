@@ -1,6 +1,7 @@
 import type { ProofReply } from '@syndeton/contract';
 import { count, pageName } from '../../ui/format.ts';
 import { CausesList } from './CausesList.tsx';
+import { DoubtsList } from './DoubtsList.tsx';
 import { SlidingEdge } from './SlidingEdge.tsx';
 
 interface Props {
@@ -35,7 +36,8 @@ export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nex
           <p className="note">
             r{revision} against the draft, at every width, in every medium and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
-            {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}
+            {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
+            in the site change nothing.
           </p>
         </div>
       </div>
@@ -58,6 +60,7 @@ export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nex
           </p>
         ))}
         {page && <CausesList causes={page.causes} />}
+        {page && page.doubts.length > 0 && <DoubtsList doubts={page.doubts} />}
         {nextPage !== undefined && (
           <p className="pt-3 text-table">
             then{' '}
@@ -74,21 +77,26 @@ export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nex
 const encode = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
 
 function Sentence({ proof }: { readonly proof: ProofReply }) {
-  const differing = proof.pages.filter((page) => page.verdict !== 'same').length;
-  const same = proof.pages.length - differing;
-  if (differing === 0)
-    return (
-      <>
-        <b>{count(same, 'page')}</b> {same === 1 ? 'looks' : 'look'} the same. Nothing differs.
-      </>
-    );
+  const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
+  const same = proof.pages.filter((page) => page.verdict === 'same').length;
+  const differing = proof.pages.length - same - unsure;
   return (
     <>
-      <b>{count(same, 'page')}</b> {same === 1 ? 'looks' : 'look'} the same,{' '}
-      <b>
-        {differing} {differing === 1 ? 'differs' : 'differ'}
-      </b>
-      .
+      <b>{count(same, 'page')}</b> {same === 1 ? 'looks' : 'look'} the same
+      {differing > 0 && (
+        <>
+          ,{' '}
+          <b>
+            {differing} {differing === 1 ? 'differs' : 'differ'}
+          </b>
+        </>
+      )}
+      {unsure > 0 && (
+        <>
+          , of <b>{unsure}</b> it cannot be told
+        </>
+      )}
+      .{differing + unsure === 0 && ' Nothing differs.'}
     </>
   );
 }
@@ -96,6 +104,7 @@ function Sentence({ proof }: { readonly proof: ProofReply }) {
 function pageWords(page: ProofReply['pages'][number]): string {
   if (page.verdict === 'same')
     return page.elements === 0 ? 'is not reached by the change' : `${count(page.elements, 'element')}, all the same`;
+  if (page.verdict === 'unsure') return 'nothing is known to differ, but it cannot be told';
   if (page.verdict === 'added' || page.verdict === 'removed') return `is ${page.verdict}`;
   const reasons = page.causes.length + page.notes.length;
   return `${count(page.differingElements, 'element')} ${page.differingElements === 1 ? 'differs' : 'differ'} for ${count(reasons, 'reason')}`;

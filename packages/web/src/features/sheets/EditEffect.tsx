@@ -14,7 +14,8 @@ interface Props {
 
 /** What the edit does to the pages, before anything is saved. */
 export function EditEffect({ changed, busy, problem, linedUp, proof, onLineUp, onPutBack, onPage }: Props) {
-  const differing = proof?.pages.filter((page) => page.verdict !== 'same') ?? [];
+  const differing = proof?.pages.filter((page) => page.verdict !== 'same' && page.verdict !== 'unsure') ?? [];
+  const unsure = proof?.pages.filter((page) => page.verdict === 'unsure') ?? [];
   const elements = differing.reduce((sum, page) => sum + page.differingElements, 0);
   return (
     <aside
@@ -40,7 +41,9 @@ export function EditEffect({ changed, busy, problem, linedUp, proof, onLineUp, o
         <>
           <h2>
             {differing.length === 0
-              ? 'With the draft, no page looks different'
+              ? unsure.length === 0
+                ? 'With the draft, no page looks different'
+                : `With the draft, no page is known to look different; of ${count(unsure.length, 'page')} it cannot be told`
               : `With the draft, ${count(elements, 'element')} on ${count(differing.length, 'page')} ${elements === 1 ? 'changes' : 'change'}`}
           </h2>
           <ul className="mt-2 text-table">

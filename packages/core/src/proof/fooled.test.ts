@@ -1,0 +1,98 @@
+import { expect, test } from '@jest/globals';
+import { createHash } from 'node:crypto';
+import { askChromium, type Question } from '../testing/chromium.ts';
+import { siteOf } from '../testing/siteOf.ts';
+import type { Verdict } from './proof.ts';
+import { proveSites } from './proveSites.ts';
+
+type Files = Readonly<Record<string, string>>;
+/** What it shows, the two states of p.html (with sheets), the verdict, and whether Chromium shows the same. */
+type Row = readonly [shows: string, before: string | Files, after: string | Files, verdict: Verdict, browser: 'same' | 'other']; // prettier-ignore
+
+const page = (head: string, body = '<p id=a class=n>one</p>'): string =>
+  `<!DOCTYPE html><html><head><meta charset="utf-8"><title>t</title>${head}</head><body>${body}</body></html>`;
+const css = (text: string, body?: string): string => page(`<style>${text}</style>`, body);
+const hash = (text: string): string => `sha256-${createHash('sha256').update(text).digest('base64')}`;
+const policy = (content: string): string => `<meta http-equiv="content-security-policy" content="${content}">`;
+const shadow = (inside: string, host = ''): string =>
+  `<div${host}><template shadowrootmode="open">${inside}</template></div>`;
+
+const rows: readonly Row[] = [
+  // which sheets a browser takes
+  ['a policy without inline styles: the block counts for nothing', page(`${policy("style-src 'self'")}<style>p{color:red}</style>`), page(policy("style-src 'self'")), 'same', 'same'],
+  ['… a link in its place does', { 'p.html': page(`${policy("style-src 'self'")}<style>p{color:red}</style>`), 's.css': 'p{color:red}' }, { 'p.html': page(`${policy("style-src 'self'")}<link rel=stylesheet href=s.css>`), 's.css': 'p{color:red}' }, 'differs', 'other'],
+  ['… nor does a style attribute', page(policy("style-src 'self'"), '<p style="color:red">x'), page(policy("style-src 'self'"), '<p>x'), 'same', 'same'],
+  ['a policy for attributes alone', page(`${policy("style-src-attr 'none'")}<style>p{color:red}</style>`), page(policy("style-src-attr 'none'")), 'differs', 'other'],
+  ['a hash lets one block in', page(`${policy(`default-src '${hash('p{color:red}')}'`)}<style>p{color:red}</style>`), page(policy(`default-src '${hash('p{color:red}')}'`)), 'differs', 'other'],
+  ['… and no other', page(`${policy(`default-src '${hash('p{color:red}')}'`)}<style>p{color:blue}</style>`), page(policy(`default-src '${hash('p{color:red}')}'`)), 'same', 'same'],
+  ['a nonce takes the word of unsafe-inline', page(`${policy("style-src 'nonce-k' 'unsafe-inline'")}<style>p{color:red}</style>`), page(policy("style-src 'nonce-k' 'unsafe-inline'")), 'same', 'same'],
+  ['a policy counts for what comes after it', page(`<style>p{color:red}</style>${policy("style-src 'none'")}`), page(policy("style-src 'none'")), 'differs', 'other'],
+  ['a policy forbids what a block imports', { 'p.html': page(`${policy("style-src 'unsafe-inline'")}<style>@import "s.css";</style>`), 's.css': 'p{color:red}' }, page(`${policy("style-src 'unsafe-inline'")}<style></style>`), 'same', 'same'],
+  ['integrity kept', { 'p.html': page(`<link rel=stylesheet href=s.css integrity="${hash('p{color:red}')}">`), 's.css': 'p{color:red}' }, { 'p.html': page('<link rel=stylesheet href=s.css>'), 's.css': 'p{color:red}' }, 'same', 'same'],
+  ['integrity broken by an edit', { 'p.html': page(`<link rel=stylesheet href=s.css integrity="${hash('p{color:red}')}">`), 's.css': 'p{color:red}' }, { 'p.html': page(`<link rel=stylesheet href=s.css integrity="${hash('p{color:red}')}">`), 's.css': 'p{color:red} ' }, 'differs', 'other'],
+  ['integrity of an algorithm nobody has', { 'p.html': page('<link rel=stylesheet href=s.css integrity="md5-x">'), 's.css': 'p{color:red}' }, { 'p.html': page('<link rel=stylesheet href=s.css>'), 's.css': 'p{color:red}' }, 'same', 'same'],
+  ['a path that climbs above the root', { 'p.html': page('<link rel=stylesheet href="../../s.css">'), 's.css': 'p{color:red}' }, { 'p.html': page('<link rel=stylesheet href="../../s.css">'), 's.css': 'p{color:blue}' }, 'differs', 'other'],
+  ['a base counts for what comes after it', { 'p.html': page('<link rel=stylesheet href=s.css><base href="d/">'), 's.css': 'p{color:red}', 'd/s.css': 'p{color:blue}' }, { 'p.html': page('<base href="d/"><link rel=stylesheet href=s.css>'), 's.css': 'p{color:red}', 'd/s.css': 'p{color:blue}' }, 'differs', 'other'],
+  ['a sheet in the encoding of the one that imports it', { 'p.html': page('<link rel=stylesheet href=i.css>'), 'i.css': '@charset "windows-1251"; @import "s.css";', 's.css': 'p::after{content:"\u00e9"}' }, { 'p.html': page('<link rel=stylesheet href=s.css>'), 's.css': 'p::after{content:"\u00e9"}' }, 'differs', 'other'],
+  // values
+  ['a number with a unit is dropped', css('p{order:0px;order:1} p{order:0px}'), css('p{order:0px;order:1} p{order:0}'), 'differs', 'other'],
+  ['a length of zero needs none', css('p{margin:0px 0em;box-shadow:0px 0px 3px}'), css('p{margin:0 0;box-shadow:0 0 3px}'), 'same', 'same'],
+  ['var() that names nothing is dropped', css('p{color:red} p{color:var(nope)}'), css('p{color:var(nope)}'), 'differs', 'other'],
+  ['var() that names one is not', css('p{color:red} p{color:var(--nope)}'), css('p{color:var(--nope)}'), 'same', 'same'],
+  ['custom names keep their case', css(':root{--Ab:red;--ab:blue} p{color:var(--Ab)}'), css(':root{--Ab:red;--ab:blue} p{color:var(--ab)}'), 'differs', 'other'],
+  ['a custom property with a bracket too many is dropped', css('p{--c:red;color:var(--c)} p{--c:blue)}'), css('p{--c:red;color:var(--c)}'), 'same', 'same'],
+  ['an old name and a flow-relative one share a place', css('p{-webkit-padding-start:50px} p{padding-left:1px}'), css('p{padding-left:1px} p{-webkit-padding-start:50px}'), 'differs', 'other'],
+  ['an old name is the new one', css('p{-webkit-opacity:.5} p{opacity:1}'), css('p{opacity:1} p{-webkit-opacity:.5}'), 'differs', 'other'],
+  // definitions
+  ['symbols keep their case', css('@counter-style z{system:cyclic;symbols:A} ol{list-style:z}', '<ol><li>x</ol>'), css('@counter-style z{system:cyclic;symbols:a} ol{list-style:z}', '<ol><li>x</ol>'), 'differs', 'same'],
+  ['a frame of an animation with a unit', css('@keyframes k{from,to{opacity:0}} p{animation:k 9s}'), css('@keyframes k{from,to{opacity:0px}} p{animation:k 9s}'), 'differs', 'other'],
+  ['a name said with an escape', css('@keyframes roll{from,to{color:red}} p{animation:r\\6fll 9s}'), css('p{animation:r\\6fll 9s}'), 'differs', 'other'],
+  ['a definition nobody asks for', css('@keyframes roll{from,to{color:red}} p{top:0}'), css('p{top:0}'), 'same', 'same'],
+  // layers and imports
+  ['a layer under a condition that fails orders nothing', css('@media print{@layer b{q{top:0}}} @layer a{p{color:red}} @layer b{p{color:blue}}'), css('@layer b{p{color:blue}} @layer a{p{color:red}}'), 'differs', 'other'],
+  ['an empty layer orders', css('@layer b{} @layer a{p{color:red}} @layer b{p{color:blue}}'), css('@layer a{p{color:red}} @layer b{p{color:blue}}'), 'differs', 'other'],
+  ['a malformed one does not', css('@layer b c{} @layer a{p{color:red}} @layer b{p{color:blue}}'), css('@layer a{p{color:red}} @layer b{p{color:blue}}'), 'same', 'same'],
+  ['keyframes of the later layer', css('@layer a,b;@layer b{@keyframes k{from,to{color:red}}}@layer a{@keyframes k{from,to{color:blue}}}p{animation:k 9s}'), css('@layer b,a;@layer b{@keyframes k{from,to{color:red}}}@layer a{@keyframes k{from,to{color:blue}}}p{animation:k 9s}'), 'differs', 'other'],
+  ['an import after a rule browsers drop', { 'p.html': css('q:nope{} @nope x{} @import "s.css";'), 's.css': 'p{color:red}' }, css(''), 'differs', 'other'],
+  ['an import after a rule they keep', { 'p.html': css('q{} @import "s.css";'), 's.css': 'p{color:red}' }, css('q{}'), 'same', 'same'],
+  ['an import behind a layer statement behind an import', { 'p.html': css('@import "t.css"; @layer x; @import "s.css";'), 's.css': 'p{color:red}', 't.css': '' }, { 'p.html': css('@import "t.css"; @layer x;'), 't.css': '' }, 'same', 'same'],
+  ['an import into a layer without a name', { 'p.html': css('@import "s.css" layer(a b);'), 's.css': 'p{color:red}' }, css(''), 'differs', 'same'],
+  // what reads the markup
+  ['attr() of a class that came', css('p::after{content:attr(class)}', '<p style="color:red">x'), css('p::after{content:attr(class)} .r{color:red}', '<p class=r>x'), 'differs', 'other'],
+  ['attr() of another attribute', css('p::after{content:attr(title)}', '<p title=t style="color:red">x'), css('p::after{content:attr(title)} .r{color:red}', '<p title=t class=r>x'), 'same', 'same'],
+  ['a block gone from before an element that counts its siblings', css('p{width:calc(10px*sibling-index())}', '<style></style><p>x'), css('p{width:calc(10px*sibling-index())}', '<p>x'), 'differs', 'other'],
+  // trees of their own
+  ['text in a shadow tree', page('', shadow('<p>x</p>')), page('', shadow('<p>yy</p>')), 'differs', 'same'],
+  ['a host whose class its shadow tree asks for', page('', shadow('<style>:host(:not([class])){color:red}</style>x', ' style="top:0"')), css('.t{top:0}', shadow('<style>:host(:not([class])){color:red}</style>x', ' class=t')), 'unsure', 'other'],
+  ['a host whose shadow tree asks for nothing', page('', shadow('<p>x</p>', ' style="color:red"')), css('.t{color:red}', shadow('<p>x</p>', ' class=t')), 'same', 'same'],
+  ['a select with more than options', css('select b{color:red}', '<select size=2><option><b>x</b></select>'), page('', '<select size=2><option><b>x</b></select>'), 'unsure', 'other'],
+  ['a style element of a formula styles nothing', page('', '<math><style>p{color:red}</style></math><p>x'), page('', '<math><style>p{color:blue}</style></math><p>x'), 'differs', 'same'],
+  // text
+  ['a form feed shows', page('', '<p>x\fy'), page('', '<p>x y'), 'differs', 'same'],
+  ['a head that shows', css('head,title{display:block;white-space:pre}'), `${css('head,title{display:block;white-space:pre}').replace('</head>', '\n\n</head>')}`, 'differs', 'other'],
+]; // prettier-ignore
+
+const ask = `(() => {
+  for (const a of document.getAnimations()) { a.pause(); a.currentTime = 100; }
+  const names = [...getComputedStyle(document.documentElement)];
+  return [...document.querySelectorAll('*')].filter((e) => !e.matches('style, link')).map((e) =>
+    [null, '::before', '::after'].map((p) => names.map((n) => getComputedStyle(e, p).getPropertyValue(n)).join('|').replaceAll(location.origin, '')).join('/')).join('\\n');
+})()`;
+
+const filesOf = (state: string | Files): Files => (typeof state === 'string' ? { 'p.html': state } : state);
+const question = (state: string | Files): Question => ({ html: filesOf(state)['p.html']!, files: filesOf(state), path: 'p.html', ask }); // prettier-ignore
+
+test.each(rows.map(([shows, before, after, verdict]) => ({ shows, before, after, verdict })))(
+  '$verdict: $shows',
+  ({ before, after, verdict }) => {
+    const proof = proveSites(siteOf(filesOf(before)), siteOf(filesOf(after)));
+    expect(proof.pages.find(({ path }) => path === 'p.html')!.verdict).toBe(verdict);
+  },
+);
+
+test('Chromium shows another look wherever these rows say so, and where the proof says same it does not', async () => {
+  const answers = await askChromium(rows.flatMap(([, before, after]) => [question(before), question(after)]));
+  const shown = rows.map(([shows, , , verdict], i) => ({ shows, verdict, browser: answers[2 * i] === answers[2 * i + 1] ? 'same' : 'other' })); // prettier-ignore
+  expect(shown).toEqual(rows.map(([shows, , , verdict, browser]) => ({ shows, verdict, browser })));
+  expect(shown.filter(({ verdict, browser }) => verdict === 'same' && browser === 'other')).toEqual([]);
+}, 120_000);

@@ -1,0 +1,63 @@
+import { expect, test } from '@jest/globals';
+import { siteOf } from '../testing/siteOf.ts';
+import { planWhole } from '../plan/planWhole.ts';
+import type { Verdict } from './proof.ts';
+import { proveSites } from './proveSites.ts';
+
+const page = (body: string, head = ''): string =>
+  `<!DOCTYPE html><html><head><meta charset="utf-8"><title>t</title>${head}</head><body>${body}</body></html>`;
+const sheet = '<link rel=stylesheet href=s.css>';
+const styled = (script: string, attribute = 'color:red'): string => page(`<p id=m style="${attribute}">x</p>${script}`);
+const classed = (script: string, attribute = 'color:red'): string => page(`<p id=m class=r>x</p>${script}`, `<style>.r{${attribute}}</style>`); // prettier-ignore
+
+test.each<readonly [shows: string, script: string, verdict: Verdict]>([
+  ['a roll-over that wipes the class', '<a href="#" onmouseover="document.getElementById(\'m\').className=\'on\'">o</a>', 'unsure'],
+  ['a roll-over of another element', '<a href="#" onmouseover="this.className=\'on\'">o</a>', 'same'],
+  ['a class added beside it', '<script>m.classList.add("on")</script>', 'same'],
+  ['a style that is taken back', '<script>m.style.color = ""</script>', 'unsure'],
+  ['another style', '<script>m.style.display = ""</script>', 'same'],
+  ['a style by a computed name', '<script>for (const k in o) m.style[k] = o[k]</script>', 'unsure'],
+  ['elements asked for by their style attribute', '<script>document.querySelectorAll("[style]").length</script>', 'unsure'],
+  ['a library that touches no styles', '<script>function f(a){return a.map(function(b){return b*2})}</script>', 'same'],
+  ['a script of another site is taken as given', '<script src="http://stats.test/s.js"></script>', 'same'],
+  ['data is no script', '<script type="application/ld+json">{"style": "x"}</script>', 'same'],
+  ['an old script in another language', '<script type="text/vbscript">x.className = 1</script>', 'same'],
+])('a style attribute became a class: %s', (_shows, script, verdict) => {
+  const proof = proveSites(siteOf({ 'p.html': styled(script) }), siteOf({ 'p.html': classed(script) }));
+  expect(proof.verdict).toBe(verdict);
+  if (verdict === 'unsure') expect(proof.pages[0]!.doubts[0]!.sentence).toMatch(/^p\.html, line 1: /);
+}); // prettier-ignore
+
+const block = (script: string): string => page(`<p>x</p>${script}`, '<style id=own>p{color:red}</style>');
+const linked = (script: string): string => page(`<p>x</p>${script}`, sheet);
+
+test.each<readonly [shows: string, script: string, verdict: Verdict]>([
+  ['a script that counts sheets', '<script>document.styleSheets[0].disabled = true</script>', 'unsure'],
+  ['a script that has the ID of the block', '<script>document.getElementById("own").remove()</script>', 'unsure'],
+  ['a script that writes a block', '<script>document.write("<style>p{top:0}</style>")</script>', 'unsure'],
+  ['a script that writes a paragraph', '<script>document.write("<p>y</p>")</script>', 'same'],
+])('a block became a link: %s', (_shows, script, verdict) => {
+  const before = siteOf({ 'p.html': block(script) });
+  expect(proveSites(before, siteOf({ 'p.html': linked(script), 's.css': 'p{color:red}' })).verdict).toBe(verdict);
+});
+
+test('a rule that comes to reach what a script makes', () => {
+  const script = '<script>document.body.insertAdjacentHTML("beforeend", "<b class=hint>!</b>")</script>';
+  const before = siteOf({ 'p.html': page(script, sheet), 's.css': 'p{color:red}' });
+  const prove = (text: string): Verdict => proveSites(before, siteOf({ 'p.html': page(script, sheet), 's.css': text })).verdict; // prettier-ignore
+  expect(prove('p{color:red} .hint{color:blue}')).toBe('unsure');
+  expect(prove('p{color:red} .other{color:blue}')).toBe('same');
+  expect(prove('p{color:red} .hint i{color:blue}')).toBe('same');
+});
+
+test('a plan leaves what a script may miss, says why, and takes the rest', () => {
+  const script = '<a href="#" onclick="document.getElementById(\'m\').className=\'on\'">o</a>';
+  const site = siteOf({ 'p.html': page(`<p id=m style="color:red">x</p><p style="top:0">y</p>${script}`) });
+  const plan = planWhole(site, 'css/site.css');
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  const text = plan.value.site.files.get('p.html')!.text!;
+  expect(text).toContain('<p id=m style="color:red">');
+  expect(text).not.toContain('style="top:0"');
+  expect(plan.value.proof.verdict).toBe('same');
+  expect(plan.value.stays.map(({ line, kind }) => `${kind} ${line}`)).toEqual(['attribute 2']);
+});

@@ -1,0 +1,120 @@
+import { longhandsOf } from '../values/longhands.ts';
+import { parseDeclarations } from '../sheet/parseSheet.ts';
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { elementName } from '../page/parsePage.ts';
+import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
+import type { Touch } from '../scripts/scriptFacts.ts';
+import { madeLook, namesMade } from './madeElements.ts';
+import type { PageState } from './explainDifference.ts';
+import { isStyleSource, type ElementPair } from './pairElements.ts';
+import { writtenSources } from './shownSources.ts';
+
+/** Something a script may notice of a change. */
+export interface ScriptDoubt {
+  readonly sentence: string;
+  readonly elements: readonly ElementNode[];
+}
+
+/**
+ * What scripts may set or read of what is not the same: classes, style attributes, links and blocks, and the rules for elements
+ * they make. Scripts are not run; what they could depend on is told from their text.
+ */
+export function scriptDoubts(before: PageState, after: PageState, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
+  const { tree, rules, path } = before.cascade;
+  const scripts = pageScripts(tree, path, rules.sources, before.site);
+  if (scripts.length === 0) return [];
+  const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
+  const out = new Map<string, ElementNode[]>();
+  const changed = pairs.filter(({ before: one, after: two }) => marks.some((name) => attributeOf(one, name) !== attributeOf(two, name)));
+  for (const pair of changed)
+    for (const script of scripts) {
+      const found = script.facts.touches.find((touch) => noticesElement(touch, script, pair, ids));
+      if (!found && !script.facts.unreadable) continue;
+      const sentence = script.facts.unreadable ? `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.` : sentenceFor(found!, script);
+      out.set(sentence, [...(out.get(sentence) ?? []), pair.before]);
+    }
+  const doubts = [...out].map(([sentence, elements]) => ({ sentence, elements }));
+  return [...doubts, ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after)];
+} // prettier-ignore
+
+const marks = ['class', 'style'];
+
+function noticesElement(touch: Touch, script: PageScript, pair: ElementPair, ids: ReadonlySet<string>): boolean {
+  const { before: one, after: two } = pair;
+  if (!means(touch, script, one, ids)) return false;
+  if (touch.what.kind === 'class') return attributeOf(one, 'class') !== attributeOf(two, 'class');
+  if (touch.what.kind !== 'style' || attributeOf(one, 'style') === attributeOf(two, 'style')) return false;
+  const { property } = touch.what;
+  if (property === undefined) return true;
+  const touched = new Set([property, ...longhandsOf(property)]);
+  return [one, two].some((element) =>
+    parseDeclarations(attributeOf(element, 'style') ?? '').some(
+      (d) =>
+        touched.has(d.property) || longhandsOf(d.property).some((name) => touched.has(name)) || d.property === 'all',
+    ),
+  );
+}
+
+function means({ meant }: Touch, { of }: PageScript, element: ElementNode, ids: ReadonlySet<string>): boolean {
+  switch (meant.kind) {
+    case 'any':
+      return true;
+    case 'own':
+      return of === element;
+    case 'tag':
+      return element.tag === meant.tag;
+    case 'id':
+      // a name that is no ID is a variable of another script
+      return element.id === meant.id || !ids.has(meant.id);
+  }
+}
+
+const whereOf = ({ path, line }: PageScript, at: number): string => `${path}, line ${line + at - 1}`;
+
+function sentenceFor(touch: Touch, script: PageScript): string {
+  const where = whereOf(script, touch.line);
+  switch (touch.what.kind) {
+    case 'class':
+      return `${where}: a script sets or compares the class of elements, and may lose or miss what is new in it.`;
+    case 'style':
+      return touch.what.property === undefined
+        ? `${where}: a script may set or read any style of elements.`
+        : `${where}: a script sets or reads the style ${touch.what.property} of elements.`;
+    case 'sheets':
+      return `${where}: a script deals with the sheets, blocks or links of the page, and these are not the same.`;
+  }
+}
+
+/** Links and blocks that came, went or changed, where a script deals with any, or has their ID, or listens to them. */
+function sourceDoubts(before: PageState, after: PageState, scripts: readonly PageScript[]): readonly ScriptDoubt[] {
+  const [old, now] = [before.cascade, after.cascade];
+  if (writtenSources(old) === writtenSources(now)) return [];
+  const kept = new Map<string, number>();
+  for (const one of now.tree.elements.filter(isStyleSource)) kept.set(writtenOf(one, now.tree.text), (kept.get(writtenOf(one, now.tree.text)) ?? 0) + 1); // prettier-ignore
+  const gone = old.tree.elements.filter(isStyleSource).filter((one) => {
+    const left = kept.get(writtenOf(one, old.tree.text)) ?? 0;
+    kept.set(writtenOf(one, old.tree.text), left - 1);
+    return left <= 0;
+  });
+  const out: ScriptDoubt[] = [];
+  for (const script of scripts) {
+    const { facts, of } = script;
+    const dealing = facts.touches.find(({ what }) => what.kind === 'sheets');
+    if (facts.unreadable)
+      out.push({ sentence: `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.`, elements: [] }); // prettier-ignore
+    else if (dealing) out.push({ sentence: sentenceFor(dealing, script), elements: [] });
+    const named = gone.find((one) => (one.id !== undefined && facts.words.has(one.id)) || (of !== undefined && of === one)); // prettier-ignore
+    if (named) out.push({ sentence: `${whereOf(script, 1)}: a script has to do with ${elementName(named)}, which is not there any more.`, elements: [] }); // prettier-ignore
+  }
+  return out;
+}
+
+const writtenOf = ({ start, end }: ElementNode, text: string): string => text.slice(Math.max(start, 0), end);
+
+function madeDoubts(before: PageState, after: PageState): readonly ScriptDoubt[] {
+  // a class that came in is on no element a script makes
+  const names = namesMade(before.cascade, before.site);
+  if (madeLook(before.cascade, before.site, names) === madeLook(after.cascade, after.site, names)) return [];
+  const sentence = 'A script makes elements, or gives them a class or an ID, for which the rules are not the same.';
+  return [{ sentence, elements: [] }];
+}

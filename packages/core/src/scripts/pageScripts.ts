@@ -1,0 +1,98 @@
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { textContent, type PageTree } from '../page/parsePage.ts';
+import { baseAt, type StyleSources } from '../page/styleSources.ts';
+import { placeOf } from '../source/span.ts';
+import type { Site } from '../source/site.ts';
+import { decodeText } from '../source/textCoding.ts';
+import { resolveReference, siteBase, type Base } from '../values/urls.ts';
+import { readScript } from './readScript.ts';
+import type { ScriptFacts } from './scriptFacts.ts';
+
+/** A script of a page: its own, one of the site it loads, or what an event attribute holds. */
+export interface PageScript {
+  readonly facts: ScriptFacts;
+  /** The file it is written in. */
+  readonly path: string;
+  /** The line in that file on which its first line stands, from 1. */
+  readonly line: number;
+  /** The element whose event attribute it is. */
+  readonly of: ElementNode | undefined;
+  readonly text: string;
+}
+
+const scriptType = /^((text|application)\/(x-)?(java|ecma|j|live)script[\d.]*|module)?$/i;
+
+/** Whether a page runs scripts at all. */
+export const hasScripts = ({ elements }: PageTree): boolean =>
+  elements.some(({ tag, attributes }) => tag === 'script' || attributes.some(isHandler));
+
+const isHandler = ({ name, value }: { readonly name: string; readonly value: string }): boolean =>
+  (name.startsWith('on') && name.length > 2) || /^[\0-\x20]*javascript:/i.test(value);
+
+/**
+ * All scripts of a page that are here, modules they load included, in order. Scripts of other sites and missing ones are not.
+ *
+ * HTML Standard, "The script element", "Event handler content attributes".
+ */
+export function pageScripts(
+  page: PageTree,
+  path: string,
+  sources: Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>,
+  site: Site,
+): readonly PageScript[] {
+  const out: PageScript[] = [];
+  const seen = new Set<string>();
+  const file = (reference: string, base: Base, kind: 'script' | 'module', depth: number): void => {
+    const target = resolveReference(reference, base);
+    const found = target.kind === 'site' ? site.files.get(target.path) : undefined;
+    if (!found || seen.has(found.path) || depth > 50) return;
+    seen.add(found.path);
+    const text = found.text ?? decodeText(found.bytes, 'utf-8');
+    const facts = factsOf(text, kind);
+    out.push({ facts, path: found.path, line: 1, of: undefined, text });
+    for (const next of facts.modules) file(next, siteBase(found.path), 'module', depth + 1);
+  };
+  for (const element of page.elements) {
+    const line = (): number => placeOf(page.text, Math.max(element.start, 0)).line;
+    if (element.tag === 'script') {
+      const type = (attributeOf(element, 'type') ?? '').trim();
+      const kind = /^module$/i.test(type) ? 'module' : 'script';
+      const reference = attributeOf(element, 'src') ?? attributeOf(element, 'href') ?? attributeOf(element, 'xlink:href'); // prettier-ignore
+      if (reference !== undefined) file(reference, baseAt(sources, element), kind, 0);
+      else {
+        const text = textContent(element);
+        const facts = scriptType.test(type) ? factsOf(text, kind) : dataFacts(text);
+        out.push({ facts, path, line: line(), of: undefined, text });
+        for (const next of facts.modules) file(next, baseAt(sources, element), 'module', 1);
+      }
+    }
+    for (const attribute of element.attributes)
+      if (isHandler(attribute)) {
+        const text = attribute.value.replace(/^[\0-\x20]*javascript:/i, '');
+        out.push({ facts: factsOf(text, 'handler'), path, line: line(), of: element, text });
+      }
+  }
+  return out;
+}
+
+/** A block of data, or a template in a string, that scripts may use. */
+const dataFacts = (text: string): ScriptFacts => ({
+  touches: [],
+  makes: /<[a-z]/i.test(text),
+  words: new Set(text.match(/[\p{L}\p{N}_-]+/gu) ?? []),
+  modules: [],
+  unreadable: false,
+});
+
+const known = new Map<string, ScriptFacts>();
+
+/** Pages share scripts: each is read once, the last thousand kept. */
+function factsOf(text: string, kind: 'script' | 'module' | 'handler'): ScriptFacts {
+  const key = `${kind} ${text}`;
+  let facts = known.get(key);
+  if (!facts) {
+    if (known.size > 1000) known.clear();
+    known.set(key, (facts = readScript(text, kind)));
+  }
+  return facts;
+}

@@ -1,0 +1,291 @@
+import { parse, type Node } from 'acorn';
+import { nothing, type Meant, type ScriptFacts, type Touch } from './scriptFacts.ts';
+import { Constants, fieldsOf, lookAs, nameOfMember, type Any } from './scriptTree.ts';
+
+/** More than any page holds; what is longer counts as unreadable. */
+const mostText = 3_000_000;
+
+/**
+ * What a script may set or read of what gathering changes, told from its text. `handler`: the value of an event attribute.
+ *
+ * ECMAScript; DOM Standard, "Interface Element"; CSSOM, "The ElementCSSInlineStyle Mixin"; HTML Standard, "Dynamic markup insertion".
+ */
+export function readScript(text: string, kind: 'script' | 'module' | 'handler'): ScriptFacts {
+  if (text.trim() === '') return nothing;
+  const tree = text.length > mostText ? undefined : parsed(text, kind);
+  if (!tree) return { ...nothing, unreadable: true, words: new Set(text.match(/[\w-]+/g) ?? []), makes: true };
+  return new Reader(tree, kind === 'handler').facts();
+}
+
+function parsed(text: string, kind: 'script' | 'module' | 'handler'): Node | undefined {
+  const sourceType = kind === 'module' ? 'module' : 'script';
+  try {
+    return parse(text, { ecmaVersion: 'latest', sourceType, locations: true, allowReturnOutsideFunction: kind === 'handler' }); // prettier-ignore
+  } catch {
+    return undefined;
+  }
+}
+
+/** What is done with `className` that a further class in it does not disturb. */
+const tolerant = /^(indexOf|includes|match|search|replace|replaceAll|split|concat|trim|toString|length)$/;
+const sheetNames =
+  /^(styleSheets|sheet|cssRules|rules|insertRule|addRule|deleteRule|removeRule|adoptedStyleSheets|createStyleSheet|ownerNode|selectedStyleSheetSet|preferredStyleSheetSet)$/;
+const makers =
+  /^(innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
+const lookups = /^(getElementById|querySelector|querySelectorAll|closest|matches|getElementsByTagName|getElementsByClassName|\$|jQuery|find|filter|is|not|children|parents|siblings)$/; // prettier-ignore
+/** Lists of the document whose members are looked up by name or number. */
+const collections = /^(images|forms|links|anchors|all|elements|layers|options|applets|embeds|frames|rows|cells)$/;
+
+class Reader {
+  private readonly touches: Touch[] = [];
+  private readonly words = new Set<string>();
+  private readonly modules: string[] = [];
+  private makes = false;
+  private readonly tree: Node;
+  private readonly handler: boolean;
+  private readonly constants: Constants;
+
+  constructor(tree: Node, handler: boolean) {
+    this.tree = tree;
+    this.handler = handler;
+    this.constants = new Constants(tree);
+  }
+
+  facts(): ScriptFacts {
+    // without recursion: minified scripts nest deeply
+    const stack: { node: Any; parents: readonly Any[]; inFunction: boolean }[] = [
+      { node: lookAs(this.tree), parents: [], inFunction: false },
+    ];
+    for (let at = stack.pop(); at; at = stack.pop()) {
+      const { node, parents, inFunction } = at;
+      this.visit(node, parents, inFunction);
+      const inside = inFunction || /^Function(Expression|Declaration)$/.test(node.type);
+      const above = [node, ...parents.slice(0, 3)];
+      for (const child of fieldsOf(node)) stack.push({ node: child, parents: above, inFunction: inside });
+    }
+    const { touches, makes, words, modules } = this;
+    return { touches, makes, words, modules, unreadable: false };
+  }
+
+  private visit(node: Any, parents: readonly Any[], inFunction: boolean): void {
+    switch (node.type) {
+      case 'Literal':
+        if (typeof node.value === 'string') this.text(node, node.value, parents[0]);
+        return;
+      case 'TemplateElement':
+        this.text(node, (node.value as unknown as { cooked?: string }).cooked ?? '', parents[1]);
+        return;
+      case 'BinaryExpression': {
+        const whole = this.constants.textOf(node);
+        if (whole !== undefined) this.text(node, whole, parents[0]);
+        return;
+      }
+      case 'Identifier':
+        this.words.add(node.name!);
+        return;
+      case 'MemberExpression':
+        this.member(node, parents, inFunction);
+        return;
+      case 'Property':
+        if (parents[0]?.type === 'ObjectPattern') this.named(nameOfMember(node, this.constants), node, { kind: 'any' });
+        return;
+      case 'ImportDeclaration':
+      case 'ExportNamedDeclaration':
+      case 'ExportAllDeclaration':
+      case 'ImportExpression':
+        this.module(node);
+        return;
+      case 'CallExpression':
+      case 'NewExpression':
+        this.call(node, inFunction);
+        return;
+      case 'WithStatement':
+        this.anything(node);
+    }
+  }
+
+  private module(node: Any): void {
+    const reference = node.source ? this.constants.textOf(node.source) : undefined;
+    if (reference !== undefined) this.modules.push(reference);
+    else if (node.type === 'ImportExpression') this.anything(node);
+  }
+
+  /** Something the script gets at under a name that cannot be told. */
+  private anything(node: Any): void {
+    this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
+    this.add(node, { kind: 'any' }, { kind: 'class' });
+    this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    this.makes = true;
+  }
+
+  private text(node: Any, text: string, parent: Any | undefined): void {
+    for (const word of text.match(/[\p{L}\p{N}_-]+/gu) ?? []) this.words.add(word);
+    if (/<[a-z]/i.test(text)) this.makes = true;
+    if (/<(style|link)\b/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    if (/\[\s*style/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
+    if (/\[\s*class/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'class' });
+    const isKey = parent?.type === 'MemberExpression' && parent.computed === true;
+    if (text === 'style' && !isKey) {
+      // as an attribute's name, or an element's
+      this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
+      this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    }
+    if (text === 'class' && !isKey) this.add(node, { kind: 'any' }, { kind: 'class' });
+    if (/^(className|cssText)$/.test(text)) this.named(text, node, { kind: 'any' });
+  }
+
+  private member(node: Any, parents: readonly Any[], inFunction: boolean): void {
+    const name = nameOfMember(node, this.constants);
+    const object = node.object!;
+    if (name === undefined) {
+      if (!this.isPlainLookup(node)) this.anything(node);
+      return;
+    }
+    const meant = this.meant(object, inFunction);
+    if (name === 'className') this.className(node, meant, parents);
+    else if (name === 'style') this.style(node, meant, parents);
+    else if (name === 'classList') this.classList(node, meant, parents);
+    else if (name !== 'cssText' || object.type !== 'MemberExpression' || nameOfMember(object, this.constants) !== 'style') this.named(name, node, meant); // prettier-ignore
+    if (makers.test(name)) this.makes = true;
+  }
+
+  private named(name: string | undefined, node: Any, meant: Meant): void {
+    if (name === undefined) return;
+    if (name === 'style' || name === 'cssText' || name === 'attributeStyleMap') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
+    if (name === 'className' || name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'class' }); // prettier-ignore
+    if (name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
+    if (sheetNames.test(name)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
+  }
+
+  /** Setting it wipes a class that came in, unless the old value is part of the new one; so does comparing it. */
+  private className(node: Any, meant: Meant, [parent, beyond]: readonly Any[]): void {
+    if (parent?.type === 'AssignmentExpression' && parent.left === node) {
+      if (parent.operator === '=' && !keepsOld(parent.right!)) this.add(node, meant, { kind: 'class' });
+      return;
+    }
+    if (parent?.type === 'MemberExpression' && parent.object === node) {
+      const name = nameOfMember(parent, this.constants);
+      if (name !== undefined && tolerant.test(name)) return;
+    }
+    if (parent?.type === 'BinaryExpression' && parent.operator === '+') return;
+    // kept to be set again later
+    if (parent?.type === 'VariableDeclarator' || (parent?.type === 'AssignmentExpression' && beyond?.type === 'ExpressionStatement')) return; // prettier-ignore
+    this.add(node, meant, { kind: 'class' });
+  }
+
+  private classList(node: Any, meant: Meant, [parent]: readonly Any[]): void {
+    const name = parent?.type === 'MemberExpression' && parent.object === node ? nameOfMember(parent, this.constants) : undefined; // prettier-ignore
+    if (name === undefined || !/^(add|remove|toggle|contains|replace)$/.test(name))
+      this.add(node, meant, { kind: 'class' });
+  }
+
+  private style(node: Any, meant: Meant, [parent, beyond]: readonly Any[]): void {
+    const name = parent?.type === 'MemberExpression' && parent.object === node ? nameOfMember(parent, this.constants) : undefined; // prettier-ignore
+    let property: string | undefined;
+    if (name !== undefined && /^(setProperty|removeProperty|getPropertyValue|getPropertyPriority)$/.test(name)) {
+      const first = beyond?.type === 'CallExpression' ? beyond.arguments?.[0] : undefined;
+      property = first && this.constants.textOf(first)?.toLowerCase();
+    } else if (name !== undefined && name !== 'cssText') property = cssName(name);
+    this.add(node, meant, { kind: 'style', property });
+  }
+
+  private call(node: Any, inFunction: boolean): void {
+    const callee = node.callee!;
+    const name = callee.type === 'MemberExpression' ? nameOfMember(callee, this.constants) : callee.type === 'Identifier' ? callee.name : undefined; // prettier-ignore
+    const [first] = node.arguments ?? [];
+    const text = first && this.constants.textOf(first);
+    if (name === undefined) return;
+    if (
+      /^(setAttribute|getAttribute|removeAttribute|hasAttribute|toggleAttribute|getAttributeNode|removeAttributeNS|setAttributeNS|attr|removeAttr|prop)$/.test(
+        name,
+      )
+    )
+      this.attribute(node, callee, text, inFunction); // prettier-ignore
+    else if (name === 'css' && callee.type === 'MemberExpression') this.cssCall(node, first, text);
+    else if (/^(createElement|createElementNS|getElementsByTagName)$/.test(name)) {
+      const tag = node.arguments?.map((one) => this.constants.textOf(one)).at(-1);
+      if (tag === undefined || /^(style|link)$/i.test(tag)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    } else if (lookups.test(name) && text !== undefined && /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(text))
+      this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    else if (
+      /^(eval|Function|execScript)$/.test(name) ||
+      (/^(setTimeout|setInterval)$/.test(name) && first?.type !== undefined && isText(first))
+    )
+      // prettier-ignore
+      this.codeInText(node, text);
+  }
+
+  private attribute(node: Any, callee: Any, name: string | undefined, inFunction: boolean): void {
+    const meant = callee.object ? this.meant(callee.object, inFunction) : { kind: 'any' as const };
+    if (name === undefined) this.anything(node);
+    else if (/^class$/i.test(name)) this.add(node, meant, { kind: 'class' });
+    else if (/^style$/i.test(name)) this.add(node, meant, { kind: 'style', property: undefined });
+  }
+
+  private cssCall(node: Any, first: Any | undefined, text: string | undefined): void {
+    const keys = first?.type === 'ObjectExpression' ? first.properties!.map((p) => nameOfMember(p, this.constants)) : [text]; // prettier-ignore
+    for (const key of keys)
+      this.add(node, { kind: 'any' }, { kind: 'style', property: key === undefined ? undefined : cssName(key) });
+  }
+
+  /** A script in a text: read as well where it can be told, else it may do anything. */
+  private codeInText(node: Any, text: string | undefined): void {
+    const facts = text === undefined ? undefined : readScript(text, 'handler');
+    if (!facts || facts.unreadable) return this.anything(node);
+    this.touches.push(...facts.touches.map((touch) => ({ ...touch, line: node.loc!.start.line })));
+    for (const word of facts.words) this.words.add(word);
+    this.makes ||= facts.makes;
+  }
+
+  /** A member by number, of a list of the document, or of a list or table the script made itself. */
+  private isPlainLookup({ object, property }: Any): boolean {
+    if (this.constants.isNumber(property!)) return true;
+    if (object!.type === 'MemberExpression') {
+      const name = nameOfMember(object!, this.constants);
+      return name !== undefined && collections.test(name);
+    }
+    if (object!.type !== 'Identifier') return object!.type === 'ArrayExpression' || object!.type === 'ObjectExpression';
+    return /^(document|arguments)$/.test(object!.name!) || this.constants.isOwnList(object!.name!);
+  }
+
+  private meant(node: Any, inFunction: boolean, depth = 0): Meant {
+    if (node.type === 'ThisExpression' && this.handler && !inFunction) return { kind: 'own' };
+    if (node.type === 'CallExpression' && depth < 5) {
+      const callee = node.callee!;
+      const name = callee.type === 'MemberExpression' ? nameOfMember(callee, this.constants) : undefined;
+      const id = name === 'getElementById' ? this.constants.textOf(node.arguments![0]!) : undefined;
+      return id === undefined ? { kind: 'any' } : { kind: 'id', id };
+    }
+    if (node.type === 'MemberExpression') {
+      const name = nameOfMember(node, this.constants);
+      const isDocument = node.object!.type === 'Identifier' && node.object!.name === 'document';
+      if (isDocument && name === 'body') return { kind: 'tag', tag: 'body' };
+      if (isDocument && name === 'documentElement') return { kind: 'tag', tag: 'html' };
+      return { kind: 'any' };
+    }
+    if (node.type !== 'Identifier') return { kind: 'any' };
+    const value = this.constants.onlyValue(node.name!);
+    if (value) return depth < 5 ? this.meant(value, inFunction, depth + 1) : { kind: 'any' };
+    return this.constants.isDeclared(node.name!) ? { kind: 'any' } : { kind: 'id', id: node.name! };
+  }
+
+  private add(node: Any, meant: Meant, what: Touch['what']): void {
+    this.touches.push({ line: node.loc!.start.line, meant, what });
+  }
+}
+
+const isText = (node: Any): boolean => /^(Literal|TemplateLiteral|BinaryExpression)$/.test(node.type);
+
+/** `backgroundColor` → `background-color`, `cssFloat` → `float`. */
+export const cssName = (name: string): string =>
+  /^(css|style)Float$/.test(name) ? 'float' : name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`).replace(/^webkit-/, '-webkit-'); // prettier-ignore
+
+/** Whether the new value holds the old one: `x.className + ' on'`, `x.className.replace(…)`. */
+function keepsOld(node: Any): boolean {
+  const stack = [node];
+  for (let at = stack.pop(); at; at = stack.pop()) {
+    if (at.type === 'MemberExpression' && at.property?.name === 'className' && !at.computed) return true;
+    stack.push(...fieldsOf(at));
+  }
+  return false;
+}

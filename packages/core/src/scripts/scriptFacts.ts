@@ -1,0 +1,36 @@
+/** Which elements a script means, as far as the script alone tells. */
+export type Meant =
+  | { readonly kind: 'any' }
+  /** The element whose attribute holds the script. */
+  | { readonly kind: 'own' }
+  /** A name: the ID asked for, or a variable no script declares, which may be an element's ID. */
+  | { readonly kind: 'id'; readonly id: string }
+  | { readonly kind: 'tag'; readonly tag: string };
+
+/** One place of a script that sets or reads what gathering changes, by its line in the script, from 1. */
+export interface Touch {
+  readonly line: number;
+  readonly meant: Meant;
+  readonly what:
+    /** Replaces or compares the whole of `class`, or asks whether there is one. */
+    | { readonly kind: 'class' }
+    /** A property by its CSS name, or anything, of an element's own style. */
+    | { readonly kind: 'style'; readonly property: string | undefined }
+    /** Sheets, blocks and links of the page: their number, order and contents. */
+    | { readonly kind: 'sheets' };
+}
+
+/** What one script says, without running it. */
+export interface ScriptFacts {
+  readonly touches: readonly Touch[];
+  /** It makes elements, or gives them classes, IDs or attributes. */
+  readonly makes: boolean;
+  /** Every word in its strings and every name it uses. */
+  readonly words: ReadonlySet<string>;
+  /** References of modules it loads. */
+  readonly modules: readonly string[];
+  /** It cannot be read as JavaScript: it may do anything. */
+  readonly unreadable: boolean;
+}
+
+export const nothing: ScriptFacts = { touches: [], makes: false, words: new Set(), modules: [], unreadable: false };
