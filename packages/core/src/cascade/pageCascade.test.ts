@@ -21,7 +21,11 @@ test('the number of a match list, known from an element like it, is the one matc
       const cascade = session.open(site, file);
       const index = session.sharedIndex(cascade.rules, cascade.quirks);
       for (const element of cascade.tree.elements) {
-        const matched = session.listNumber(matchElement(element, index), styleAttributeOf(element), cascade.rules);
+        const matched = session.listNumber(
+          matchElement(element, index),
+          styleAttributeOf(element),
+          cascade.rules.sources.base,
+        );
         expect(cascade.listOf(element)).toBe(matched);
       }
     }

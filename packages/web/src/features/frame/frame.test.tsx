@@ -6,16 +6,17 @@ import { DraftBar } from './DraftBar.tsx';
 import { proofWords } from './proofWords.ts';
 import { stationFigures } from './stationFigures.ts';
 
-const proofOf = (...verdicts: ('same' | 'differs')[]): ProofReply => ({
-  verdict: verdicts.includes('differs') ? 'differs' : 'same',
+const proofOf = (...verdicts: ('same' | 'unsure' | 'differs')[]): ProofReply => ({
+  verdict: verdicts.includes('differs') ? 'differs' : verdicts.includes('unsure') ? 'unsure' : 'same',
   elements: 10,
   pages: verdicts.map((verdict, i) => ({
     path: `${i}.html`,
     verdict,
     elements: 5,
-    differingElements: verdict === 'same' ? 0 : 2,
+    differingElements: verdict === 'differs' ? 2 : 0,
     causes: [],
     notes: [],
+    doubts: [],
   })),
 });
 
@@ -24,6 +25,12 @@ test.each([
   [proofOf('same'), 'The page looks the same.', undefined],
   [proofOf('same', 'differs'), '1 page looks the same;', '1 looks different'],
   [proofOf('differs', 'differs', 'same', 'same'), '2 pages look the same;', '2 pages look different'],
+  [proofOf('same', 'unsure'), '1 page looks the same;', 'of 1 it cannot be told'],
+  [
+    proofOf('same', 'unsure', 'unsure', 'differs'),
+    '1 page looks the same;',
+    '3 looks different; of 2 it cannot be told',
+  ],
 ])('what the proof says', (proof, same, differs) => {
   expect(proofWords(proof)).toEqual({ same, differs });
 });
@@ -133,6 +140,7 @@ test('the stations count what is there', () => {
     otherFiles: 0,
     repeatedBytes: 0,
   };
+  expect(stationFigures(survey as never, draftOf(1), proofOf('same', 'unsure'), undefined).proof).toEqual({ tied: false, waiting: 1, number: '1', words: 'cannot be told' }); // prettier-ignore
   const figures = stationFigures(survey as never, draftOf(1), proofOf('differs', 'differs'), undefined);
   expect([
     figures.gather.number,

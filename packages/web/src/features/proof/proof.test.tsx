@@ -48,6 +48,7 @@ const page = (path: string, verdict: PageProof['verdict'], causes: Cause[] = [])
   differingElements: causes.length > 0 ? 2 : 0,
   causes,
   notes: [],
+  doubts: [],
 });
 const proof: ProofReply = {
   verdict: 'differs',
@@ -107,10 +108,22 @@ test.each([
   [page('a', 'same'), '='],
   [page('a', 'differs', [cause]), '≠ 2'],
   [page('a', 'removed'), '≠ '],
+  [page('a', 'unsure'), '?'],
   [undefined, ''],
 ])('the rail says %#', (one, text) => {
   const { container } = render(<>{verdictMark(one)}</>);
   expect(container.textContent).toBe(text);
+});
+
+test('what cannot be told stands apart, with the line and what settles it', () => {
+  const doubt = { sentence: 'menu.js, line 4: a script sets the class of elements.', elements: [{ path: 'html', name: 'p#a', line: 7 }] }; // prettier-ignore
+  const pages = [page('a.html', 'same'), { ...page('b.html', 'unsure'), doubts: [doubt] }];
+  render(<ProofView {...common} proof={{ verdict: 'unsure', elements: 20, pages }} path="b.html" />);
+  expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('1 page looks the same, of 1 it cannot be told.');
+  const apart = screen.getByRole('region', { name: 'What cannot be told' });
+  expect(apart.textContent).toContain('menu.js, line 4');
+  expect(apart.textContent).toContain('p#a in line 7');
+  expect(apart.textContent).toContain('settles it');
 });
 
 test('outlines are found by path, with the number of their cause; what is not there is passed over', () => {
