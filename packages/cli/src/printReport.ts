@@ -64,6 +64,7 @@ export function printProof(proof: Proof): string {
   const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
   const lines = [
     `${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`,
+    'Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML).',
     ...(unsure > 0
       ? [`Of ${plural(unsure, 'page')} it cannot be told: looking at both states in a browser settles it.`]
       : []),

@@ -180,7 +180,8 @@ class Compiler {
 
   private definition(rule: Extract<Rule, { kind: 'definition' }>, around: Around): void {
     const raw = this.sheet.text.slice(rule.blockSpan.start, rule.blockSpan.end);
-    const subject = rule.name === 'font-face' ? familyOf(raw) : unescapeCss(rule.prelude.replace(/^["']|["']$/g, ''));
+    const subject =
+      rule.name === 'font-face' ? familyOf(raw).toLowerCase() : unescapeCss(rule.prelude.replace(/^["']|["']$/g, ''));
     this.items.push({
       kind: 'definition',
       name: rule.name.replace(/^-webkit-/, ''),

@@ -44,6 +44,9 @@ export function orderDeclarations(sources: readonly StackSource[]): StackedDecla
   return normal.concat(important);
 }
 
+/** Marks what the browser declares for an element itself, among its presentational attributes. */
+export const browsersOwn = ' of the browser';
+
 /** The layer rank of presentational hints: below every layer. */
 export const hintRank = -1;
 
@@ -61,17 +64,18 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
   const open = new Map<string, Stack>();
   for (const { source, compiled } of ordered)
     for (const slot of slotsOf(compiled, sources[source]!.pseudoElement))
-      open.set(slot.slot, { text: '', closed: false, rolled: false, covered: new Set() });
+      open.set(slot.slot, { text: '', closed: false, rolled: false, atBrowser: false, covered: new Set() });
   for (let i = ordered.length - 1; i >= 0; i--) {
     const { source, compiled } = ordered[i]!;
-    const { pseudoElement, condition, layerRank } = sources[source]!;
+    const { pseudoElement, condition, layerRank, mark: sourceMark } = sources[source]!;
     const important = tellsImportance && compiled.declaration.important ? ' !' : '';
-    const mark = sources[source]!.mark + rollsBackTo(compiled, layerRank) + important;
+    const isBrowsers = sourceMark.includes(browsersOwn);
+    const mark = sourceMark + rollsBackTo(compiled, layerRank) + important;
     const sure = compiled.validity === 'valid' && !compiled.yields;
     if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, mark, sure);
     else
       for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
-        append(open.get(slot)!, text + mark, condition, sure && closes, compiled.yields);
+        if (isBrowsers || !open.get(slot)!.atBrowser) append(open.get(slot)!, text + mark, condition, sure && closes, compiled); // prettier-ignore
   }
   return new Map([...open].map(([slot, { text }]) => [slot, text]));
 }
@@ -85,12 +89,14 @@ const rollsBackTo = ({ comparable }: CompiledDeclaration, layerRank: number): st
 
 /**
  * `covered`: conditions under which something stronger surely applies, so that weaker declarations under the same one never do.
- * `rolled`: something rolls back to what stands further below, past declarations that would else decide.
+ * `rolled`: something rolls back to what stands further below, past declarations that would else decide. `atBrowser`: only what
+ * browsers declare themselves counts any more.
  */
 interface Stack {
   text: string;
   closed: boolean;
   rolled: boolean;
+  atBrowser: boolean;
   readonly covered: Set<string>;
 }
 
@@ -114,10 +120,19 @@ function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly
   return out;
 }
 
-function append(slot: Stack, text: string, condition: string, closes: boolean, yields: boolean): void {
+function append(
+  slot: Stack,
+  text: string,
+  condition: string,
+  closes: boolean,
+  { comparable, yields }: CompiledDeclaration,
+): void {
+  // prettier-ignore
   if (slot.closed || slot.covered.has(condition)) return;
   slot.text += `${text}${condition === '' ? '' : ` if ${condition}`}\n`;
-  slot.rolled ||= yields;
+  // back to the browser's own, past all that authors say; an element that is another one now has another there
+  if (yields && comparable === 'revert' && condition === '') slot.atBrowser = true;
+  slot.rolled ||= yields && comparable !== 'revert';
   if (!closes || slot.rolled) return;
   slot.closed = condition === '';
   slot.covered.add(condition);
@@ -134,7 +149,7 @@ function appendAll(
   for (const [slot, stack] of open) {
     const longhand = slot.slice(pseudoElement.length + 1);
     if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand))
-      append(stack, `all:${compiled.comparable}${mark}`, condition, sure, compiled.yields);
+      if (!stack.atBrowser) append(stack, `all:${compiled.comparable}${mark}`, condition, sure, compiled);
   }
 }
 

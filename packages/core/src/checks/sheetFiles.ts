@@ -1,8 +1,8 @@
 import { wholeLines } from '../source/removal.ts';
 import { declaredCharset, isAscii } from '../source/sheetEncoding.ts';
-import { byteOrderMark } from '../source/pageEncoding.ts';
+import { byteOrderMark, isEncodingAgreed } from '../source/pageEncoding.ts';
 import { decodeText } from '../source/textCoding.ts';
-import type { Site, SiteFile } from '../source/site.ts';
+import { isServedAsXml, type Site, type SiteFile } from '../source/site.ts';
 import { countRules } from '../survey/countRules.ts';
 import type { Check, CheckContext, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup, FindingGroups } from './findingGroup.ts';
@@ -116,15 +116,36 @@ function charset(sheet: CheckedSheet, pages: readonly string[], site: Site): rea
   return [group.finding('sheet-charset', sentence, { mend: 'Say so in it', look: 'Open it' })];
 }
 
+/** Files that are carried along and never edited, by the reason. */
 function opaque(site: Site): readonly FoundFinding[] {
   const files = [...site.files.values()].filter((f: SiteFile) => f.kind !== 'other' && f.text === undefined);
+  const isXml = (f: SiteFile): boolean => isServedAsXml(f.path);
+  const isTornApart = (f: SiteFile): boolean => !isXml(f) && f.kind === 'page' && !isEncodingAgreed(f.bytes);
+  const rest = files.filter((f) => !isXml(f) && !isTornApart(f));
+  const encodings = list([...new Set(rest.map((f) => f.encoding ?? 'text'))]);
+  return [
+    ...opaqueFor('files', rest, (n) => `${verb(n, 'do', 'does')} not encode back to the same bytes as ${encodings}`),
+    ...opaqueFor(
+      'pages as XML',
+      files.filter(isXml),
+      (n) => `${verb(n, 'are', 'is')} sent as XML, which is not read here`,
+    ),
+    ...opaqueFor('encodings', files.filter(isTornApart), (n) => `${verb(n, 'say', 'says')} an encoding where some browsers look and others do not`), // prettier-ignore
+  ];
+}
+
+function opaqueFor(
+  subject: string,
+  files: readonly SiteFile[],
+  why: (count: number) => string,
+): readonly FoundFinding[] {
   if (files.length === 0) return [];
-  const group = new FindingGroup('files');
+  const group = new FindingGroup(subject);
   for (const { path, kind } of files) {
     group.places.push({ path, line: 1, column: 1 });
     if (kind === 'page') group.page(path);
   }
   const names = namesInWords(files.map((f) => f.path));
-  const sentence = `${names} ${verb(files.length, 'do', 'does')} not encode back to the same bytes as ${list([...new Set(files.map((f) => f.encoding ?? 'text'))])}: kept as they are, never edited`;
+  const sentence = `${names} ${why(files.length)}: kept as they are, never edited`;
   return [group.finding('opaque-file', sentence, { look: 'Look at it' })];
 }

@@ -7,7 +7,7 @@ import { readDifferently } from '../page/readDifferently.ts';
 import { scriptDoubts, type ScriptDoubt } from './scriptDoubts.ts';
 import { desktop, type Environment } from '../cascade/environment.ts';
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
-import { differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
+import { browsersOwn, differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
 import { importanceCounts, slotsBeyondImportance } from './importance.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
@@ -164,7 +164,7 @@ function slotsWithHints(
   const block = cascade.session.sheets.styleAttribute(hints, cascade.rules.sources.base);
   // rolling back a layer rolls back rules, not attributes
   const rolled = own ? 'revert' : 'revert-layer';
-  const mark = sources.some((source) => source.block.key.includes(rolled)) ? ' as an attribute' : '';
+  const mark = sources.some((source) => source.block.key.includes(rolled)) ? ` as an attribute${own ? browsersOwn : ''}` : ''; // prettier-ignore
   return slotKeys([{ block, pseudoElement: '', layerRank: hintRank, condition: '', mark }, ...sources]);
 }
 
@@ -277,6 +277,7 @@ const keepingTags = /^(pre|textarea|listing|xmp|plaintext)$/;
 function keepsSpace(state: PageState, element: ElementNode): boolean {
   for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
     if (keepingTags.test(at.tag) || (element.tag === 'script' && at === element)) return true;
+    if (attributeOf(at, 'contenteditable') !== undefined || at.attributes.some(({ name, prefix }) => name === 'space' && prefix === 'xml')) return true; // prettier-ignore
     const slots = state.cascade.session.slotsOfList(state.cascade.listOf(at));
     for (const [slot, stack] of slots)
       if (/ (white-space|white-space-collapse|all)$/.test(slot) && /pre|break-spaces|var\(|revert/.test(stack))

@@ -72,7 +72,7 @@ class Names {
   /** Whether it may be reached in another way than by its own links and imports. */
   throughOthers(file: SiteFile): boolean {
     const text = file.text ?? asciiText(file.bytes);
-    return /srcdoc\s*=/i.test(text) || this.others.some((name) => text.includes(name));
+    return /srcdoc\s*=|shadowrootmode/i.test(text) || this.others.some((name) => text.includes(name));
   }
 
   /** Whether a file may name one of them. */

@@ -41,6 +41,20 @@ test.each<readonly [shows: string, script: string, verdict: Verdict]>([
   expect(proveSites(before, siteOf({ 'p.html': linked(script), 's.css': 'p{color:red}' })).verdict).toBe(verdict);
 });
 
+test('a script that gives a class whose rule nothing let win before', () => {
+  const script = '<script>document.getElementById("m").classList.add("on")</script>';
+  const state = (attribute: string, rules: string): string => page(`<p id=m ${attribute}>x</p>${script}`, `<style>${rules}</style>`); // prettier-ignore
+  const prove = (rule: string): Verdict =>
+    proveSites(
+      siteOf({ 'p.html': state('style="color:red"', rule) }),
+      siteOf({ 'p.html': state('class=r', `${rule} .r{color:red}`) }),
+    ).verdict;
+  expect(prove('p.on{color:blue}')).toBe('unsure');
+  expect(prove('.on{color:blue}')).toBe('same');
+  expect(prove('p.on{top:0}')).toBe('same');
+  expect(prove('p.off{color:blue}')).toBe('same');
+});
+
 test('a rule that comes to reach what a script makes', () => {
   const script = '<script>document.body.insertAdjacentHTML("beforeend", "<b class=hint>!</b>")</script>';
   const before = siteOf({ 'p.html': page(script, sheet), 's.css': 'p{color:red}' });

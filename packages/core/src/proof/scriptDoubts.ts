@@ -1,5 +1,7 @@
 import { longhandsOf } from '../values/longhands.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
+import type { ComplexSelector } from '../selectors/selector.ts';
+import { neededNames } from '../survey/selectorNames.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName } from '../page/parsePage.ts';
 import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
@@ -34,8 +36,49 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
       out.set(sentence, [...(out.get(sentence) ?? []), pair.before]);
     }
   const doubts = [...out].map(([sentence, elements]) => ({ sentence, elements }));
-  return [...doubts, ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after)];
+  return [...doubts, ...givenDoubts(before, after, changed), ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after)];
 } // prettier-ignore
+
+/**
+ * Elements whose style attribute became a class, where a script may give them another class for which a rule would now beat that one:
+ * nothing beat the attribute.
+ */
+function givenDoubts(before: PageState, after: PageState, changed: readonly ElementPair[]): readonly ScriptDoubt[] {
+  const names = namesMade(before.cascade, before.site);
+  const gone = changed.filter(({ before: one, after: two }) => attributeOf(one, 'style') !== undefined && attributeOf(one, 'style') !== attributeOf(two, 'style')); // prettier-ignore
+  if (!names || gone.length === 0) return [];
+  const elements = gone.filter((pair) => mayBeBeaten(after, pair, names)).map((pair) => pair.before);
+  const sentence = 'A script may give elements a class whose rule would beat what their style attribute said; nothing beat it there.'; // prettier-ignore
+  return elements.length === 0 ? [] : [{ sentence, elements }];
+}
+
+function mayBeBeaten({ cascade }: PageState, { before, after }: ElementPair, names: ReadonlySet<string>): boolean {
+  const said = parseDeclarations(attributeOf(before, 'style') ?? '');
+  const longhands = new Set(said.filter((d) => !d.important).flatMap((d) => longhandsOf(d.property)));
+  const matched = new Set(cascade.matchedAlike(after).map(({ indexed }) => indexed));
+  const { all } = cascade.session.sharedIndex(cascade.rules, cascade.quirks);
+  // the weakest place of what took the attribute's stead: rules by a class the element did not have
+  const own = new Set(before.classes);
+  const stead = all.find((one) => matched.has(one) && needsOneOf(one.selector, (name) => after.classes.includes(name) && !own.has(name))); // prettier-ignore
+  if (!stead) return false;
+  return all.some(
+    (one) =>
+      one.position > stead.position &&
+      !matched.has(one) &&
+      one.pseudoElement === '' &&
+      one.rule.compiled.block.declarations.some((c) => c.longhands.some((name) => longhands.has(name))) &&
+      neededNames(one.selector).every((name) => names.has(name.replace(/^[.#]/, ''))) &&
+      mayBecome(one.selector, after),
+  );
+}
+
+const needsOneOf = (selector: ComplexSelector, is: (name: string) => boolean): boolean =>
+  selector.compounds.at(-1)!.simples.some((simple) => simple.kind === 'class' && is(simple.name));
+
+/** Whether an element of this type could match, given other classes, IDs or ancestors. */
+const mayBecome = (selector: ComplexSelector, { tag }: ElementNode): boolean =>
+  selector.compounds.at(-1)!.simples.every((simple) => simple.kind !== 'type' || simple.lower === tag.toLowerCase()) &&
+  selector.compounds.some((compound) => compound.simples.some(({ kind }) => kind === 'class' || kind === 'id' || kind === 'attribute')); // prettier-ignore
 
 const marks = ['class', 'style'];
 

@@ -9,8 +9,8 @@ const leading = /\.(svg|xml|xsl|xslt|js|mjs|htc)$/i;
 const drawing = /\.(svg|xml|xsl|xslt)$/i;
 
 /**
- * Sheets that changed and that a page may use in another way than by its own links and imports: through a drawing, a script, or a
- * document in a frame's `srcdoc`. That is not followed here, only seen.
+ * Sheets that changed and that a page may use in another way than by its own links and imports: through a drawing, a script, a shadow
+ * tree, or a document in a frame's `srcdoc`. That is not followed here, only seen.
  */
 export function throughOthers(page: string, before: Site, after: Site): readonly Doubt[] {
   const others = leadingFiles(before, after);
@@ -19,12 +19,16 @@ export function throughOthers(page: string, before: Site, after: Site): readonly
   for (const { file, names } of others)
     if (page.includes(fileNameOf(file.path)))
       say(`The page names ${file.path}, which ${drawing.test(file.path) ? 'is styled by' : 'says the name of'} ${names[0]!}, and that is another file now.`); // prettier-ignore
-  if (/srcdoc\s*=/i.test(page))
+  const apart = [...page.matchAll(treesApart)].map(([text]) => text).join('\n');
+  if (apart !== '')
     for (const name of changedSheets(before, after))
-      if (page.includes(fileNameOf(name)))
-        say(`A frame of the page holds a document of its own, and may use ${name}, which is another file now.`);
+      if (apart.includes(fileNameOf(name)))
+        say(`A shadow tree or a frame written in the page may use ${name}, which is another file now.`);
   return doubts;
 }
+
+/** Markup in a page that is a tree of its own: HTML Standard, "The iframe element", `srcdoc`; "The template element", `shadowrootmode`. */
+const treesApart = /<template\b[^>]*shadowrootmode[^]*?<\/template>|srcdoc\s*=\s*(?:"[^"]*"|'[^']*'|[^\s>]+)/gi;
 
 interface Leading {
   readonly file: SiteFile;

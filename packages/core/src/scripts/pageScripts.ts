@@ -51,6 +51,8 @@ export function pageScripts(
     const facts = factsOf(text, kind);
     out.push({ facts, path: found.path, line: 1, of: undefined, text });
     for (const next of facts.modules) file(next, siteBase(found.path), 'module', depth + 1);
+    // an address in a script counts from the page
+    for (const next of facts.files) file(next, sources.base, 'script', depth + 1);
   };
   for (const element of page.elements) {
     const line = (): number => placeOf(page.text, Math.max(element.start, 0)).line;
@@ -64,6 +66,7 @@ export function pageScripts(
         const facts = scriptType.test(type) ? factsOf(text, kind) : dataFacts(text);
         out.push({ facts, path, line: line(), of: undefined, text });
         for (const next of facts.modules) file(next, baseAt(sources, element), 'module', 1);
+        for (const next of facts.files) file(next, sources.base, 'script', 1);
       }
     }
     for (const attribute of element.attributes)
@@ -81,6 +84,7 @@ const dataFacts = (text: string): ScriptFacts => ({
   makes: /<[a-z]/i.test(text),
   words: new Set(text.match(/[\p{L}\p{N}_-]+/gu) ?? []),
   modules: [],
+  files: [],
   unreadable: false,
 });
 

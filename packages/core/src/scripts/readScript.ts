@@ -40,6 +40,7 @@ class Reader {
   private readonly touches: Touch[] = [];
   private readonly words = new Set<string>();
   private readonly modules: string[] = [];
+  private readonly files: string[] = [];
   private makes = false;
   private readonly tree: Node;
   private readonly handler: boolean;
@@ -63,8 +64,8 @@ class Reader {
       const above = [node, ...parents.slice(0, 3)];
       for (const child of fieldsOf(node)) stack.push({ node: child, parents: above, inFunction: inside });
     }
-    const { touches, makes, words, modules } = this;
-    return { touches, makes, words, modules, unreadable: false };
+    const { touches, makes, words, modules, files } = this;
+    return { touches, makes, words, modules, files, unreadable: false };
   }
 
   private visit(node: Any, parents: readonly Any[], inFunction: boolean): void {
@@ -120,6 +121,7 @@ class Reader {
 
   private text(node: Any, text: string, parent: Any | undefined): void {
     for (const word of text.match(/[\p{L}\p{N}_-]+/gu) ?? []) this.words.add(word);
+    if (/\.m?js(?:[?#]|$)/i.test(text)) this.files.push(text);
     if (/<[a-z]/i.test(text)) this.makes = true;
     if (/<(style|link)\b/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
     if (/\[\s*style/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
@@ -232,6 +234,7 @@ class Reader {
   private codeInText(node: Any, text: string | undefined): void {
     const facts = text === undefined ? undefined : readScript(text, 'handler');
     if (!facts || facts.unreadable) return this.anything(node);
+    this.files.push(...facts.files);
     this.touches.push(...facts.touches.map((touch) => ({ ...touch, line: node.loc!.start.line })));
     for (const word of facts.words) this.words.add(word);
     this.makes ||= facts.makes;

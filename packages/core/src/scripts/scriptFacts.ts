@@ -29,8 +29,17 @@ export interface ScriptFacts {
   readonly words: ReadonlySet<string>;
   /** References of modules it loads. */
   readonly modules: readonly string[];
+  /** References to scripts in its strings, which it may load. */
+  readonly files: readonly string[];
   /** It cannot be read as JavaScript: it may do anything. */
   readonly unreadable: boolean;
 }
 
-export const nothing: ScriptFacts = { touches: [], makes: false, words: new Set(), modules: [], unreadable: false };
+export const nothing: ScriptFacts = {
+  touches: [],
+  makes: false,
+  words: new Set(),
+  modules: [],
+  files: [],
+  unreadable: false,
+};
