@@ -4,6 +4,7 @@ import type { ComplexSelector } from '../selectors/selector.ts';
 import { neededNames } from '../survey/selectorNames.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName } from '../page/parsePage.ts';
+import { noticed, type ElementChange } from '../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
 import type { Touch } from '../scripts/scriptFacts.ts';
 import { madeLook, namesMade } from './madeElements.ts';
@@ -27,13 +28,20 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
   if (scripts.length === 0) return [];
   const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
   const out = new Map<string, ElementNode[]>();
-  const changed = pairs.filter(({ before: one, after: two }) => marks.some((name) => attributeOf(one, name) !== attributeOf(two, name)));
+  const add = (sentence: string, pair: ElementPair): void => {
+    const list = out.get(sentence);
+    if (list) list.push(pair.before);
+    else out.set(sentence, [pair.before]);
+  };
+  const changed = pairs.filter(({ before: one, after: two }) => one.tag !== two.tag || one.attributes.some(({ name, value }) => attributeOf(two, name) !== value) || two.attributes.some(({ name, value }) => attributeOf(one, name) !== value)); // prettier-ignore
   for (const pair of changed)
     for (const script of scripts) {
-      const found = script.facts.touches.find((touch) => noticesElement(touch, script, pair, ids));
+      const named = pair.before.tag !== pair.after.tag && script.facts.words.has(pair.before.tag);
+      if (named) add(`${whereOf(script, 1)}: a script names ${pair.before.tag} elements, and some are others now.`, pair);
+      const found = noticed(changeOf(pair), script, ids);
       if (!found && !script.facts.unreadable) continue;
       const sentence = script.facts.unreadable ? `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.` : sentenceFor(found!, script);
-      out.set(sentence, [...(out.get(sentence) ?? []), pair.before]);
+      add(sentence, pair);
     }
   const doubts = [...out].map(([sentence, elements]) => ({ sentence, elements }));
   return [...doubts, ...givenDoubts(before, after, changed), ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after)];
@@ -80,37 +88,13 @@ const mayBecome = (selector: ComplexSelector, { tag }: ElementNode): boolean =>
   selector.compounds.at(-1)!.simples.every((simple) => simple.kind !== 'type' || simple.lower === tag.toLowerCase()) &&
   selector.compounds.some((compound) => compound.simples.some(({ kind }) => kind === 'class' || kind === 'id' || kind === 'attribute')); // prettier-ignore
 
-const marks = ['class', 'style'];
-
-function noticesElement(touch: Touch, script: PageScript, pair: ElementPair, ids: ReadonlySet<string>): boolean {
-  const { before: one, after: two } = pair;
-  if (!means(touch, script, one, ids)) return false;
-  if (touch.what.kind === 'class') return attributeOf(one, 'class') !== attributeOf(two, 'class');
-  if (touch.what.kind !== 'style' || attributeOf(one, 'style') === attributeOf(two, 'style')) return false;
-  const { property } = touch.what;
-  if (property === undefined) return true;
-  const touched = new Set([property, ...longhandsOf(property)]);
-  return [one, two].some((element) =>
-    parseDeclarations(attributeOf(element, 'style') ?? '').some(
-      (d) =>
-        touched.has(d.property) || longhandsOf(d.property).some((name) => touched.has(name)) || d.property === 'all',
-    ),
-  );
-}
-
-function means({ meant }: Touch, { of }: PageScript, element: ElementNode, ids: ReadonlySet<string>): boolean {
-  switch (meant.kind) {
-    case 'any':
-      return true;
-    case 'own':
-      return of === element;
-    case 'tag':
-      return element.tag === meant.tag;
-    case 'id':
-      // a name that is no ID is a variable of another script
-      return element.id === meant.id || !ids.has(meant.id);
-  }
-}
+/** What of a pair is not the same. */
+function changeOf({ before: one, after: two }: ElementPair): ElementChange {
+  const styles = [one, two].map((element) => attributeOf(element, 'style') ?? '');
+  const properties = styles[0] === styles[1] ? [] : styles.flatMap((text) => parseDeclarations(text).map((d) => d.property));
+  const attributes = one.attributes.map(({ name }) => name).filter((name) => attributeOf(two, name) === undefined);
+  return { element: one, class: attributeOf(one, 'class') !== attributeOf(two, 'class'), properties, attributes };
+} // prettier-ignore
 
 const whereOf = ({ path, line }: PageScript, at: number): string => `${path}, line ${line + at - 1}`;
 
@@ -123,6 +107,8 @@ function sentenceFor(touch: Touch, script: PageScript): string {
       return touch.what.property === undefined
         ? `${where}: a script may set or read any style of elements.`
         : `${where}: a script sets or reads the style ${touch.what.property} of elements.`;
+    case 'attribute':
+      return `${where}: a script sets or reads the attribute ${touch.what.name}.`;
     case 'sheets':
       return `${where}: a script deals with the sheets, blocks or links of the page, and these are not the same.`;
   }

@@ -4,7 +4,7 @@ import type { Touch } from './scriptFacts.ts';
 
 const told = ({ meant, what }: Touch): string => {
   const who = meant.kind === 'id' ? `#${meant.id}` : meant.kind === 'tag' ? meant.tag : meant.kind;
-  return `${who} ${what.kind}${what.kind === 'style' ? ` ${what.property ?? '*'}` : ''}`;
+  return `${who} ${what.kind}${what.kind === 'style' ? ` ${what.property ?? '*'}` : what.kind === 'attribute' ? ` ${what.name}` : ''}`;
 };
 const anything = ['any style *', 'any class', 'any sheets'];
 
@@ -46,6 +46,7 @@ test.each<readonly [script: string, touches: readonly string[]]>([
   ['setTimeout(go, 9)', []],
   ['jQuery("p").css({ color: "red" })', ['any style color']],
   ['jQuery("p").removeAttr("style")', ['any style *', 'any style *', 'any sheets']],
+  ['m.getAttribute("width"); m.bgColor = "red"', ['#m attribute width', '#m attribute bgcolor']],
   ['with (m) style.top = 0', [...anything, '#style class'].slice(0, 3)],
 ])('%s', (script, touches) => {
   const found = readScript(script, 'script').touches.map(told);

@@ -33,6 +33,8 @@ const sheetNames =
 const makers =
   /^(innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
 const lookups = /^(getElementById|querySelector|querySelectorAll|closest|matches|getElementsByTagName|getElementsByClassName|\$|jQuery|find|filter|is|not|children|parents|siblings)$/; // prettier-ignore
+/** Members that are presentational attributes, and mostly nothing else: HTML Standard, "Non-conforming features". */
+const reflected = /^(bgColor|vAlign|noWrap|noShade|cellSpacing|hspace|vspace|align|face|background)$/;
 /** Lists of the document whose members are looked up by name or number. */
 const collections = /^(images|forms|links|anchors|all|elements|layers|options|applets|embeds|frames|rows|cells)$/;
 
@@ -156,6 +158,7 @@ class Reader {
     if (name === 'style' || name === 'cssText' || name === 'attributeStyleMap') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
     if (name === 'className' || name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'class' }); // prettier-ignore
     if (name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
+    if (reflected.test(name)) this.add(node, meant, { kind: 'attribute', name: name.toLowerCase() });
     if (sheetNames.test(name)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 
@@ -222,6 +225,7 @@ class Reader {
     if (name === undefined) this.anything(node);
     else if (/^class$/i.test(name)) this.add(node, meant, { kind: 'class' });
     else if (/^style$/i.test(name)) this.add(node, meant, { kind: 'style', property: undefined });
+    else this.add(node, meant, { kind: 'attribute', name: name.toLowerCase() });
   }
 
   private cssCall(node: Any, first: Any | undefined, text: string | undefined): void {

@@ -4,7 +4,7 @@ export type AttributeStays = 'script' | 'template' | 'not-written' | 'drawing' |
 export function describeAttributeStays(reason: AttributeStays): string {
   switch (reason) {
     case 'script':
-      return 'a script on this page sets or reads such a style';
+      return 'a script on this page sets or reads such a style, or the class of the element';
     case 'template':
       return 'a server or template writes into it';
     case 'not-written':

@@ -22,7 +22,7 @@ import { proposeClassName } from './className.ts';
 import { addClass, attributesToClass, renameTags } from '../pages/editClass.ts';
 import { asciiText, rebasedText } from './printRule.ts';
 import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
-import { scriptsOf } from './scriptedProperties.ts';
+import { pageScripts } from '../../scripts/pageScripts.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
 import { takenClassNames } from './takenClassNames.ts';
 
@@ -119,9 +119,9 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
 }
 
 /** Whether a script of the page names elements that could be replaced. */
-const namesElements = ({ tree, sources }: OpenPage, site: Site): boolean =>
+const namesElements = ({ tree, sources, path }: OpenPage, site: Site): boolean =>
   tree.elements.some((element) => plainElementFor(element) !== undefined) &&
-  scriptsOf(tree, sources.base, site).some((script) => /\b(font|center)\b/i.test(script));
+  pageScripts(tree, path, sources, site).some(({ text }) => /\b(font|center)\b/i.test(text));
 
 function staysFor({ tree }: OpenPage, element: ElementNode, named: boolean): ElementStays | undefined {
   if (plainElementFor(element) === undefined) return undefined;

@@ -6,11 +6,12 @@ import { baseAt } from '../../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
 import type { Site, SiteFile } from '../../source/site.ts';
 import { isTemplated } from '../../source/templates.ts';
+import { noticed } from '../../scripts/noticed.ts';
+import { pageScripts, type PageScript } from '../../scripts/pageScripts.ts';
 import { readingOf } from '../../survey/pageReading.ts';
 import { orderFreeKey } from '../../survey/versionKey.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { closingText } from './printRule.ts';
-import { scriptedProperties } from './scriptedProperties.ts';
 
 /** An element with a style attribute, and what a class in its place has to cope with. */
 export interface StyledElement {
@@ -70,7 +71,8 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   const { tree, rules } = cascade;
   const styled = tree.elements.filter((element) => attributeOf(element, 'style') !== undefined);
   if (styled.length === 0) return [];
-  const scripted = scriptedProperties(tree, rules.sources.base, site);
+  const scripts = pageScripts(tree, cascade.path, rules.sources, site);
+  const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
   return styled.map((element) => {
     const value = attributeOf(element, 'style')!;
     const { declarations } = session.sheets.styleAttribute(value, baseAt(rules.sources, element));
@@ -82,7 +84,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       key: orderFreeKey(declarations),
       spans: spansOf(element, ['style', 'class']),
       ...rivalsOf(cascade, element, declarations),
-      stays: staysFor(element, value, declarations, scripted),
+      stays: staysFor(element, value, declarations, scripts, ids),
     };
   });
 }
@@ -91,7 +93,8 @@ function staysFor(
   element: ElementNode,
   value: string,
   compiled: readonly CompiledDeclaration[],
-  scripted: ReadonlySet<string> | 'any',
+  scripts: readonly PageScript[],
+  ids: ReadonlySet<string>,
 ): AttributeStays | undefined {
   if (element.styleIgnored) return 'policy';
   if (!element.attributeSpans?.['style'] || !/^(html|svg)$/.test(element.namespace)) return 'not-written';
@@ -99,9 +102,8 @@ function staysFor(
   if (element.namespace === 'svg' && compiled.some((c) => c.validity !== 'valid')) return 'drawing';
   if (isTemplated(value)) return 'template';
   if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
-  const touched = (c: CompiledDeclaration): boolean =>
-    scripted === 'any' || scripted.has(c.declaration.property) || c.longhands.some((name) => scripted.has(name));
-  return scripted === 'any' || compiled.some(touched) ? 'script' : undefined;
+  const change = { element, class: true, properties: compiled.map((c) => c.declaration.property), attributes: [] };
+  return scripts.some((script) => script.facts.unreadable || noticed(change, script, ids)) ? 'script' : undefined;
 }
 
 /** Every rule that says something of the same longhands with the same importance. */

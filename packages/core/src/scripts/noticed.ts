@@ -1,0 +1,41 @@
+import type { ElementNode } from '../page/nodes.ts';
+import { longhandsOf } from '../values/longhands.ts';
+import type { PageScript } from './pageScripts.ts';
+import type { Touch } from './scriptFacts.ts';
+
+/** What is about to change on an element, or has: whether its class, and which properties of its style attribute. */
+export interface ElementChange {
+  readonly element: ElementNode;
+  readonly class: boolean;
+  readonly properties: readonly string[];
+  /** Presentational attributes, by name. */
+  readonly attributes: readonly string[];
+}
+
+/** The first place of a script that may set or read something of it; `ids`: those of the page. */
+export const noticed = (change: ElementChange, script: PageScript, ids: ReadonlySet<string>): Touch | undefined =>
+  script.facts.touches.find((touch) => means(touch, script, change.element, ids) && touchesAny(touch, change));
+
+function touchesAny({ what }: Touch, change: ElementChange): boolean {
+  if (what.kind === 'class') return change.class;
+  if (what.kind === 'attribute') return change.attributes.includes(what.name);
+  if (what.kind !== 'style' || change.properties.length === 0) return false;
+  const { property } = what;
+  if (property === undefined) return true;
+  const touched = new Set([property, ...longhandsOf(property)]);
+  return change.properties.some((one) => one === 'all' || touched.has(one) || longhandsOf(one).some((name) => touched.has(name))); // prettier-ignore
+}
+
+function means({ meant }: Touch, { of }: PageScript, element: ElementNode, ids: ReadonlySet<string>): boolean {
+  switch (meant.kind) {
+    case 'any':
+      return true;
+    case 'own':
+      return of === element;
+    case 'tag':
+      return element.tag === meant.tag;
+    case 'id':
+      // a name that is no ID is a variable of another script
+      return element.id === meant.id || !ids.has(meant.id);
+  }
+}
