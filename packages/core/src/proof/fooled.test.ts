@@ -67,6 +67,8 @@ const rows: readonly Row[] = [
   ['a host whose shadow tree asks for nothing', page('', shadow('<p>x</p>', ' style="color:red"')), css('.t{color:red}', shadow('<p>x</p>', ' class=t')), 'same', 'same'],
   ['a select with more than options', css('select b{color:red}', '<select size=2><option><b>x</b></select>'), page('', '<select size=2><option><b>x</b></select>'), 'unsure', 'other'],
   ['a style element of a formula styles nothing', page('', '<math><style>p{color:red}</style></math><p>x'), page('', '<math><style>p{color:blue}</style></math><p>x'), 'differs', 'same'],
+  // pages that are not read here
+  ['a page sent as XML whose sheet changed', { 'p.html': css(''), 'm.xhtml': page('<link rel="stylesheet" href="s.css" />'), 's.css': 'p{top:0}' }, { 'p.html': css(''), 'm.xhtml': page('<link rel="stylesheet" href="s.css" />'), 's.css': 'p{top:0} b{top:0}' }, 'same', 'same'],
   // text
   ['a form feed shows', page('', '<p>x\fy'), page('', '<p>x y'), 'differs', 'same'],
   ['a head that shows', css('head,title{display:block;white-space:pre}'), `${css('head,title{display:block;white-space:pre}').replace('</head>', '\n\n</head>')}`, 'differs', 'other'],
@@ -89,6 +91,14 @@ test.each(rows.map(([shows, before, after, verdict]) => ({ shows, before, after,
     expect(proof.pages.find(({ path }) => path === 'p.html')!.verdict).toBe(verdict);
   },
 );
+
+test('a page that is not read: the same while neither it nor a sheet it names changes', () => {
+  const xml = { 'm.xhtml': page('<link rel="stylesheet" href="s.css" />'), 's.css': 'p{top:0}', 't.css': 'p{top:0}' };
+  const verdict = (files: Files): Verdict => proveSites(siteOf(xml), siteOf({ ...xml, ...files })).pages[0]!.verdict;
+  expect(verdict({ 't.css': 'p{top:1px}' })).toBe('same');
+  expect(verdict({ 's.css': 'p{top:0} b{top:0}' })).toBe('unsure');
+  expect(verdict({ 'm.xhtml': page('') })).toBe('unsure');
+});
 
 test('Chromium shows another look wherever these rows say so, and where the proof says same it does not', async () => {
   const answers = await askChromium(rows.flatMap(([, before, after]) => [question(before), question(after)]));

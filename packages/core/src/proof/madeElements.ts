@@ -1,3 +1,4 @@
+import type { IndexedSelector } from '../cascade/ruleIndex.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { slotKeys, type StackSource } from '../cascade/stack.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
@@ -12,11 +13,7 @@ import { neededNames } from '../survey/selectorNames.ts';
  */
 export function madeLook(cascade: PageCascade, site: Site, names = namesMade(cascade, site)): string | undefined {
   if (!names) return undefined;
-  const { tree, rules, session } = cascade;
-  const possible = session
-    .sharedIndex(rules, tree.mode === 'quirks')
-    .all.filter(({ selector }) => needs(selector).every((name) => names.has(name)));
-  const sources = possible.map((one): StackSource => ({
+  const sources = rulesFor(cascade, names).map((one): StackSource => ({
     block: one.rule.compiled.block,
     pseudoElement: one.pseudoElement,
     layerRank: one.layerRank,
@@ -25,6 +22,15 @@ export function madeLook(cascade: PageCascade, site: Site, names = namesMade(cas
   }));
   return JSON.stringify([...slotKeys(sources)].sort(([a], [b]) => (a < b ? -1 : 1)));
 }
+
+/** The rules that could reach elements of these names, weakest first. */
+export const rulesFor = (
+  { tree, rules, session }: PageCascade,
+  names: ReadonlySet<string>,
+): readonly IndexedSelector[] =>
+  session
+    .sharedIndex(rules, tree.mode === 'quirks')
+    .all.filter(({ selector }) => needs(selector).every((name) => names.has(name)));
 
 /** The names such elements may have: all the page and its scripts say; undefined where scripts make none. */
 export function namesMade({ tree, rules, path }: PageCascade, site: Site): ReadonlySet<string> | undefined {

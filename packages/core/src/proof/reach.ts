@@ -29,7 +29,9 @@ export class Reach {
 
   from(file: SiteFile): boolean {
     if (this.whole.in(file)) return true;
-    return this.byRule.in(file) && (this.byRule.throughOthers(file) || this.mayMatch(file));
+    if (!this.byRule.in(file)) return false;
+    // whose elements are not known
+    return file.text === undefined || this.byRule.throughOthers(file) || this.mayMatch(file);
   }
 
   /** What the scripts of the site say, in lower case. */

@@ -60,6 +60,11 @@ test('a rule that comes to reach what a script makes', () => {
   const before = siteOf({ 'p.html': page(script, sheet), 's.css': 'p{color:red}' });
   const prove = (text: string): Verdict => proveSites(before, siteOf({ 'p.html': page(script, sheet), 's.css': text })).verdict; // prettier-ignore
   expect(prove('p{color:red} .hint{color:blue}')).toBe('unsure');
+  const proof = proveSites(
+    before,
+    siteOf({ 'p.html': page(script, sheet), 's.css': 'p{color:red} .hint{color:blue}' }),
+  );
+  expect(proof.pages[0]!.doubts[0]!.sentence).toMatch(/^p\.html, line 1: .*\(\.hint\)\.$/);
   expect(prove('p{color:red} .other{color:blue}')).toBe('same');
   expect(prove('p{color:red} .hint i{color:blue}')).toBe('same');
 });

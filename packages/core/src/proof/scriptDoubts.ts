@@ -1,5 +1,6 @@
 import { longhandsOf } from '../values/longhands.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
+import type { IndexedSelector } from '../cascade/ruleIndex.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { neededNames } from '../survey/selectorNames.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
@@ -7,7 +8,7 @@ import { elementName } from '../page/parsePage.ts';
 import { noticed, type ElementChange } from '../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
 import type { Touch } from '../scripts/scriptFacts.ts';
-import { madeLook, namesMade } from './madeElements.ts';
+import { madeLook, namesMade, rulesFor } from './madeElements.ts';
 import type { PageState } from './explainDifference.ts';
 import { isStyleSource, type ElementPair } from './pairElements.ts';
 import { writtenSources } from './shownSources.ts';
@@ -44,7 +45,7 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
       add(sentence, pair);
     }
   const doubts = [...out].map(([sentence, elements]) => ({ sentence, elements }));
-  return [...doubts, ...givenDoubts(before, after, changed), ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after)];
+  return [...doubts, ...givenDoubts(before, after, changed), ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after, scripts)];
 } // prettier-ignore
 
 /**
@@ -140,10 +141,16 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
 
 const writtenOf = ({ start, end }: ElementNode, text: string): string => text.slice(Math.max(start, 0), end);
 
-function madeDoubts(before: PageState, after: PageState): readonly ScriptDoubt[] {
+function madeDoubts(before: PageState, after: PageState, scripts: readonly PageScript[]): readonly ScriptDoubt[] {
   // a class that came in is on no element a script makes
   const names = namesMade(before.cascade, before.site);
-  if (madeLook(before.cascade, before.site, names) === madeLook(after.cascade, after.site, names)) return [];
-  const sentence = 'A script makes elements, or gives them a class or an ID, for which the rules are not the same.';
-  return [{ sentence, elements: [] }];
-}
+  if (!names || madeLook(before.cascade, before.site, names) === madeLook(after.cascade, after.site, names)) return [];
+  const [old, now] = [before, after].map(({ cascade }) => rulesFor(cascade, names).map(keyOfRule));
+  const came = now!.find((rule) => !old!.includes(rule)) ?? old!.find((rule) => !now!.includes(rule));
+  const which = came === undefined ? 'stand in another order' : `are not the same (${came.slice(0, came.indexOf('\n'))})`;
+  const maker = scripts.find(({ facts }) => facts.makes)!;
+  return [{ sentence: `${whereOf(maker, 1)}: a script makes elements, or gives them a class or an ID, and the rules that may reach those ${which}.`, elements: [] }];
+} // prettier-ignore
+
+const keyOfRule = ({ selector, rule }: IndexedSelector): string =>
+  `${selector.text}\n${rule.compiled.block.key} ${rule.conditionKey}`;

@@ -70,6 +70,8 @@ export function SiteFrame() {
             <span>= looks the same</span>
             <span />
             <span>≠ 6 elements differ</span>
+            <span />
+            <span>? cannot be told</span>
           </div>
         ) : undefined
       }

@@ -23,7 +23,9 @@ export function DoubtsList({ doubts }: { readonly doubts: ProofReply['pages'][nu
           </li>
         ))}
       </ul>
-      <p className="note">Look at both states above, or save and open the page in a browser: that settles it.</p>
+      <p className="note">
+        The pages beside this run no scripts. Opening both states of the page in a browser settles it.
+      </p>
     </section>
   );
 }

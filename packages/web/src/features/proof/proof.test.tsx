@@ -123,7 +123,7 @@ test('what cannot be told stands apart, with the line and what settles it', () =
   const apart = screen.getByRole('region', { name: 'What cannot be told' });
   expect(apart.textContent).toContain('menu.js, line 4');
   expect(apart.textContent).toContain('p#a in line 7');
-  expect(apart.textContent).toContain('settles it');
+  expect(apart.textContent).toContain('in a browser settles it');
 });
 
 test('outlines are found by path, with the number of their cause; what is not there is passed over', () => {
