@@ -54,7 +54,7 @@ class LazyBlock implements CompiledBlock {
 }
 
 /** An escape could spell a function's name. */
-export const mayReadMarkup = (value: string): boolean => /attr\(|sibling-|\\[^]*\(/i.test(value);
+export const mayReadMarkup = (value: string): boolean => /attr\(|sibling-|\\[^;{}]{0,60}\(/i.test(value);
 
 const usesVar = (value: string): boolean => /(^|[^-\w])var\(/i.test(value);
 

@@ -19,13 +19,15 @@ export class StylePolicies {
 
   /** Content Security Policy Level 3, "The <meta> element": in the head only, and without effect on what comes before. */
   constructor(elements: readonly ElementNode[]) {
-    this.policies = elements.flatMap((element) => {
-      if (element.tag !== 'meta' || element.namespace !== 'html') return [];
-      if (attributeOf(element, 'http-equiv')?.trim().toLowerCase() !== 'content-security-policy') return [];
+    const policies: Policy[] = [];
+    for (const element of elements) {
+      if (element.tag !== 'meta' || element.namespace !== 'html') continue;
+      if (attributeOf(element, 'http-equiv')?.trim().toLowerCase() !== 'content-security-policy') continue;
       const content = attributeOf(element, 'content');
       const inHead = element.parent?.type === 'element' && element.parent.tag === 'head';
-      return content === undefined || !inHead ? [] : [{ from: element.index, directives: directivesOf(content) }];
-    });
+      if (content !== undefined && inHead) policies.push({ from: element.index, directives: directivesOf(content) });
+    }
+    this.policies = policies;
   }
 
   get isEmpty(): boolean {

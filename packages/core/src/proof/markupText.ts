@@ -43,7 +43,7 @@ export function markupText({ mode, document, text: page }: PageTree): string {
 
 /** Where blocks or links part its text. */
 function joinsOf({ children }: ElementNode): string {
-  const joins = children.length > 2 ? joinedAt(children) : '';
+  const joins = children.some((child) => child.type === 'element' && isStyleSource(child)) ? joinedAt(children) : '';
   return joins === '' ? '' : `j${joins};`;
 }
 

@@ -23,7 +23,8 @@ export interface PageScript {
 const scriptType = /^((text|application)\/(x-)?(java|ecma|j|live)script[\d.]*|module)?$/i;
 
 /** Whether a page runs scripts at all. */
-export const hasScripts = ({ elements }: PageTree): boolean =>
+export const hasScripts = ({ elements, text }: PageTree): boolean =>
+  /<script|on[a-z]{3,}\s*=|script:|&#/i.test(text) &&
   elements.some(({ tag, attributes }) => tag === 'script' || attributes.some(isHandler));
 
 const isHandler = ({ name, value }: { readonly name: string; readonly value: string }): boolean =>
@@ -41,6 +42,7 @@ export function pageScripts(
   site: Site,
 ): readonly PageScript[] {
   const out: PageScript[] = [];
+  if (!hasScripts(page)) return out;
   const seen = new Set<string>();
   const file = (reference: string, base: Base, kind: 'script' | 'module', depth: number): void => {
     const target = resolveReference(reference, base);

@@ -12,9 +12,14 @@ import { encodingName } from './textCoding.ts';
 export function pageEncoding(bytes: Uint8Array): string {
   const mark = byteOrderMark(bytes);
   if (mark) return mark;
-  const text = asciiText(bytes.subarray(0, mostBytes));
-  return encodingOf(prescan(text.slice(0, 1024), 'bytes') ?? prescan(text, 'tags') ?? xmlEncoding(text));
+  const first = asciiText(bytes.subarray(0, 1024));
+  return encodingOf(prescan(first, 'bytes') ?? byTags(bytes) ?? xmlEncoding(first));
 }
+
+/** What the tree builder finds: mostly within the first bytes. */
+const byTags = (bytes: Uint8Array): string | undefined =>
+  prescan(asciiText(bytes.subarray(0, 2048)), 'tags') ??
+  (bytes.length > 2048 ? prescan(asciiText(bytes.subarray(0, mostBytes)), 'tags') : undefined);
 
 /**
  * Whether browsers agree on it: where a `meta` stands in the text of a script or the like, or is spelled with a character reference,
@@ -22,9 +27,10 @@ export function pageEncoding(bytes: Uint8Array): string {
  */
 export function isEncodingAgreed(bytes: Uint8Array): boolean {
   if (byteOrderMark(bytes)) return true;
-  const text = asciiText(bytes.subarray(0, mostBytes));
-  const byTags = prescan(text, 'tags');
-  return encodingOf(prescan(text.slice(0, 1024), 'bytes') ?? byTags ?? xmlEncoding(text)) === encodingOf(byTags ?? xmlEncoding(text)); // prettier-ignore
+  const first = asciiText(bytes.subarray(0, 1024));
+  const looked = prescan(first, 'bytes');
+  if (looked === undefined) return true;
+  return encodingOf(looked) === encodingOf(byTags(bytes) ?? xmlEncoding(first));
 }
 
 function encodingOf(label: string | undefined): string {
@@ -55,7 +61,7 @@ const mostBytes = 200_000;
 
 /** `tags`: as the tree builder sees them, through the whole head; else every byte that looks like one. */
 function prescan(text: string, way: 'bytes' | 'tags'): string | undefined {
-  const lower = way === 'tags' ? text.toLowerCase() : text;
+  let lower: string | undefined;
   let at = 0;
   let inHead = true;
   while (at < text.length && (way === 'bytes' || at < 1024 || inHead)) {
@@ -65,6 +71,8 @@ function prescan(text: string, way: 'bytes' | 'tags'): string | undefined {
       at = end + 3;
     } else if (/^<meta[\s/]/i.test(text.slice(at, at + 6))) {
       const read = readAttributes(text, at + 5);
+      // a tag cut short says nothing
+      if (read.end >= text.length) return undefined;
       const label = labelOfMeta(read.attributes, way);
       if (label !== undefined && encodingName(label) !== undefined) return label;
       at = read.end + 1;
@@ -75,7 +83,7 @@ function prescan(text: string, way: 'bytes' | 'tags'): string | undefined {
       at = readAttributes(text, at + name.length).end + 1;
       const raw = way === 'tags' ? rawTags.exec(name) : null;
       if (raw) {
-        const end = lower.indexOf(`</${raw[1]!.toLowerCase()}`, at);
+        const end = (lower ??= text.toLowerCase()).indexOf(`</${raw[1]!.toLowerCase()}`, at);
         at = end < 0 ? text.length : end;
       }
     } else if (/^<[!/?]/.test(text.slice(at, at + 2))) {
