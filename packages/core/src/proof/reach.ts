@@ -48,9 +48,9 @@ export class Reach {
     // a promise about the whole file counts whatever changed in it
     if (/<noscript|integrity\s*=/i.test(text)) return true;
     const names = elementNames(file);
-    if (!/<script|\bon[a-z]+\s*=|javascript:/i.test(text))
+    if (!/<script|<select|\bon[a-z]+\s*=|javascript:/i.test(text))
       return this.needs.some((needed) => needed.every((name) => names.has(name)));
-    // scripts may make elements of any name they say
+    // scripts may make elements of any name they say, and a select may hold some we do not see
     const lower = text.toLowerCase();
     const said = (name: string): boolean => lower.includes(name) || this.scripts().includes(name);
     return this.needs.some((needed) => needed.every((name) => names.has(name) || said(name.replace(/^[.#]/, ''))));

@@ -35,6 +35,8 @@ test.each<readonly [shows: string, script: string, verdict: Verdict]>([
   ['a script that counts sheets', '<script>document.styleSheets[0].disabled = true</script>', 'unsure'],
   ['a script that has the ID of the block', '<script>document.getElementById("own").remove()</script>', 'unsure'],
   ['a script that writes a block', '<script>document.write("<style>p{top:0}</style>")</script>', 'unsure'],
+  ['a script that counts from the head', '<script>document.head.lastElementChild.remove()</script>', 'unsure'],
+  ['a script that goes by place in the body', '<script>document.body.firstChild.nodeName</script>', 'same'],
   ['a script that writes a paragraph', '<script>document.write("<p>y</p>")</script>', 'same'],
 ])('a block became a link: %s', (_shows, script, verdict) => {
   const before = siteOf({ 'p.html': block(script) });

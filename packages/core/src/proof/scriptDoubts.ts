@@ -4,7 +4,7 @@ import type { IndexedSelector } from '../cascade/ruleIndex.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { neededNames } from '../survey/selectorNames.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import { elementName } from '../page/parsePage.ts';
+import { elementName, type PageTree } from '../page/parsePage.ts';
 import { noticed, type ElementChange } from '../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
 import type { Touch } from '../scripts/scriptFacts.ts';
@@ -110,6 +110,8 @@ function sentenceFor(touch: Touch, script: PageScript): string {
         : `${where}: a script sets or reads the style ${touch.what.property} of elements.`;
     case 'attribute':
       return `${where}: a script sets or reads the attribute ${touch.what.name}.`;
+    case 'places':
+      return `${where}: a script goes from element to element by their place, and a link or block among them is not the same.`;
     case 'sheets':
       return `${where}: a script deals with the sheets, blocks or links of the page, and these are not the same.`;
   }
@@ -127,17 +129,24 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
     return left <= 0;
   });
   const out: ScriptDoubt[] = [];
+  const moved = placesOfSources(old.tree) !== placesOfSources(now.tree);
   for (const script of scripts) {
     const { facts, of } = script;
     const dealing = facts.touches.find(({ what }) => what.kind === 'sheets');
     if (facts.unreadable)
       out.push({ sentence: `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.`, elements: [] }); // prettier-ignore
     else if (dealing) out.push({ sentence: sentenceFor(dealing, script), elements: [] });
+    const going = facts.touches.find(({ what }) => what.kind === 'places');
+    if (going && moved) out.push({ sentence: sentenceFor(going, script), elements: [] });
     const named = gone.find((one) => (one.id !== undefined && facts.words.has(one.id)) || (of !== undefined && of === one)); // prettier-ignore
     if (named) out.push({ sentence: `${whereOf(script, 1)}: a script has to do with ${elementName(named)}, which is not there any more.`, elements: [] }); // prettier-ignore
   }
   return out;
 }
+
+/** Where outside the head links and blocks stand among elements, however they are written. */
+const placesOfSources = ({ elements }: PageTree): string =>
+  elements.flatMap((one) => (isStyleSource(one) && one.parent?.type === 'element' && one.parent.tag !== 'head' ? [`${one.parent.tag} ${one.siblingIndex}`] : [])).join(' '); // prettier-ignore
 
 const writtenOf = ({ start, end }: ElementNode, text: string): string => text.slice(Math.max(start, 0), end);
 

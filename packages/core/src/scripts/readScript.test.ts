@@ -47,6 +47,11 @@ test.each<readonly [script: string, touches: readonly string[]]>([
   ['jQuery("p").css({ color: "red" })', ['any style color']],
   ['jQuery("p").removeAttr("style")', ['any style *', 'any style *', 'any sheets']],
   ['m.getAttribute("width"); m.bgColor = "red"', ['#m attribute width', '#m attribute bgcolor']],
+  ['m.nextSibling.nodeValue', ['any places']],
+  ['document.head.children[2].remove()', ['any places', 'any sheets']],
+  ['var h = document.getElementsByTagName("head")[0]; h.firstChild.id = "x"', ['any places', 'any sheets']],
+  ['var h = document.head; h.insertBefore(s, h.firstChild)', ['any places']],
+  ['document.querySelectorAll("*").length', ['any places']],
   ['with (m) style.top = 0', [...anything, '#style class'].slice(0, 3)],
 ])('%s', (script, touches) => {
   const found = readScript(script, 'script').touches.map(told);

@@ -33,6 +33,7 @@ const sheetNames =
 const makers =
   /^(innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
 const lookups = /^(getElementById|querySelector|querySelectorAll|closest|matches|getElementsByTagName|getElementsByClassName|\$|jQuery|find|filter|is|not|children|parents|siblings)$/; // prettier-ignore
+const places = /^(children|childNodes|childElementCount|(first|last)(Element)?Child|(next|previous)(Element)?Sibling)$/;
 /** Members that are presentational attributes, and mostly nothing else: HTML Standard, "Non-conforming features". */
 const reflected = /^(bgColor|vAlign|noWrap|noShade|cellSpacing|hspace|vspace|align|face|background)$/;
 /** Lists of the document whose members are looked up by name or number. */
@@ -150,7 +151,26 @@ class Reader {
     else if (name === 'style') this.style(node, meant, parents);
     else if (name === 'classList') this.classList(node, meant, parents);
     else if (name !== 'cssText' || object.type !== 'MemberExpression' || nameOfMember(object, this.constants) !== 'style') this.named(name, node, meant); // prettier-ignore
+    if (places.test(name)) this.place(node, object, parents);
     if (makers.test(name)) this.makes = true;
+  }
+
+  /** A step by place; from the head it leads to links and blocks, unless something is only put before what is there. */
+  private place(node: Any, object: Any, [parent]: readonly Any[]): void {
+    this.add(node, { kind: 'any' }, { kind: 'places' });
+    const callee = parent?.type === 'CallExpression' ? parent.callee : undefined;
+    if (callee?.property?.name !== 'insertBefore' && this.isHead(object)) this.add(node, { kind: 'any' }, { kind: 'sheets' }); // prettier-ignore
+  }
+
+  private isHead(node: Any, depth = 0): boolean {
+    if (node.type === 'Identifier') {
+      const value = this.constants.onlyValue(node.name!);
+      return value !== undefined && depth < 5 && this.isHead(value, depth + 1);
+    }
+    if (node.type !== 'MemberExpression') return false;
+    if (nameOfMember(node, this.constants) === 'head') return true;
+    const list = node.object!;
+    return list.type === 'CallExpression' && list.arguments?.[0] !== undefined && this.constants.textOf(list.arguments[0]) === 'head'; // prettier-ignore
   }
 
   private named(name: string | undefined, node: Any, meant: Meant): void {
@@ -209,8 +229,10 @@ class Reader {
     else if (name === 'css' && callee.type === 'MemberExpression') this.cssCall(node, first, text);
     else if (/^(createElement|createElementNS|getElementsByTagName)$/.test(name)) {
       const tag = node.arguments?.map((one) => this.constants.textOf(one)).at(-1);
+      if (tag === '*') this.add(node, { kind: 'any' }, { kind: 'places' });
       if (tag === undefined || /^(style|link)$/i.test(tag)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    } else if (lookups.test(name) && text !== undefined && /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(text))
+    } else if (lookups.test(name) && text === '*') this.add(node, { kind: 'any' }, { kind: 'places' });
+    else if (lookups.test(name) && text !== undefined && /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(text))
       this.add(node, { kind: 'any' }, { kind: 'sheets' });
     else if (
       /^(eval|Function|execScript)$/.test(name) ||

@@ -19,7 +19,9 @@ export interface Touch {
     /** An attribute by its name, in lower case. */
     | { readonly kind: 'attribute'; readonly name: string }
     /** Sheets, blocks and links of the page: their number, order and contents. */
-    | { readonly kind: 'sheets' };
+    | { readonly kind: 'sheets' }
+    /** Goes from an element to its children or siblings by their place. */
+    | { readonly kind: 'places' };
 }
 
 /** What one script says, without running it. */

@@ -1,7 +1,7 @@
 import type { SourcePlace } from '../page/styleSources.ts';
 import type { SiteFile } from '../source/site.ts';
 import type { Edit } from '../source/span.ts';
-import type { PageReading, ReadBlock, ReadGroup, ReadUnit } from './pageReading.ts';
+import { readingOf, type PageReading, type ReadBlock, type ReadGroup, type ReadUnit } from './pageReading.ts';
 import { Shift } from './shift.ts';
 
 /** What edits did to a page's sources. */
@@ -21,6 +21,8 @@ export function shiftedReading(
   edits: readonly Edit[],
   { gone, left, link }: SourceChange,
 ): PageReading {
+  // what counts there hangs on what stands before it
+  if (/content-security-policy|<base\b/i.test(page.text)) return readingOf(file)!;
   const shift = new Shift(edits);
   const blockAt = new Map(page.blocks.map((block) => [block.sourceIndex, block]));
   const sources: SourcePlace[] = [];

@@ -126,6 +126,8 @@ function problemWords(problem: string): string {
       return 'alternate without a title';
     case 'no-reference':
       return 'no address';
+    case 'policy':
+      return 'forbidden by the page’s policy';
     default:
       return problem;
   }

@@ -176,6 +176,7 @@ const problems: Readonly<Record<string, string>> = {
   disabled: 'switched off',
   'no-reference': 'names no sheet',
   'untitled-alternate': 'an alternate without a title',
+  policy: 'forbidden by the page’s Content-Security-Policy',
 };
 
 function aboutOf(band: Band): string {
