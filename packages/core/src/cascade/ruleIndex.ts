@@ -1,5 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { MatchContext } from '../selectors/match.ts';
+import { stateText } from '../selectors/stateText.ts';
 import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
 import { parentElement } from '../page/parsePage.ts';
 import type { ScopeRange } from './compiledRule.ts';
@@ -64,7 +65,9 @@ export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
 
 /** The condition under which a selector that matches in some states only contributes. */
 export const stateCondition = ({ rule, scopes, selector }: IndexedSelector): string =>
-  `${rule.conditionKey} ${scopes.map((scope) => scope.text).join(' ')}${selector.text}`;
+  scopes.length === 0
+    ? `${rule.conditionKey} ${stateText(selector)}`
+    : `${rule.conditionKey} ${scopes.map((scope) => scope.text).join(' ')}${selector.text}`;
 
 /** Layer and specificity; what remains is scope proximity and order of appearance. */
 export const compareStrength = (a: IndexedSelector, b: IndexedSelector): number =>

@@ -67,6 +67,14 @@ const rows: readonly Row[] = [
   ['a host whose shadow tree asks for nothing', page('', shadow('<p>x</p>', ' style="color:red"')), css('.t{color:red}', shadow('<p>x</p>', ' class=t')), 'same', 'same'],
   ['a select with more than options', css('select b{color:red}', '<select size=2><option><b>x</b></select>'), page('', '<select size=2><option><b>x</b></select>'), 'unsure', 'other'],
   ['a style element of a formula styles nothing', page('', '<math><style>p{color:red}</style></math><p>x'), page('', '<math><style>p{color:blue}</style></math><p>x'), 'differs', 'same'],
+  // conditions by what they ask
+  ['a state by another way to the element', css('a:hover{color:red}', '<nav><a href="#">x</a></nav>'), css(':where(nav) a:hover{color:red}', '<nav><a href="#">x</a></nav>'), 'same', 'same'],
+  ['two states in another order', css('a:hover:focus{color:red}', '<a href="#">x</a>'), css('a:focus:hover{color:red}', '<a href="#">x</a>'), 'same', 'same'],
+  ['another state', css('a:hover{color:red}', '<a href="#">x</a>'), css('a:focus{color:red}', '<a href="#">x</a>'), 'differs', 'same'],
+  ['a state of what is around it', css('nav:hover a{color:red}', '<nav><a href="#">x</a></nav>'), css('a:hover{color:red}', '<nav><a href="#">x</a></nav>'), 'differs', 'same'],
+  ['a state it must not be in', css('a:not(:hover){color:red}', '<a href="#">x</a>'), css('a:hover{color:red}', '<a href="#">x</a>'), 'differs', 'other'],
+  ['a width by its old name', css('@media (width >= 400px){p{color:red}}'), css('@media (min-width: 400px){p{color:red}}'), 'same', 'same'],
+  ['only, and all', css('@media only screen{p{color:red}} @media all and (color){p{top:0}}'), css('@media screen{p{color:red}} @media (color){p{top:0}}'), 'same', 'same'],
   // pages that are not read here
   ['a page sent as XML whose sheet changed', { 'p.html': css(''), 'm.xhtml': page('<link rel="stylesheet" href="s.css" />'), 's.css': 'p{top:0}' }, { 'p.html': css(''), 'm.xhtml': page('<link rel="stylesheet" href="s.css" />'), 's.css': 'p{top:0} b{top:0}' }, 'same', 'same'],
   // text

@@ -57,6 +57,13 @@ test('a script that gives a class whose rule nothing let win before', () => {
   expect(prove('p.off{color:blue}')).toBe('same');
 });
 
+test('a script that gives an attribute a rule asks for', () => {
+  const body = (attribute: string): string => `<p ${attribute}>x</p><script>document.querySelector("p").dataset.late = 1</script>`; // prettier-ignore
+  const rule = 'p[data-late]{color:blue}';
+  const before = siteOf({ 'p.html': page(body('style="color:red"'), `<style>${rule}</style>`) });
+  expect(proveSites(before, siteOf({ 'p.html': page(body('class=r'), `<style>${rule} .r{color:red}</style>`) })).verdict).toBe('unsure'); // prettier-ignore
+});
+
 test('a rule that comes to reach what a script makes', () => {
   const script = '<script>document.body.insertAdjacentHTML("beforeend", "<b class=hint>!</b>")</script>';
   const before = siteOf({ 'p.html': page(script, sheet), 's.css': 'p{color:red}' });

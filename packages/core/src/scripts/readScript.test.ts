@@ -51,7 +51,9 @@ test.each<readonly [script: string, touches: readonly string[]]>([
   ['document.head.children[2].remove()', ['any places', 'any sheets']],
   ['var h = document.getElementsByTagName("head")[0]; h.firstChild.id = "x"', ['any places', 'any sheets']],
   ['var h = document.head; h.insertBefore(s, h.firstChild)', ['any places']],
-  ['document.querySelectorAll("*").length', ['any places']],
+  ['document.querySelectorAll("*").length', ['any sheets']],
+  ['document.all.length', ['any sheets']],
+  ['if (document.all) go()', []],
   ['with (m) style.top = 0', [...anything, '#style class'].slice(0, 3)],
 ])('%s', (script, touches) => {
   const found = readScript(script, 'script').touches.map(told);

@@ -31,7 +31,7 @@ const tolerant = /^(indexOf|includes|match|search|replace|replaceAll|split|conca
 const sheetNames =
   /^(styleSheets|sheet|cssRules|rules|insertRule|addRule|deleteRule|removeRule|adoptedStyleSheets|createStyleSheet|ownerNode|selectedStyleSheetSet|preferredStyleSheetSet)$/;
 const makers =
-  /^(innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
+  /^(dataset|hidden|disabled|checked|title|lang|dir|toggleAttribute|removeAttribute|appendChild|insertBefore|replaceChild|removeChild|remove|innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
 const lookups = /^(getElementById|querySelector|querySelectorAll|closest|matches|getElementsByTagName|getElementsByClassName|\$|jQuery|find|filter|is|not|children|parents|siblings)$/; // prettier-ignore
 const places = /^(children|childNodes|childElementCount|(first|last)(Element)?Child|(next|previous)(Element)?Sibling)$/;
 /** Members that are presentational attributes, and mostly nothing else: HTML Standard, "Non-conforming features". */
@@ -151,6 +151,7 @@ class Reader {
     else if (name === 'style') this.style(node, meant, parents);
     else if (name === 'classList') this.classList(node, meant, parents);
     else if (name !== 'cssText' || object.type !== 'MemberExpression' || nameOfMember(object, this.constants) !== 'style') this.named(name, node, meant); // prettier-ignore
+    if (name === 'length' && isDocumentAll(object)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
     if (places.test(name)) this.place(node, object, parents);
     if (makers.test(name)) this.makes = true;
   }
@@ -229,9 +230,9 @@ class Reader {
     else if (name === 'css' && callee.type === 'MemberExpression') this.cssCall(node, first, text);
     else if (/^(createElement|createElementNS|getElementsByTagName)$/.test(name)) {
       const tag = node.arguments?.map((one) => this.constants.textOf(one)).at(-1);
-      if (tag === '*') this.add(node, { kind: 'any' }, { kind: 'places' });
+      if (tag === '*') this.add(node, { kind: 'any' }, { kind: 'sheets' });
       if (tag === undefined || /^(style|link)$/i.test(tag)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    } else if (lookups.test(name) && text === '*') this.add(node, { kind: 'any' }, { kind: 'places' });
+    } else if (lookups.test(name) && text === '*') this.add(node, { kind: 'any' }, { kind: 'sheets' });
     else if (lookups.test(name) && text !== undefined && /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(text))
       this.add(node, { kind: 'any' }, { kind: 'sheets' });
     else if (
@@ -302,6 +303,9 @@ class Reader {
     this.touches.push({ line: node.loc!.start.line, meant, what });
   }
 }
+
+const isDocumentAll = ({ object, property, computed }: Any): boolean =>
+  object?.name === 'document' && property?.name === 'all' && computed !== true;
 
 const isText = (node: Any): boolean => /^(Literal|TemplateLiteral|BinaryExpression)$/.test(node.type);
 
