@@ -182,3 +182,27 @@ test.each([
   expect([code, err]).toEqual([2, expect.stringMatching(message)]);
   expect(fs.existsSync(at('out'))).toBe(false);
 });
+
+test('a link to a file is read as the file, one to a folder is written again', async () => {
+  const dir = write({ 'a.html': page('<style>p{color:red}</style>'), 'pages/b.html': page('') });
+  fs.symlinkSync('a.html', at('in', 'home.html'));
+  fs.symlinkSync('pages', at('in', 'old'));
+  const { code } = await run('gather', dir, '--out', at('out'));
+  expect(code).toBe(0);
+  expect(fs.readFileSync(at('out', 'home.html'), 'utf8')).toBe(fs.readFileSync(at('out', 'a.html'), 'utf8'));
+  expect(fs.readlinkSync(at('out', 'old'))).toBe('pages');
+});
+
+test('what cannot be told is an answer of its own: 3, with the line and what settles it', async () => {
+  const script = '<script>document.querySelector("p").className = "on"</script>';
+  const dir = write({ 'a.html': `${page('')}<p style="color:red">x</p>${script}` });
+  fs.mkdirSync(at('out'));
+  fs.writeFileSync(at('out', 'a.html'), `${page('<style>.r{color:red}</style>')}<p class="r">x</p>${script}`);
+  const { code, out } = await run('proof', dir, at('out'));
+  expect(code).toBe(3);
+  expect(out).toContain('a.html: cannot be told');
+  expect(out).toMatch(/a\.html, line 1: .*class of elements/);
+  const json = await run('proof', dir, at('out'), '--json');
+  expectSchema(Proof, json.out);
+  expect(JSON.parse(json.out)).toMatchObject({ verdict: 'unsure' });
+});

@@ -43,6 +43,10 @@ const rows: readonly Row[] = [
   ['a custom property with a bracket too many is dropped', css('p{--c:red;color:var(--c)} p{--c:blue)}'), css('p{--c:red;color:var(--c)}'), 'same', 'same'],
   ['an old name and a flow-relative one share a place', css('p{-webkit-padding-start:50px} p{padding-left:1px}'), css('p{padding-left:1px} p{-webkit-padding-start:50px}'), 'differs', 'other'],
   ['an old name is the new one', css('p{-webkit-opacity:.5} p{opacity:1}'), css('p{opacity:1} p{-webkit-opacity:.5}'), 'differs', 'other'],
+  ['a custom property with a bang is dropped', css('p{--c:red;color:var(--c)} p{--c:blue !x}'), css('p{--c:red;color:var(--c)}'), 'same', 'same'],
+  ['a declaration with a bang is dropped', css('p{color:red} p{color:blue !ie}'), css('p{color:red}'), 'same', 'same'],
+  ['var() with a bang is dropped', css('p{color:red} p{color:var(--c) !ie}'), css('p{color:red}'), 'same', 'same'],
+  ['a function of the author is looked at later', css('p{color:red} p{color:--f(1)}'), css('p{color:--f(1)}'), 'same', 'same'],
   // definitions
   ['symbols keep their case', css('@counter-style z{system:cyclic;symbols:A} ol{list-style:z}', '<ol><li>x</ol>'), css('@counter-style z{system:cyclic;symbols:a} ol{list-style:z}', '<ol><li>x</ol>'), 'differs', 'same'],
   ['a frame of an animation with a unit', css('@keyframes k{from,to{opacity:0}} p{animation:k 9s}'), css('@keyframes k{from,to{opacity:0px}} p{animation:k 9s}'), 'differs', 'other'],

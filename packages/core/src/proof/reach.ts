@@ -5,6 +5,7 @@ import { fileNameOf } from '../source/sitePath.ts';
 import { neededNames } from '../survey/selectorNames.ts';
 import { elementNames } from './elementNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
+import { mayLoadSheets } from './throughOthers.ts';
 
 /**
  * Which pages may look different when files change from one state of a site to another, told without reading them: those that may
@@ -87,13 +88,10 @@ class Names {
   }
 }
 
-/** Files that may load sheets although they are none. */
-const leads = /\.(svg|xml|xsl|xslt|js|mjs|htc)$/i;
-
 /** The names of the files, and of all sheets that name one of these. Percent escapes make a name unrecognisable: then undefined. */
 function leadingNames(sites: readonly Site[], paths: readonly string[]): ReadonlySet<string> | undefined {
   const names = new Set(paths.map(fileNameOf));
-  const sheets = new Set(sites.flatMap((site) => [...sheetsOf(site), ...[...site.files.values()].filter(({ path }) => leads.test(path))])); // prettier-ignore
+  const sheets = new Set(sites.flatMap((site) => [...sheetsOf(site), ...[...site.files.values()].filter(({ path }) => mayLoadSheets.test(path))])); // prettier-ignore
   const others = [...names].filter((name) => !/\.css$/i.test(name));
   for (let grown = names.size > 0; grown;) {
     grown = false;

@@ -8,7 +8,7 @@ import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
 import { Reach } from './reach.ts';
-import { throughOthers } from './throughOthers.ts';
+import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
 export interface ProofOptions {
   readonly onPage?: (done: number, total: number) => void;
@@ -76,7 +76,7 @@ export class SiteProver {
       after,
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
-      before,
+      others: othersOf(before, after),
       reach: new Reach(before, after, changed.filter((path) => fileKindOf(path) !== 'page')), // prettier-ignore
     };
   }
@@ -131,7 +131,8 @@ interface Run {
   readonly after: Site;
   readonly sides: Sides;
   readonly changed: ReadonlySet<string>;
-  readonly before: Site;
+  /** Ways by which a page may use what changed, beside its links and imports. */
+  readonly others: Others;
   readonly reach: Reach;
 }
 
@@ -161,11 +162,11 @@ function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, Pag
 }
 
 /** Adds what the page uses in another way than by links and imports: files it names, and what these, scripts or frames in it name. */
-function withUsed(result: PageProof, file: SiteFile, { sides, after, before }: Run): PageProof {
+function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): PageProof {
   const text = file.text!;
   const used = sides.resources.filter((path) => text.includes(fileNameOf(path)));
   const notes = [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)];
-  const doubts = [...result.doubts, ...throughOthers(text, before, after)];
+  const doubts = [...result.doubts, ...throughOthers(text, others)];
   const verdict = notes.length > result.notes.length ? 'differs' : doubts.length > 0 && result.verdict === 'same' ? 'unsure' : result.verdict; // prettier-ignore
   return { ...result, verdict, notes, doubts };
 }

@@ -61,8 +61,8 @@ function judge(property: string, value: string): Judgement {
   if (value.trim() === '') return invalid;
   const substitution = substitutionIn(value);
   if (substitution !== undefined) {
-    if (hasStray(value) || !everyVarNamesOne(value)) return invalid;
-    return /^(var|--.*)$/.test(substitution) && !hasBang(value) ? valid : unsure(true);
+    if (hasStray(value) || hasBang(value) || !everyVarNamesOne(value)) return invalid;
+    return /^(var|--.*)$/.test(substitution) ? valid : unsure(true);
   }
   if (property === 'all') return invalid;
   const target = aliasOf(property);

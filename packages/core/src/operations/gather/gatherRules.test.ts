@@ -174,6 +174,7 @@ test('a page that counts its addresses from another site gets no link', () => {
 test.each([
   ['a title', '<style title=x>p{color:red}</style>', 'titled'],
   ['another type', '<style type=text/less>p{color:red}</style>', 'not-css'],
+  ['what a template writes into', '<style>p{color:{{ colour }}}</style>', 'template'],
   ['an import', '<style>@import "x.css"; p{color:red}</style>', 'has-import'],
   ['a namespace', '<style>@namespace url(x); p{color:red}</style>', 'has-namespace'],
   ['a string left open', '<style>p{content:"x</style>', 'unclosed-string'],
