@@ -64,6 +64,7 @@ export {
   type GatherRules,
   type RuleChoice,
 } from './operations/gather/gatherRules.ts';
+export type { GatherSheet, PageMark, WrittenRule } from './operations/gather/gatherSheet.ts';
 export { describeAttributeStays } from './operations/gather/attributeStays.ts';
 export {
   planGatherAttributes,

@@ -6,6 +6,7 @@ import { gatherAttributes } from './gather/gatherAttributes.ts';
 import { gatherBlocks } from './gather/gatherBlocks.ts';
 import { gatherHints } from './gather/gatherHints.ts';
 import { gatherRules } from './gather/gatherRules.ts';
+import { gatherSheet } from './gather/gatherSheet.ts';
 import { settleDrift } from './gather/settleDrift.ts';
 import { addBaseline } from './links/addBaseline.ts';
 import { copyLinks } from './links/copyLinks.ts';
@@ -29,6 +30,7 @@ import { renameSheet } from './sheets/renameSheet.ts';
 /** Every kind of operation there is: its file says all of it, and it stands here once. */
 export const operationTypes = [
   gatherRules,
+  gatherSheet,
   gatherBlocks,
   settleDrift,
   gatherAttributes,

@@ -41,6 +41,22 @@ export class PageSet implements Iterable<number> {
     }
   }
 
+  and(other: PageSet): PageSet {
+    const out = this.copy();
+    for (let i = 0; i < out.words.length; i++) out.words[i]! &= other.words[i]!;
+    return out;
+  }
+
+  /** Whether all pages of this set are in the other. */
+  isIn(other: PageSet): boolean {
+    for (let i = 0; i < this.words.length; i++) if ((this.words[i]! & ~other.words[i]!) !== 0) return false;
+    return true;
+  }
+
+  get isEmpty(): boolean {
+    return this.words.every((word) => word === 0);
+  }
+
   meets(other: PageSet): boolean {
     for (let i = 0; i < this.words.length; i++) if ((this.words[i]! & other.words[i]!) !== 0) return true;
     return false;

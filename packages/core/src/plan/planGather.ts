@@ -1,6 +1,7 @@
 import { applyPlan } from '../operations/readings.ts';
 import { planGatherBlocks, type GatherBlocks } from '../operations/gather/gatherBlocks.ts';
 import { planGatherRules, type GatherRules } from '../operations/gather/gatherRules.ts';
+import { planGatherSheet, type GatherSheet } from '../operations/gather/gatherSheet.ts';
 import type { OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
 import { SheetNames } from '../operations/gather/sheetNames.ts';
@@ -10,6 +11,7 @@ import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { folderOf } from '../source/sitePath.ts';
 import { describeApart } from './describeApart.ts';
+import { planOneSheet } from './oneSheet/planOneSheet.ts';
 import { mostSingles, partition, type Partition, type SheetPart, type SinglePage } from './partition.ts';
 import { makeRuleGraph, type RuleGraph } from './ruleGraph.ts';
 import { reachOfRules } from './ruleReach.ts';
@@ -25,6 +27,10 @@ export interface PlanOptions {
   readonly singlePage?: SinglePage;
   /** At most so many sheets; what would need more stays in its pages. */
   readonly maxSheets?: number;
+  /** One new sheet, whose rules ask for classes of the pages they are for (the default); or as many as need no such class. */
+  readonly sheets?: 'one' | 'own';
+  /** For browsers without `:where()`: a rule that would need it stays in its block, and goes with it. */
+  readonly oldBrowsers?: boolean;
   readonly onRound?: (round: number, proof: Proof) => void;
 }
 
@@ -37,9 +43,11 @@ export interface PlannedSheet {
   readonly why: string | undefined;
 }
 
+export type GatherOperation = GatherSheet | GatherRules | GatherBlocks;
+
 export interface LookKeepingPlan {
   /** In order; each is planned on what the ones before it leave. Empty when nothing can be gathered. */
-  readonly operations: readonly (GatherRules | GatherBlocks)[];
+  readonly operations: readonly GatherOperation[];
   readonly sheets: readonly PlannedSheet[];
   readonly site: Site;
   /** Of the site as it was against the site after all operations, by their bytes. Always `same`. */
@@ -48,7 +56,11 @@ export interface LookKeepingPlan {
   readonly exclusions: readonly { readonly page: string; readonly reason: string }[];
 }
 
-const mostRounds = 5;
+const mostRounds = 8;
+
+/** What becomes of a page that would look different: first the sheet is made so that nothing else can reach it, then without a class of it. */
+const carefulSteps = ['sharing', 'strict', 'unmarked', 'apart', 'untouched'] as const;
+type CarefulStep = (typeof carefulSteps)[number];
 
 /**
  * Takes embedded rules out of pages with no visible change, into as few sheets as keep the look.
@@ -66,24 +78,31 @@ export function planLookKeepingGather(
   const path = parseSheetPath(sheet, site);
   if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
   const all = options.pages ?? pagesOf(site).map((page) => page.path);
-  const apart = new Map<string, string>();
-  const untouched = new Map<string, string>();
+  const steps: readonly CarefulStep[] = options.sheets === 'own' ? ['sharing', 'apart', 'untouched'] : carefulSteps;
+  /** How carefully each page that differed is treated now. */
+  const careful = new Map<string, { step: CarefulStep; reason: string }>();
+  const at = (page: string): CarefulStep => careful.get(page)?.step ?? 'sharing';
   for (let round = 1; round <= mostRounds; round++) {
-    const sharing = all.filter((page) => !apart.has(page) && !untouched.has(page));
-    const whole = all.filter((page) => !untouched.has(page));
-    const tried = attempt(site, path.value, sharing, whole, options);
+    const pages: AttemptPages = {
+      sharing: all.filter((page) => at(page) !== 'apart' && at(page) !== 'untouched'),
+      whole: all.filter((page) => at(page) !== 'untouched'),
+      strict: new Set(all.filter((page) => at(page) === 'strict' || at(page) === 'unmarked')),
+      unmarkable: new Set(all.filter((page) => at(page) === 'unmarked')),
+    };
+    const tried = attempt(site, path.value, pages, options);
     // the whole site: a broken link elsewhere might ask for a sheet that comes to be
     const proof = prover.prove(tried.site);
     const differing = proof.pages.filter((page) => page.verdict !== 'same');
     options.onRound?.(round, proof);
     if (differing.length === 0) {
-      const exclusions = [...apart, ...untouched].map(([page, reason]) => ({ page, reason }));
+      const exclusions = [...careful].filter(([, { step }]) => step === 'apart' || step === 'untouched').map(([page, { reason }]) => ({ page, reason })); // prettier-ignore
       return succeed({ ...tried, proof, exclusions });
     }
     for (const page of differing) {
       const reason =
         page.causes[0]?.reason ?? page.notes[0] ?? page.doubts[0]?.sentence ?? 'The page would look different.';
-      (apart.has(page.path) || round >= mostRounds - 1 ? untouched : apart).set(page.path, reason);
+      const next = steps[steps.indexOf(at(page.path)) + 1] ?? 'untouched';
+      careful.set(page.path, { step: round >= mostRounds - 1 ? 'untouched' : next, reason });
     }
   }
   return succeed({ operations: [], sheets: [], site, proof: prover.prove(site), exclusions: [] });
@@ -91,27 +110,22 @@ export function planLookKeepingGather(
 
 export type Attempt = Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'>;
 
-/** What the partition comes to for pages that share (`sharing`) and pages whose blocks may go as they stand; not proved. */
-export function attempt(
-  site: Site,
-  shared: string,
-  sharing: readonly string[],
-  whole: readonly string[],
-  options: PlanOptions,
-): Attempt {
+/** Which pages share sheets, which may give up whole blocks; which are to be reached by their own rules only, and which get no class. */
+export interface AttemptPages {
+  readonly sharing: readonly string[];
+  readonly whole: readonly string[];
+  readonly strict?: ReadonlySet<string>;
+  readonly unmarkable?: ReadonlySet<string>;
+}
+
+/** What the rules alone tell of a plan; not proved. */
+export function attempt(site: Site, shared: string, pages: AttemptPages, options: PlanOptions): Attempt {
   const single = options.singlePage ?? 'shared';
-  const operations: (GatherRules | GatherBlocks)[] = [];
-  const sheets: PlannedSheet[] = [];
-  let at = site;
-  for (const { operation, why } of ruleOperations(site, shared, sharing, single, options.maxSheets)) {
-    const plan = planGatherRules(at, operation);
-    if (!plan.ok) continue;
-    const next = applyPlan(at, plan.value);
-    if (!next.ok) continue;
-    at = next.value;
-    operations.push(operation);
-    sheets.push({ path: plan.value.sheet, rules: plan.value.moved.length, pages: plan.value.pages, why });
-  }
+  const made = options.sheets === 'own' ? ownSheets(site, shared, pages.sharing, options) : oneSheet(site, shared, pages, options); // prettier-ignore
+  const { whole } = pages;
+  const operations: GatherOperation[] = [...made.operations];
+  const sheets: PlannedSheet[] = [...made.sheets];
+  const at = made.site;
   if (options.maxSheets !== undefined) return { operations, sheets, site: at };
   const least = single === 'stay' ? { least: 2 } : {};
   const rest: GatherBlocks = { kind: 'gather-blocks', folder: folderOf(shared), pages: whole, ...least };
@@ -130,6 +144,52 @@ export function attempt(
           : 'These blocks move as a whole, each in its place among the sources of its page.',
     });
   return { operations, sheets, site: next.value };
+}
+
+function oneSheet(
+  site: Site,
+  sheet: string,
+  { sharing, strict, unmarkable }: AttemptPages,
+  { oldBrowsers, singlePage }: PlanOptions,
+): Attempt {
+  const operation = planOneSheet(site, {
+    sheet,
+    pages: sharing,
+    singlesStay: singlePage === 'stay' || singlePage === 'own',
+    ...(strict ? { strict } : {}),
+    ...(unmarkable ? { unmarkable } : {}),
+    ...(oldBrowsers ? { oldBrowsers } : {}),
+  });
+  const plan = operation && planGatherSheet(site, operation);
+  if (!operation || !plan?.ok) return { operations: [], sheets: [], site };
+  const next = applyPlan(site, plan.value);
+  if (!next.ok) return { operations: [], sheets: [], site };
+  const { rules, pages } = plan.value;
+  return { operations: [operation], sheets: [{ path: plan.value.sheet, rules, pages, why: undefined }], site: next.value };
+} // prettier-ignore
+
+/** Sheets by the pages that hold the same rules. */
+function ownSheets(site: Site, shared: string, sharing: readonly string[], options: PlanOptions): Attempt {
+  const operations: GatherOperation[] = [];
+  const sheets: PlannedSheet[] = [];
+  let at = site;
+  for (const { operation, why } of ruleOperations(
+    site,
+    shared,
+    sharing,
+    options.singlePage ?? 'shared',
+    options.maxSheets,
+  )) {
+    // prettier-ignore
+    const plan = planGatherRules(at, operation);
+    if (!plan.ok) continue;
+    const next = applyPlan(at, plan.value);
+    if (!next.ok) continue;
+    at = next.value;
+    operations.push(operation);
+    sheets.push({ path: plan.value.sheet, rules: plan.value.moved.length, pages: plan.value.pages, why });
+  }
+  return { operations, sheets, site: at };
 }
 
 interface SheetOperation {

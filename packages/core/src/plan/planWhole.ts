@@ -1,6 +1,7 @@
 import { applyPlan } from '../operations/readings.ts';
 import {
   planGatherAttributes,
+  type AttributesPlan,
   type AttributesProblem,
   type GatherAttributes,
 } from '../operations/gather/gatherAttributes.ts';
@@ -36,8 +37,8 @@ export interface WholePlanOptions extends PlanOptions {
   readonly ids?: boolean;
   /** Important declarations in place of stronger selectors. */
   readonly important?: boolean;
-  /** Imports of embedded blocks become links first; else they are kept where their block goes. */
-  readonly linkImports?: boolean;
+  /** Imports of embedded blocks are kept where their block goes; else they become links first, where that says the same. */
+  readonly keepImports?: boolean;
   /** Presentational attributes go as well. */
   readonly hints?: boolean;
 }
@@ -64,7 +65,7 @@ export function planWhole(
   options: WholePlanOptions = {},
   prover = new SiteProver(site),
 ): Result<WholePlan, OperationProblem> {
-  const imports = options.linkImports ? importsLinked(site, options, prover) : undefined;
+  const imports = options.keepImports ? undefined : importsLinked(site, options, prover);
   const start = imports?.site ?? site;
   const plan = planStyling(start, sheet, options, prover);
   if (!plan.ok) return plan;
@@ -72,17 +73,28 @@ export function planWhole(
   return succeed(imports ? { ...whole, operations: [imports.operation, ...whole.operations] } : whole);
 }
 
-/** Undefined where no import has a link that says the same, or a page would look different. */
+/** On the pages that look the same with links; undefined where none does. */
 function importsLinked(
   site: Site,
   { pages }: WholePlanOptions,
   prover: SiteProver,
 ): { readonly operation: Operation; readonly site: Site } | undefined {
-  const operation = { kind: 'import-to-link', ...(pages === undefined ? {} : { pages }) } as const;
-  const plan = planImportToLink(site, operation);
-  const applied = plan.ok ? applyPlan(site, plan.value) : undefined;
-  if (!applied?.ok || prover.prove(applied.value).verdict !== 'same') return undefined;
-  return { operation, site: applied.value };
+  const wanted = pages && new Set(pages);
+  const all = pagesOf(site).flatMap(({ path, text }) => ((wanted?.has(path) ?? true) && /<style[^]*@import/i.test(text ?? '') ? [path] : [])); // prettier-ignore
+  let chosen: readonly string[] = all;
+  while (chosen.length > 0) {
+    const some = pages !== undefined || chosen !== all;
+    const operation = { kind: 'import-to-link', ...(some ? { pages: chosen } : {}) } as const;
+    const plan = planImportToLink(site, operation);
+    const applied = plan.ok ? applyPlan(site, plan.value) : undefined;
+    if (!applied?.ok) return undefined;
+    const differing = prover.prove(applied.value).pages.filter(({ verdict }) => verdict !== 'same').map(({ path }) => path); // prettier-ignore
+    if (differing.length === 0) return { operation, site: applied.value };
+    const rest = chosen.filter((page) => !differing.includes(page));
+    if (rest.length === chosen.length) return undefined;
+    chosen = rest;
+  }
+  return undefined;
 }
 
 function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, prover: SiteProver): WholePlan {
@@ -109,6 +121,7 @@ function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, pr
   };
 }
 
+/** Blocks first: what rules ask for then decides how strong the classes of style attributes have to be. */
 function planStyling(
   site: Site,
   sheet: string,
@@ -117,18 +130,23 @@ function planStyling(
 ): Result<WholePlan, OperationProblem> {
   const path = parseSheetPath(sheet, site);
   if (!path.ok) return fail({ kind: 'sheet-path', path: path.problem });
-  // style attributes take a sheet of their own
-  const most = options.maxSheets;
-  const forBlocks =
-    most === undefined || options.keepAttributes ? options : { ...options, maxSheets: Math.max(1, most - 1) };
-  const wanted = attributesOperation(site, path.value, options);
-  const quick = tryAtOnce(site, path.value, wanted, forBlocks, prover);
-  if (quick) return succeed(wholeOf(quick.blocks, quick.attributes, quick.proof, options));
+  const both = bothAtOnce(site, path.value, options, prover);
+  if (both) return succeed(both);
   if (site.files.has(path.value)) return besideSheet(site, path.value, options, prover);
-  const attributes = options.keepAttributes ? undefined : planLookKeepingAttributes(site, wanted, prover);
-  const blocks = planLookKeepingGather(attributes?.ok ? attributes.value.site : site, path.value, forBlocks, prover);
-  return blocks.ok ? succeed(wholeOf(blocks.value, attributes, blocks.value.proof, options)) : blocks;
+  const blocks = planLookKeepingGather(site, path.value, forBlocks(options), prover);
+  if (!blocks.ok) return blocks;
+  if (options.keepAttributes) return succeed(wholeOf(blocks.value, undefined, blocks.value.proof, options));
+  const operation = attributesOperation(blocks.value.site, path.value, blocks.value.sheets, options);
+  const attributes = planLookKeepingAttributes(blocks.value.site, operation, prover);
+  const proof = attributes.ok ? attributes.value.proof : blocks.value.proof;
+  return succeed(wholeOf(blocks.value, attributes, proof, options));
 }
+
+/** Style attributes may take a sheet of their own. */
+const forBlocks = (options: WholePlanOptions): WholePlanOptions =>
+  options.maxSheets === undefined || options.keepAttributes || options.sheets !== 'own'
+    ? options
+    : { ...options, maxSheets: Math.max(1, options.maxSheets - 1) };
 
 /** The rules of a sheet that is there would reach pages that are to link it, or stand before sheets they follow now: a new one. */
 function besideSheet(
@@ -146,35 +164,32 @@ function besideSheet(
 /** Undefined when style attributes were not to be taken. */
 type Attributes = Result<Omit<LookKeepingAttributes, 'proof'>, AttributesProblem> | undefined;
 
+/** Into the sheet that takes the rules of blocks, where there is to be one. */
 const attributesOperation = (
   site: Site,
   sheet: string,
-  { pages, ids, important }: WholePlanOptions,
+  planned: readonly PlannedSheet[],
+  { pages, ids, important, sheets }: WholePlanOptions,
 ): GatherAttributes => ({
   kind: 'gather-attributes',
-  sheet: attributesSheetBeside(sheet, [...site.files.keys(), sheet]),
+  sheet: sheets === 'own' && planned.length > 0 ? attributesSheetBeside(sheet, site.files.keys()) : sheet,
   ...(pages === undefined ? {} : { pages }),
   ...(ids ? { ids } : {}),
   ...(important ? { important } : {}),
 });
 
-/** Attributes and blocks planned in one go and proved once; undefined when anything would differ. */
-function tryAtOnce(
-  site: Site,
-  sheet: string,
-  operation: GatherAttributes,
-  options: WholePlanOptions,
-  prover: SiteProver,
-): { readonly blocks: Attempt; readonly attributes: Attributes; readonly proof: Proof } | undefined {
+/** Blocks and attributes planned in one go and proved once; undefined when anything would differ. */
+function bothAtOnce(site: Site, sheet: string, options: WholePlanOptions, prover: SiteProver): WholePlan | undefined {
   const pages = options.pages ?? pagesOf(site).map((page) => page.path);
-  const plan = options.keepAttributes ? undefined : planGatherAttributes(site, operation, watchFor(site, prover));
-  const applied = plan?.ok ? applyPlan(site, plan.value) : succeed(site);
+  const blocks = attempt(site, sheet, { sharing: pages, whole: pages }, forBlocks(options));
+  const operation = attributesOperation(blocks.site, sheet, blocks.sheets, options);
+  const plan = options.keepAttributes ? undefined : planGatherAttributes(blocks.site, operation, watchFor(blocks.site, prover)); // prettier-ignore
+  const applied = plan?.ok ? applyPlan(blocks.site, plan.value) : succeed(blocks.site);
   if (!applied.ok) return undefined;
-  const blocks = attempt(applied.value, sheet, pages, pages, options);
-  const proof = prover.prove(blocks.site);
+  const proof = prover.prove(applied.value);
   if (proof.verdict !== 'same') return undefined;
   const attributes = plan?.ok ? succeed({ operation, plan: plan.value, site: applied.value, stayed: [] }) : plan;
-  return { blocks, attributes, proof };
+  return wholeOf(blocks, attributes, proof, options);
 }
 
 function wholeOf(
@@ -185,11 +200,11 @@ function wholeOf(
 ): WholePlan {
   const attributes = tried?.ok ? tried.value : undefined;
   const left = tried?.ok === false && tried.problem.kind === 'no-attributes' ? tried.problem.left : [];
-  const { site } = blocks;
+  const site = attributes?.site ?? blocks.site;
   const excluded = new Map(blocks.exclusions?.map(({ page, reason }) => [page, reason]));
   return {
-    operations: [...(attributes ? [attributes.operation] : []), ...blocks.operations],
-    sheets: [...blocks.sheets, ...(attributes ? [attributesSheet(attributes.plan)] : [])],
+    operations: [...blocks.operations, ...(attributes ? [attributes.operation] : [])],
+    sheets: withAttributes(blocks.sheets, attributes?.plan),
     site,
     proof,
     stays: [
@@ -201,12 +216,17 @@ function wholeOf(
   };
 }
 
-const attributesSheet = (plan: {
-  readonly sheet: string;
-  readonly groups: readonly { readonly pages: readonly string[] }[];
-}): PlannedSheet => ({
-  path: plan.sheet,
-  rules: plan.groups.length,
-  pages: [...new Set(plan.groups.flatMap((group) => group.pages))],
-  why: 'What style attributes said, as classes; linked after all other sheets.',
-});
+function withAttributes(sheets: readonly PlannedSheet[], plan: AttributesPlan | undefined): readonly PlannedSheet[] {
+  if (!plan) return sheets;
+  const pages = [...new Set(plan.groups.flatMap((group) => group.pages))];
+  const rules = plan.groups.length;
+  if (sheets.some(({ path }) => path === plan.sheet))
+    return sheets.map((one) =>
+      one.path === plan.sheet
+        ? { ...one, rules: one.rules + rules, pages: [...new Set([...one.pages, ...pages])] }
+        : one,
+    );
+  const why =
+    sheets.length === 0 ? undefined : 'What style attributes said, as classes; linked after all other sheets.';
+  return [...sheets, { path: plan.sheet, rules, pages, why }];
+}

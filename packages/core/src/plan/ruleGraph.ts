@@ -24,7 +24,7 @@ const mostSplits = 40;
 /** Makes the graph; a cycle is undone by telling apart the pages that disagree. */
 export function makeRuleGraph(table: RuleTable): RuleGraph {
   const left = new Set<number>();
-  let nodes: RuleNode[] = table.rules.map((rule) => ({ rule: rule.number, holders: rule.holders }));
+  let nodes: RuleNode[] = table.rules.filter(({ holders }) => !holders.isEmpty).map((rule) => ({ rule: rule.number, holders: rule.holders })); // prettier-ignore
   const compete = makeCompete(table);
   for (let split = 0; ; split++) {
     const after = edgesOf(table, nodes, compete);

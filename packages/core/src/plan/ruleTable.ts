@@ -20,6 +20,10 @@ export interface PlannedRule {
   readonly declarations: readonly CompiledDeclaration[];
   /** What it selects cannot be told from its selector alone: nested rules, `@scope`. */
   readonly opaque: boolean;
+  /** Another selector may stand in place of its own: not in `@scope`, where selectors mean what is inside. */
+  readonly markable: boolean;
+  /** Of its declarations only those of these properties, where versions share the others. */
+  readonly only?: readonly string[];
   readonly holders: PageSet;
 }
 
@@ -31,6 +35,16 @@ export interface PlannedPage {
   readonly names: ReadonlySet<string>;
   /** For each of these, how many sources that may decide something with the page's rules stand before it. */
   readonly segments: readonly number[];
+  /** These sources, in order. */
+  readonly anchors: readonly Anchor[];
+  /** Its blocks that can be moved, by their number among its sources. */
+  readonly blocks: readonly number[];
+}
+
+/** A source that stays between the rules of a page: its number there, and its sheet where that can be read. */
+export interface Anchor {
+  readonly index: number;
+  readonly sheet: string | undefined;
 }
 
 /** All rules that can be taken out of blocks, with their places on pages. */
@@ -38,6 +52,10 @@ export interface RuleTable {
   readonly rules: readonly PlannedRule[];
   readonly pages: readonly PlannedPage[];
   readonly hasSegments: boolean;
+  /** Whether the order of a rule and a sheet that stays may decide something. */
+  readonly competes: (sheet: string | undefined, rule: number) => boolean;
+  /** What rules of a sheet say; undefined where that cannot be told. */
+  readonly traitsOfSheet: (sheet: string) => readonly Traits[] | undefined;
 }
 
 export function readRuleTable(site: Site, paths: readonly string[]): RuleTable {
@@ -61,9 +79,17 @@ class TableReader {
     const pages = this.paths.map((path, number): PlannedPage => {
       const file = this.site.files.get(path);
       const page = file && /<style/i.test(file.text ?? '') ? readingOf(file) : undefined;
-      return page ? this.page(page, number) : { path, sequence: [], names: new Set(), segments: [] };
+      return page
+        ? this.page(page, number)
+        : { path, sequence: [], names: new Set(), segments: [], anchors: [], blocks: [] };
     });
-    return { rules: this.rules, pages, hasSegments: pages.some((page) => page.segments.some((s) => s > 0)) };
+    return {
+      rules: this.rules,
+      pages,
+      hasSegments: pages.some((page) => page.segments.some((s) => s > 0)),
+      competes: (sheet, rule) => sheet === undefined || this.competes(sheet, rule),
+      traitsOfSheet: (sheet) => this.traitsOfSheet(sheet),
+    };
   }
 
   private page(page: PageReading, number: number): PlannedPage {
@@ -84,7 +110,9 @@ class TableReader {
       path: page.path,
       sequence: kept.map(({ rule }) => rule),
       names: page.names,
-      segments: kept.map(({ sourceIndex }) => anchors.filter((anchor) => anchor < sourceIndex).length),
+      segments: kept.map(({ sourceIndex }) => anchors.filter(({ index }) => index < sourceIndex).length),
+      anchors,
+      blocks: page.blocks.filter((b) => b.stays === undefined).map((b) => b.sourceIndex),
     };
   }
 
@@ -94,21 +122,22 @@ class TableReader {
     number = this.rules.length;
     this.numbers.set(body.key, number);
     const { family, version, label, kind, declarations, nests } = body;
-    const opaque = nests || body.groups.some((group) => group.name === 'scope');
+    const inScope = body.groups.some((group) => group.name === 'scope');
     const traits = traitsOf({ key: '', kind, label, declarations, nests });
     const holders = PageSet.empty(this.paths.length);
-    this.rules.push({ number, family, version, label, kind, traits, declarations, opaque, holders });
+    this.rules.push({ number, family, version, label, kind, traits, declarations, opaque: nests || inScope, markable: !inScope, holders }); // prettier-ignore
     return number;
   }
 
   /** The sources that stay between the page's rules and may decide something with them, by their index. */
-  private anchorsOf({ blocks, sources }: PageReading, rules: readonly number[]): readonly number[] {
+  private anchorsOf({ blocks, sources }: PageReading, rules: readonly number[]): readonly Anchor[] {
     const movable = new Set(blocks.filter((b) => b.stays === undefined).map((b) => b.sourceIndex));
     return sources.flatMap((source, index) => {
       if (movable.has(index) || source.idle !== undefined) return [];
-      if (source.kind === 'embedded' || source.target.kind !== 'site') return [index];
+      if (source.kind === 'embedded' || source.target.kind !== 'site') return [{ index, sheet: undefined }];
       const { path } = source.target;
-      return rules.some((rule) => this.competes(path, rule)) ? [index] : [];
+      if (!rules.some((rule) => this.competes(path, rule))) return [];
+      return [{ index, sheet: this.traitsOfSheet(path) && path }];
     });
   }
 
@@ -128,7 +157,9 @@ class TableReader {
     if (this.sheetTraits.has(path)) return this.sheetTraits.get(path);
     const text = this.site.files.get(path)?.text;
     const sheet = text === undefined ? undefined : parseSheet(text);
-    const plain = sheet?.rules.every((rule) => rule.kind !== 'import' && rule.kind !== 'statement') ?? false;
+    const plain =
+      sheet?.rules.every((rule) => rule.kind !== 'import' && (rule.kind !== 'statement' || rule.name === 'charset')) ??
+      false;
     const base = siteBase(path);
     const traits = plain ? blockUnitsOf(sheet!, base).map((unit) => traitsOfUnit(unit, base)) : undefined;
     this.sheetTraits.set(path, traits);

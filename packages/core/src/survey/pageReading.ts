@@ -51,12 +51,18 @@ export interface PageReading {
   readonly syntax: PageSyntax;
   /** Types, classes and IDs of its elements, in lower case, and perhaps some it does not have: `p`, `.notice`, `#form`. */
   readonly names: ReadonlySet<string>;
+  /** What its elements are by type, ID and classes, each once, in lower case, with NUL between; undefined where that is not known. */
+  readonly kinds: ReadonlySet<string> | undefined;
   /** IDs, in lower case, that more than one of its elements has. */
   readonly repeatedIds: ReadonlySet<string>;
   /** The last element of the head that a link may follow where the page has no source, or the head's own tag. */
   readonly headEnd: Span | undefined;
-  readonly body: Pick<ElementNode, 'start' | 'startTagEnd' | 'attributeSpans' | 'classes'> | undefined;
+  readonly body: ReadTag | undefined;
+  readonly root: ReadTag | undefined;
 }
+
+/** The tag of the `body` or the root element, and the names it has. */
+export type ReadTag = Pick<ElementNode, 'start' | 'startTagEnd' | 'attributeSpans' | 'classes' | 'id'>;
 
 const readings = new WeakMap<SiteFile, PageReading>();
 
@@ -77,6 +83,7 @@ function read(file: SiteFile, text: string, tree: PageTree): PageReading {
   const sources = styleSources(tree, file.path);
   const places = sources.sheets.map(withoutElement);
   const body = tree.elements.find((e) => e.tag === 'body');
+  const root = tree.elements.find((e) => e.tag === 'html');
   return {
     file,
     path: file.path,
@@ -86,11 +93,18 @@ function read(file: SiteFile, text: string, tree: PageTree): PageReading {
     blocks: embeddedBlocks(tree, file.path, sources).map((block) => readBlock(block, places, text)),
     syntax: pageSyntax(tree),
     names: namesOf(tree.elements),
+    kinds: kindsOf(tree.elements),
     repeatedIds: repeatedIds(tree.elements),
     headEnd: headEnd(tree),
-    body: body && { start: body.start, startTagEnd: body.startTagEnd, attributeSpans: spansOf(body, ['class']), classes: body.classes }, // prettier-ignore
+    body: body && readTag(body),
+    root: root && readTag(root),
   };
 }
+
+const readTag = (element: ElementNode): ReadTag => {
+  const { start, startTagEnd, classes, id } = element;
+  return { start, startTagEnd, attributeSpans: spansOf(element, ['class']), classes, id };
+};
 
 function withoutElement(source: LinkedSource | EmbeddedSource): SourcePlace {
   const { element: _, ...place } = source;
@@ -153,6 +167,12 @@ export function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
     for (const name of classes) names.add(`.${name.toLowerCase()}`);
   }
   return names;
+}
+
+function kindsOf(elements: readonly ElementNode[]): ReadonlySet<string> {
+  const kinds = new Set<string>();
+  for (const { tag, id, classes } of elements) kinds.add(`${tag}\0${id ?? ''}\0${classes.join(' ')}`.toLowerCase());
+  return kinds;
 }
 
 const none: ReadonlySet<string> = new Set();

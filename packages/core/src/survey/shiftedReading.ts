@@ -1,7 +1,14 @@
 import type { SourcePlace } from '../page/styleSources.ts';
 import type { SiteFile } from '../source/site.ts';
 import type { Edit } from '../source/span.ts';
-import { readingOf, type PageReading, type ReadBlock, type ReadGroup, type ReadUnit } from './pageReading.ts';
+import {
+  readingOf,
+  type PageReading,
+  type ReadBlock,
+  type ReadGroup,
+  type ReadTag,
+  type ReadUnit,
+} from './pageReading.ts';
 import { Shift } from './shift.ts';
 
 /** What edits did to a page's sources. */
@@ -44,7 +51,7 @@ export function shiftedReading(
     sources.push(place);
   });
   putLink();
-  const { names, headEnd, body } = page;
+  const { names, headEnd, body, root } = page;
   return {
     ...page,
     file,
@@ -55,6 +62,7 @@ export function shiftedReading(
     names: link && !names.has('link') ? new Set([...names, 'link']) : names,
     headEnd: headEnd && shift.span(headEnd),
     body: body && shiftedTag(body, shift),
+    root: root && shiftedTag(root, shift),
   };
 }
 
@@ -78,7 +86,7 @@ function shiftedUnits(
   };
 }
 
-function shiftedTag(body: NonNullable<PageReading['body']>, shift: Shift): PageReading['body'] {
+function shiftedTag(body: ReadTag, shift: Shift): ReadTag {
   // an implied tag stands nowhere
   if (body.start < 0) return body;
   const { attributeSpans } = body;

@@ -4,7 +4,7 @@ import type { FileEdits } from '../../source/changeSet.ts';
 import { indentationAt, wholeLines, wholeLinesAndGap } from '../../source/removal.ts';
 import { relativePath } from '../../source/sitePath.ts';
 import type { Edit, Span } from '../../source/span.ts';
-import type { ReadBlock, ReadUnit } from '../../survey/pageReading.ts';
+import type { PageReading, ReadBlock, ReadUnit } from '../../survey/pageReading.ts';
 import { shiftedReading } from '../../survey/shiftedReading.ts';
 import { encodePath } from '../../values/urls.ts';
 import { addedLink } from '../links/addedLink.ts';
@@ -18,21 +18,24 @@ export interface GatheredPage {
 }
 
 /**
- * The page without the taken rules, with a link to the sheet where the first block taken from stood. With `after`, the link
- * stands ahead of all blocks that follow the same sources, behind the links to these sheets.
+ * Where a new link goes: ahead of all blocks that follow the same sources, behind links to some sheets; or ahead of the source of
+ * that number. Where the first block taken from stood when absent.
  */
+export type GatheredLinkPlace = { readonly after: readonly string[] } | { readonly ahead: number };
+
+/** The page without the taken rules, with a link to the sheet. */
 export function editGatheredPage(
   plan: PagePlan,
   sheetPath: string,
   keepEmpty: boolean,
-  after?: readonly string[],
+  where?: GatheredLinkPlace,
 ): GatheredPage {
   const { page, empty, taken } = plan;
   const { file, text, syntax } = page;
   const linked = page.sources.some((source) => linksPlainly(source, sheetPath));
   const base = page.base.kind === 'site' ? page.base.path : page.path;
   const link = printLink(syntax, encodePath(relativePath(base, sheetPath)));
-  const place = linked || taken.length === 0 ? undefined : linkPlace(plan, after);
+  const place = linked || taken.length === 0 ? undefined : linkPlace(plan, where);
   const edits: Edit[] = [];
   const gone = new Set<ReadBlock>();
   let linkEdit: Edit | undefined;
@@ -40,6 +43,9 @@ export function editGatheredPage(
   if (place?.kind === 'behind') {
     const { start, end } = place.span;
     edits.push((linkEdit = { span: { start: end, end }, text: syntax.lineEnd + indentationAt(text, start) + link }));
+  } else if (place?.kind === 'ahead') {
+    const { start } = place.span;
+    edits.push((linkEdit = { span: { start, end: start }, text: link + syntax.lineEnd + indentationAt(text, start) }));
   }
   for (const block of page.blocks) {
     const here = place?.kind === 'block' && place.block === block;
@@ -73,10 +79,12 @@ export function editGatheredPage(
 }
 
 type LinkPlace =
-  { readonly kind: 'block'; readonly block: ReadBlock } | { readonly kind: 'behind'; readonly span: Span };
+  { readonly kind: 'block'; readonly block: ReadBlock } | { readonly kind: 'behind' | 'ahead'; readonly span: Span };
 
-function linkPlace({ page, taken }: PagePlan, after: readonly string[] | undefined): LinkPlace {
+function linkPlace({ page, taken }: PagePlan, where: GatheredLinkPlace | undefined): LinkPlace {
   const { sources } = page;
+  if (where && 'ahead' in where) return aheadOf(page, where.ahead);
+  const after = where?.after;
   const first = page.blocks.find((block) => taken.some((one) => one.block === block))!;
   if (after === undefined) return { kind: 'block', block: first };
   const movable = new Map(page.blocks.filter((b) => b.stays === undefined).map((b) => [b.sourceIndex, b]));
@@ -90,6 +98,16 @@ function linkPlace({ page, taken }: PagePlan, after: readonly string[] | undefin
   while (passable(end + 1)) end++;
   for (let i = end; i >= start; i--) if (!movable.has(i)) return { kind: 'behind', span: sources[i]!.span };
   return { kind: 'block', block: movable.get(start)! };
+}
+
+/** Behind the last source where there are not so many. */
+function aheadOf({ sources, blocks }: PageReading, number: number): LinkPlace {
+  const at = Math.min(number, sources.length);
+  const block = blocks.find(({ sourceIndex }) => sourceIndex === at);
+  if (block) return { kind: 'block', block };
+  return at < sources.length
+    ? { kind: 'ahead', span: sources[at]!.span }
+    : { kind: 'behind', span: sources[at - 1]!.span };
 }
 
 function removeUnits(block: ReadBlock, taken: ReadonlySet<ReadUnit>, text: string): Edit[] {

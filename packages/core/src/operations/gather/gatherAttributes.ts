@@ -284,7 +284,7 @@ const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers 
           left: new Set(),
           link: link && addedLink(reading, link, sheet),
         });
-        return { ...next, names: new Set([...next.names, ...classes]) };
+        return { ...next, names: new Set([...next.names, ...classes]), kinds: undefined };
       };
       return [[reading.path, make] as const];
     }),

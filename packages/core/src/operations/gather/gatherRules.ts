@@ -2,22 +2,21 @@ import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import type { LeftRule } from './leftRule.ts';
-import { parsePage } from '../../page/parsePage.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import { pagesOf, type Site } from '../../source/site.ts';
-import { textOf } from '../../source/span.ts';
-import { readingOf, type PageReading, type ReadBlock, type ReadUnit } from '../../survey/pageReading.ts';
+import { readingOf, type PageReading } from '../../survey/pageReading.ts';
 import type { RuleBody } from '../../survey/ruleBody.ts';
-import { isPlainClassName } from './className.ts';
 import { addClass } from '../pages/editClass.ts';
 import { editGatheredPage } from './editGatheredPage.ts';
 import type { ReadingMakers } from '../readings.ts';
 import type { PagePlan, TakenUnit } from './gatherPlan.ts';
 import type { Orderable } from './compete.ts';
 import { mergeOrder } from './mergeOrder.ts';
-import { closingText, rebasedText } from './printRule.ts';
-import { scopedSelector, withSelector } from './scopedSelector.ts';
+import { isFreeScope } from './isFreeScope.ts';
+import { movableText } from './movableText.ts';
+import { withSelector } from './ruleText.ts';
+import { scopedSelector } from './scopedSelector.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
 import { hasPlace, writeGatheredSheet, type SheetPlace } from './writeGatheredSheet.ts';
 
@@ -90,7 +89,14 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   const kept = order.filter((key) => !conflicts.has(key));
   const sheetChange = writeGatheredSheet(target, sheetPath, kept, planned, place);
   const edited = planned
-    .map((page) => editGatheredPage(page, sheetPath, operation.keepEmptyBlocks ?? false, operation.after))
+    .map((page) =>
+      editGatheredPage(
+        page,
+        sheetPath,
+        operation.keepEmptyBlocks ?? false,
+        operation.after && { after: operation.after },
+      ),
+    )
     .map((edit, i) => (operation.scope === undefined ? edit : withBodyClass(edit, planned[i]!, operation.scope)));
   const changes: ChangeSet = {
     created: sheetChange.kind === 'created' ? [{ path: sheetPath, text: sheetChange.text }] : [],
@@ -166,18 +172,6 @@ function lastOfEach(keys: readonly string[]): readonly string[] {
   return last.size === keys.length ? keys : keys.filter((key, i) => last.get(key) === i);
 }
 
-function movableText(
-  unit: ReadUnit,
-  block: ReadBlock,
-  pageText: string,
-  sheetPath: string,
-): string | { readonly reason: LeftRule['reason'] } {
-  const own = textOf(pageText, unit.span);
-  const closing = unit.closed ? '' : closingText(own);
-  if (closing === undefined) return { reason: 'unclosed-string' };
-  return rebasedText(own + closing, block.base, sheetPath) ?? { reason: 'reference-cannot-move' };
-}
-
 /** The rule with its selectors below the page's class; not where the page's `body` tag is implied or the selector is the root's. */
 function scoped(
   text: string,
@@ -199,15 +193,6 @@ function withBodyClass<Edited extends { readonly edits: FileEdits }>(
   if (taken.length === 0 || body.classes.includes(name)) return edited;
   const edits = [...edited.edits.edits, addClass(page.text, body, name)];
   return { ...edited, edits: { ...edited.edits, edits } };
-}
-
-/** No element but a `body`, and no selector, has the name. */
-function isFreeScope(site: Site, name: string): boolean {
-  if (!isPlainClassName(name)) return false;
-  return pagesOf(site).every((file) => {
-    if (file.text === undefined || !file.text.includes(name)) return true;
-    return parsePage(file.text).elements.every((e) => e.tag === 'body' || !e.classes.includes(name));
-  });
 }
 
 function orderUnits(plans: readonly PagePlan[]): { order: readonly string[]; conflicts: ReadonlySet<string> } {

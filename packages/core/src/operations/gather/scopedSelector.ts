@@ -1,5 +1,4 @@
 import { parseSelectorList } from '../../selectors/parseSelector.ts';
-import { tokensOf, tokenTypes as T } from '../../sheet/tokens.ts';
 
 /**
  * A selector list that asks for the same inside pages whose `body` has a class, with the same specificity: `:where(.news) .notice`,
@@ -21,16 +20,4 @@ export function scopedSelector(list: string, name: string): string | undefined {
     );
   }
   return out.join(', ');
-}
-
-/** A rule's text with another selector. */
-export function withSelector(rule: string, selector: string): string {
-  const tokens = tokensOf(rule);
-  for (let i = 0; i < tokens.count; i++)
-    if (tokens.type[i] === T.LeftCurlyBracket) {
-      const block = rule.slice(tokens.start[i]);
-      const gap = /[ \t\r\n]*$/.exec(rule.slice(0, tokens.start[i]))![0];
-      return `${selector}${gap}${block}`;
-    }
-  return rule;
 }

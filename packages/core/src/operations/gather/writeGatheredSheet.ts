@@ -5,10 +5,9 @@ import { byteOrderMark } from '../../source/pageEncoding.ts';
 import { declaredCharset } from '../../source/sheetEncoding.ts';
 import type { SiteFile } from '../../source/site.ts';
 import { textOf } from '../../source/span.ts';
-import type { PageReading, ReadBlock, ReadUnit } from '../../survey/pageReading.ts';
-import type { PagePlan, TakenUnit } from './gatherPlan.ts';
-import { asciiText, closingText, dedented, indented, openGroups } from './printRule.ts';
-import { indentationAt } from '../../source/removal.ts';
+import type { PagePlan } from './gatherPlan.ts';
+import { asciiText, closingText } from './printRule.ts';
+import { printUnits } from './printUnits.ts';
 import { blockUnitsOf, type BlockUnit } from '../../survey/blockUnits.ts';
 import { siteBase } from '../../values/urls.ts';
 import { unitsOfSheet } from '../../survey/unitsOfSheet.ts';
@@ -23,7 +22,7 @@ export type SheetPlace = 'start' | 'end' | { readonly before: string };
 
 /**
  * The sheet with the gathered rules in their place, those it says already left out. A new sheet that needs it says its charset; in an
- * existing one that does not, characters beyond ASCII are escaped.
+ * existing one that does not, characters beyond ASCII are escaped. `sections`: the heading each rule stands under.
  */
 export function writeGatheredSheet(
   target: SiteFile | undefined,
@@ -31,6 +30,7 @@ export function writeGatheredSheet(
   order: readonly string[],
   pages: readonly PagePlan[],
   place: SheetPlace = 'end',
+  sections?: ReadonlyMap<string, string>,
 ): SheetChange {
   const there = target ? unitsOfSheet(target) : new Set<string>();
   const lineEnd = target
@@ -42,6 +42,7 @@ export function writeGatheredSheet(
     order.filter((key) => !there.has(key)),
     pages,
     lineEnd,
+    sections,
   );
   if (parts === '') return { kind: 'none' };
   if (!target) {
@@ -93,57 +94,3 @@ function unclosedEnd(text: string): string {
   if (!last || !('closed' in last) || last.closed) return '';
   return closingText(textOf(text, last.span)) ?? '';
 }
-
-function printUnits(order: readonly string[], plans: readonly PagePlan[], lineEnd: string): string {
-  const firsts = new Map<string, TakenUnit & { readonly page: PageReading }>();
-  const comments = new Map<string, string[]>();
-  for (const { page, taken } of plans)
-    for (const one of taken) {
-      const { key, unit, block } = one;
-      if (!firsts.has(key)) firsts.set(key, { ...one, page });
-      const list = comments.get(key) ?? [];
-      for (const comment of [...unit.comments, ...trailing(page, block, unit)])
-        if (!list.some((c) => sameComment(c, comment))) list.push(comment);
-      comments.set(key, list);
-    }
-  let out = '';
-  let groups = '';
-  let inner: string[] = [];
-  let from: unknown;
-  const flush = (): void => {
-    for (const _ of inner) out += `}${lineEnd}`;
-    inner = [];
-  };
-  for (const key of order) {
-    const { page, text, unit, block } = firsts.get(key)!;
-    const elsewhere = from !== undefined && from !== block;
-    from = block;
-    const opening = openGroups(unit.rule.groups);
-    if (opening.join('\n') !== groups) {
-      flush();
-      if (out !== '') out += lineEnd;
-      opening.forEach((line) => (out += line + lineEnd));
-      inner = [...opening];
-      groups = opening.join('\n');
-    } else if (out !== '' && (elsewhere || comments.get(key)!.length > 0 || hadGap(page.text, unit))) out += lineEnd;
-    const lines = [
-      ...comments.get(key)!.map((c) => dedented(c, indentationAt(page.text, unit.lead), lineEnd)),
-      dedented(text, indentationAt(page.text, unit.span.start), lineEnd),
-    ];
-    for (const line of lines) out += indented(line, '  '.repeat(opening.length), lineEnd) + lineEnd;
-  }
-  flush();
-  return out;
-}
-
-/** Comments after the last rule of a block go with that rule. */
-const trailing = (page: PageReading, block: ReadBlock, unit: ReadUnit): readonly string[] =>
-  block.trailingComments.length > 0 && block.units.at(-1) === unit
-    ? block.trailingComments.map((span) => textOf(page.text, span))
-    : [];
-
-const sameComment = (a: string, b: string): boolean => a.replace(/\s+/g, ' ') === b.replace(/\s+/g, ' ');
-
-/** Whether the author left a blank line before the rule. */
-const hadGap = (text: string, unit: ReadUnit): boolean =>
-  /(\r\n|\n|\r(?!\n))[ \t]*(\r\n|\n|\r(?!\n))[ \t]*$/.test(text.slice(Math.max(0, unit.lead - 200), unit.lead));

@@ -1,0 +1,179 @@
+import type { GatherSheet, PageMark, WrittenRule } from '../../operations/gather/gatherSheet.ts';
+import { linksPlainly } from '../../page/styleSources.ts';
+import type { Site } from '../../source/site.ts';
+import { readingOf, type PageReading } from '../../survey/pageReading.ts';
+import { PageSet } from '../pageSet.ts';
+import { makeRuleGraph } from '../ruleGraph.ts';
+import { readRuleTable, type RuleTable } from '../ruleTable.ts';
+import { linkPlaceOf, type LinkPlace } from './linkPlaces.ts';
+import { movingRules } from './movingRules.ts';
+import { scopeRules, type ScopedRule } from './scopeRules.ts';
+import { inSections } from './sections.ts';
+import { shareDeclarations, type SharedTable } from './sharedDeclarations.ts';
+import { writeSelectors } from './writeSelectors.ts';
+
+export interface OneSheetOptions {
+  readonly sheet: string;
+  /** Pages to take from. */
+  readonly pages: readonly string[];
+  /** Pages that link the sheet for another reason: no rule may reach them. */
+  readonly alsoLinking?: readonly string[];
+  /** Pages that only the very rules they hold may reach, and where selectors are as specific as before. */
+  readonly strict?: ReadonlySet<string>;
+  /** Pages that get no class. */
+  readonly unmarkable?: ReadonlySet<string>;
+  /** No `:where()`: a rule that would need it stays. */
+  readonly oldBrowsers?: boolean;
+  /** Rules that one page has and no other stay. */
+  readonly singlesStay?: boolean;
+}
+
+const mostRounds = 8;
+
+/**
+ * One sheet for all embedded rules of the pages: what is for some of them asks for a class of their `body`. What cannot stand there
+ * without a change of look, as far as the rules alone tell, stays. Undefined when there is nothing for the sheet.
+ */
+export function planOneSheet(site: Site, options: OneSheetOptions): GatherSheet | undefined {
+  const paths = [...new Set([...options.pages, ...(options.alsoLinking ?? [])])];
+  const table = readRuleTable(site, paths);
+  const readings = paths.map((path) => readingOf(site.files.get(path)!));
+  const taking = new Set(options.pages);
+  const staying = table.pages.map(
+    ({ path, sequence }) => new Set(sequence.filter((rule) => !taking.has(path) || (options.singlesStay === true && table.rules[rule]!.holders.size === 1))), // prettier-ignore
+  );
+  for (let round = 1; round <= mostRounds; round++) {
+    const places = table.pages.map((page, i) => linkPlaceOf(table, page, staying[i]!, linkedAt(readings[i], page.anchors, options.sheet))); // prettier-ignore
+    const shared = shareDeclarations(movingRules(table, places.map((place) => place.staying))); // prettier-ignore
+    const made = writtenSheet(site, shared, readings, options);
+    if (made.stuck.length === 0) return made.written && operationOf(table, places, shared, made.written, options);
+    for (const { page, family } of made.stuck)
+      for (const rule of table.pages[page]!.sequence)
+        if (table.rules[rule]!.family === family) staying[page]!.add(rule);
+  }
+  return undefined;
+}
+
+interface WrittenSheet {
+  readonly rules: readonly WrittenRule[];
+  readonly marks: readonly PageMark[];
+}
+
+/** A rule that cannot go to the sheet from a page. */
+interface Stuck {
+  readonly page: number;
+  readonly family: string;
+}
+
+function writtenSheet(
+  site: Site,
+  table: SharedTable,
+  readings: readonly (PageReading | undefined)[],
+  options: OneSheetOptions,
+): { readonly written: WrittenSheet | undefined; readonly stuck: readonly Stuck[] } {
+  const graph = makeRuleGraph(table);
+  const linking = linkingPages(table, options);
+  const { rules, marks, stuck } = scopeRules({ site, table, graph, readings, linking, options });
+  const all = [...stuck, ...lostRules(table, rules)].flatMap(({ rule, pages }) => [...pages].map((page) => ({ page, family: rule.family }))); // prettier-ignore
+  if (all.length > 0 || rules.length === 0) return { written: undefined, stuck: all };
+  const pathsOf = (set: PageSet): readonly string[] => [...set].map((page) => table.pages[page]!.path);
+  const placed = rules.map((one) => ({ pages: pathsOf(one.pages), marks: one.marks.map(({ name }) => name), before: one.before })); // prettier-ignore
+  const { order, headings } = inSections(placed, rules.map((_, i) => i), pathsOf(linking)); // prettier-ignore
+  const { selectors, stuck: unwritable } = writeSelectors({ site, table, rules, order, readings, options });
+  if (unwritable.length > 0)
+    return { written: undefined, stuck: unwritable.flatMap((i) => [...rules[i]!.pages].map((page) => ({ page, family: rules[i]!.rule.family }))) }; // prettier-ignore
+  const written = order.map((i) => entry(rules[i]!, selectors.get(i), headings[i]));
+  const used = marks.filter((mark) => rules.some((rule) => rule.marks.includes(mark)));
+  return {
+    written: {
+      rules: [...written, ...silentVersions(table, rules)],
+      marks: used.map(({ name, on, pages }) => ({ name, on, pages: pathsOf(pages) })),
+    },
+    stuck: [],
+  };
+}
+
+const entry = ({ rule }: ScopedRule, selector: string | undefined, section: string | undefined): WrittenRule => ({
+  family: rule.family,
+  version: rule.version,
+  ...(selector === undefined ? {} : { selector }),
+  ...(rule.only === undefined ? {} : { only: rule.only }),
+  ...(section === undefined ? {} : { section }),
+});
+
+/** Pages that hold a rule of the sheet, and those that link it in any case. */
+function linkingPages(table: RuleTable, { alsoLinking }: OneSheetOptions): PageSet {
+  const also = new Set(alsoLinking);
+  const linking = PageSet.empty(table.pages.length);
+  table.pages.forEach(({ path, sequence }, page) => {
+    if (sequence.length > 0 || also.has(path)) linking.add(page);
+  });
+  return linking;
+}
+
+/** Rules the graph left out of a cycle, with the pages where they did. */
+function lostRules(table: RuleTable, rules: readonly ScopedRule[]): readonly Pick<ScopedRule, 'rule' | 'pages'>[] {
+  const there = table.rules.map(() => PageSet.empty(table.pages.length));
+  for (const { rule, pages } of rules) there[rule.number]!.addAll(pages);
+  const wanted = table.rules.map(() => PageSet.empty(table.pages.length));
+  table.pages.forEach(({ sequence }, page) => {
+    for (const rule of sequence) wanted[rule]!.add(page);
+  });
+  return table.rules.flatMap((rule, i) => {
+    const lost = wanted[i]!.minus(there[i]!);
+    return lost.isEmpty ? [] : [{ rule, pages: lost }];
+  });
+}
+
+/** Versions of which the others say all: they leave their pages as well. */
+function silentVersions(table: SharedTable, rules: readonly ScopedRule[]): readonly WrittenRule[] {
+  const written = new Set(rules.map(({ rule }) => `${rule.family}\n${rule.version}`));
+  return table.silent.flatMap((number) => {
+    const { family, version } = table.rules[number]!;
+    return written.has(`${family}\n${version}`) ? [] : [{ family, version, only: [] }];
+  });
+}
+
+function operationOf(
+  table: RuleTable,
+  places: readonly LinkPlace[],
+  moving: RuleTable,
+  { rules, marks }: WrittenSheet,
+  { sheet }: OneSheetOptions,
+): GatherSheet {
+  const named = new Set(rules.map(({ family, version }) => `${family}\n${version}`));
+  const except = table.pages.flatMap(({ path, sequence }, i) =>
+    moving.pages[i]!.sequence.length === 0
+      ? []
+      : sequence
+          .map((rule) => table.rules[rule]!)
+          .filter(({ number, family, version }) => places[i]!.staying.has(number) && named.has(`${family}\n${version}`))
+          .map(({ family, version }) => ({ family, version, page: path })),
+  );
+  const pages = table.pages.filter((_, i) => moving.pages[i]!.sequence.length > 0).map(({ path }) => path);
+  const ahead = Object.fromEntries(table.pages.flatMap((page, i) => aheadOf(page, places[i]!)));
+  return {
+    kind: 'gather-sheet',
+    sheet,
+    pages,
+    rules,
+    ...(marks.length > 0 ? { marks } : {}),
+    ...(except.length > 0 ? { except } : {}),
+    ...(Object.keys(ahead).length > 0 ? { ahead } : {}),
+  };
+}
+
+/** Nothing where no source stands between: the first block is the place then. */
+function aheadOf({ path, anchors, blocks }: RuleTable['pages'][number], { segment }: LinkPlace): readonly (readonly [string, number])[] {
+  if (anchors.length === 0) return [];
+  const from = segment === 0 ? 0 : anchors[segment - 1]!.index + 1;
+  const to = anchors[segment]?.index ?? Infinity;
+  const block = blocks.find((index) => index >= from && index < to);
+  return [[path, block ?? from]];
+} // prettier-ignore
+
+/** Behind so many of the sources that stay the page links the sheet already. */
+function linkedAt(reading: PageReading | undefined, anchors: RuleTable['pages'][number]['anchors'], sheet: string): number | undefined {
+  const at = reading?.sources.findIndex((source) => linksPlainly(source, sheet)) ?? -1;
+  return at < 0 ? undefined : anchors.filter(({ index }) => index <= at).length;
+} // prettier-ignore
