@@ -2,11 +2,13 @@ import {
   applyOperations,
   describeOperationProblem,
   freeSheetName,
+  missingSheets,
   planGatherRules,
   planWhole,
   proveSites,
   surveySite,
   whatStays,
+  withAbsent,
   type Operation,
   type SinglePage,
   type Site,
@@ -28,8 +30,14 @@ export interface GatherOptions {
   readonly hints: boolean;
   /** Rules ask for an element's ID where it alone has such a style attribute. */
   readonly ids: boolean;
-  /** Imports of embedded blocks become links. */
-  readonly linkImports: boolean;
+  /** Imports of embedded blocks stay imports. */
+  readonly keepImports: boolean;
+  /** No selector with `:where()`. */
+  readonly oldBrowsers: boolean;
+  /** One new sheet whose rules ask for classes of their pages, or as many as need none. */
+  readonly sheets: 'one' | 'own';
+  /** Sheets that pages ask for and the folder has not: they may say anything, or they are nowhere. */
+  readonly missing: 'unknown' | 'nothing';
   /** Important declarations in place of stronger selectors. */
   readonly important: boolean;
   readonly singlePage: SinglePage | undefined;
@@ -45,7 +53,9 @@ export async function runGather(
   print: (text: string) => void,
 ): Promise<number> {
   await checkTarget(options.out);
-  const before = await readSiteFolder(folder);
+  const found = await readSiteFolder(folder);
+  const absent = options.missing === 'nothing' ? missingSheets(found).map(({ path }) => path) : [];
+  const before = withAbsent(found, absent);
   const given = options.plan === undefined ? undefined : await readPlanFile(options.plan);
   const sheet = options.sheet ?? freeSheetName(before.files.keys(), options.folder);
   const outcome = given
@@ -58,17 +68,19 @@ export async function runGather(
   const written = same || options.allowDifferences;
   if (written) await writeSiteFolder(outcome.site, options.out, await linksOfFolder(folder));
   const report = makeGatherReport(before, outcome, written);
-  print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out));
+  print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out, absent));
   return { same: 0, differs: 1, unsure: 3 }[outcome.proof.verdict];
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {
-  const { keepAttributes, hints, ids, linkImports, important, singlePage, maxSheets } = options;
+  const { keepAttributes, hints, ids, keepImports, oldBrowsers, sheets, important, singlePage, maxSheets } = options;
   const planned = planWhole(site, sheet, {
     keepAttributes,
     hints,
     ids,
-    linkImports,
+    keepImports,
+    oldBrowsers,
+    sheets,
     important,
     ...(singlePage === undefined ? {} : { singlePage }),
     ...(maxSheets === undefined ? {} : { maxSheets }),

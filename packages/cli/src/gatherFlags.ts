@@ -9,7 +9,10 @@ export interface GatherFlags {
   readonly keep?: string;
   readonly hints?: boolean;
   readonly ids?: boolean;
-  readonly linkImports?: boolean;
+  readonly keepImports?: boolean;
+  readonly oldBrowsers?: boolean;
+  readonly sheets: string;
+  readonly missing: string;
   readonly important?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
@@ -20,11 +23,15 @@ export interface GatherFlags {
 
 /** What the flags ask for, or what is wrong with them. */
 export function gatherOptions(flags: GatherFlags): GatherOptions {
-  const { keep, singlePage, maxSheets } = flags;
+  const { keep, singlePage, maxSheets, sheets, missing } = flags;
   if (keep !== undefined && keep !== 'attributes')
     throw new UsageProblem(`--keep ${keep} is not known. attributes is allowed.`);
   if (singlePage !== 'shared' && singlePage !== 'own' && singlePage !== 'stay')
     throw new UsageProblem(`--single-page ${singlePage} is not known. shared, own and stay are allowed.`);
+  if (sheets !== 'one' && sheets !== 'own')
+    throw new UsageProblem(`--sheets ${sheets} is not known. one and own are allowed.`);
+  if (missing !== 'unknown' && missing !== 'nothing')
+    throw new UsageProblem(`--missing ${missing} is not known. unknown and nothing are allowed.`);
   if (maxSheets !== undefined && !/^[1-9]\d{0,3}$/.test(maxSheets))
     throw new UsageProblem(
       `--max-sheets ${maxSheets} is not a number of sheets. A whole number from 1 to 9999 is allowed.`,
@@ -38,7 +45,10 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     keepAttributes: keep === 'attributes',
     hints: flags.hints ?? false,
     ids: flags.ids ?? false,
-    linkImports: flags.linkImports ?? false,
+    keepImports: flags.keepImports ?? false,
+    oldBrowsers: flags.oldBrowsers ?? false,
+    sheets,
+    missing,
     important: flags.important ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),

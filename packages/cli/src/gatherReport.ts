@@ -73,7 +73,7 @@ function countIn(site: Site, path: string): { readonly blocks: number; readonly 
   return { blocks: embeddedBlocks(tree, path).length, attributes };
 }
 
-export function printGather(report: GatherReportReply, out: string): string {
+export function printGather(report: GatherReportReply, out: string, absent: readonly string[] = []): string {
   const { totals } = report;
   const lines = report.sheets.length === 0 ? ['Nothing was gathered.'] : [];
   for (const { path, rules, bytes, pages, why } of report.sheets) {
@@ -94,7 +94,7 @@ export function printGather(report: GatherReportReply, out: string): string {
       );
     if (stayed.length > 40) lines.push(`  and ${stayed.length - 40} more (--json lists all)`);
   }
-  lines.push('', printProof(report.proof as unknown as Proof));
+  lines.push('', printProof(report.proof as unknown as Proof, absent));
   lines.push(
     '',
     report.written

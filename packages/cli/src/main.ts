@@ -53,14 +53,28 @@ export async function main(
     .option('--keep <what>', 'what stays in the pages: attributes')
     .option('--ids', 'rules ask for the ID of an element that alone has its style attribute, in place of a class')
     .option('--important', 'important declarations where a plain class would lose, in place of stronger selectors')
-    .option('--link-imports', 'imports of embedded blocks become links; else they are kept')
+    .option(
+      '--keep-imports',
+      'imports of embedded blocks stay imports; else they become links where that says the same',
+    )
+    .option(
+      '--sheets <how>',
+      'one: one new sheet, rules for some pages ask for a class of their body; own: no such classes, as many sheets as that takes',
+      'one',
+    )
+    .option('--old-browsers', 'no :where() in selectors; a rule that would need it goes with its block')
+    .option(
+      '--missing <what>',
+      'sheets that pages ask for and the folder has not: unknown (they may say anything) or nothing (they are on no server either)',
+      'unknown',
+    )
     .option(
       '--hints',
       'presentational attributes and elements (bgcolor, align, width on cells, font, center, …) as well',
     )
     .option(
       '--single-page <what>',
-      'rules that only one page has: shared where they reach nothing else, own, or stay',
+      'rules that only one page has: shared (in the main sheet), own (in a sheet beside it), or stay',
       'shared',
     )
     .option('--max-sheets <n>', 'at most so many sheets; what would need more stays in its pages')

@@ -59,12 +59,12 @@ export function printSurvey({ survey, findings }: SiteCheck): string {
 }
 
 /** The proof in words: the verdict, then each page that differs with its causes. */
-export function printProof(proof: Proof): string {
+export function printProof(proof: Proof, absent: readonly string[] = []): string {
   const same = proof.pages.filter((page) => page.verdict === 'same').length;
   const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
   const lines = [
     `${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`,
-    'Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML).',
+    `Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML).${absent.length === 0 ? '' : ` Taken as missing on the server too: ${absent.join(', ')}.`}`, // prettier-ignore
     ...(unsure > 0
       ? [`Of ${plural(unsure, 'page')} it cannot be told: looking at both states in a browser settles it.`]
       : []),

@@ -123,7 +123,12 @@ export const PlanSettings = Type.Object(
     keepAttributes: Type.Optional(Type.Boolean()),
     /** Rules ask for the ID of an element where it alone has such a style attribute. */
     ids: Type.Optional(Type.Boolean()),
-    linkImports: Type.Optional(Type.Boolean()),
+    /** Imports of embedded blocks stay imports. */
+    keepImports: Type.Optional(Type.Boolean()),
+    /** One new sheet whose rules ask for classes of their pages, or as many as need none. */
+    sheets: Type.Optional(Type.Union([Type.Literal('one'), Type.Literal('own')])),
+    /** No `:where()` in selectors. */
+    oldBrowsers: Type.Optional(Type.Boolean()),
     important: Type.Optional(Type.Boolean()),
     /** Presentational attributes go as well. */
     hints: Type.Optional(Type.Boolean()),

@@ -12,7 +12,18 @@ export {
   relativePath,
   type FileKind,
 } from './source/sitePath.ts';
-export { byPath, makeSite, makeSiteFile, pagesOf, sheetsOf, type Site, type SiteFile } from './source/site.ts';
+export {
+  byPath,
+  isAbsent,
+  makeSite,
+  makeSiteFile,
+  pagesOf,
+  sheetsOf,
+  withAbsent,
+  type Site,
+  type SiteFile,
+} from './source/site.ts';
+export { missingSheets, type MissingSheet } from './survey/missingSheets.ts';
 export { applyChangeSet, changedFiles, describeChangeProblem, type ChangeSet } from './source/changeSet.ts';
 export { comparableValue } from './values/comparableValue.ts';
 export { declarationValidity } from './values/declarationValidity.ts';

@@ -1,7 +1,7 @@
 import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
 import { matchesIntegrity } from '../page/stylePolicy.ts';
-import { sheetsOf, type Site } from '../source/site.ts';
+import { sheetsOf, type Site, isAbsent } from '../source/site.ts';
 import { encodingName } from '../source/textCoding.ts';
 import type { Target } from '../values/urls.ts';
 import { mayReadMarkup, targetKey } from './compileBlock.ts';
@@ -175,6 +175,7 @@ class Collector {
     const perhaps = by.perhaps === true || (by.kind === 'imported' && this.allowedImports === 'maybe');
     const isTooMuch = chain.length > maxImportDepth || this.imports > maxImports;
     const file = path === undefined ? undefined : this.site.files.get(path);
+    if (path !== undefined && isAbsent(this.site, path)) return;
     if (by.integrity !== undefined && file && !matchesIntegrity(by.integrity, file.bytes)) return;
     const sheet =
       path === undefined || isTooMuch || perhaps ? undefined : this.cache.file(this.site, path, this.environmentOf(by));

@@ -11,7 +11,7 @@ import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { folderOf } from '../source/sitePath.ts';
 import { describeApart } from './describeApart.ts';
-import { planOneSheet } from './oneSheet/planOneSheet.ts';
+import { planOneSheet, type OneSheetOptions } from './oneSheet/planOneSheet.ts';
 import { mostSingles, partition, type Partition, type SheetPart, type SinglePage } from './partition.ts';
 import { makeRuleGraph, type RuleGraph } from './ruleGraph.ts';
 import { reachOfRules } from './ruleReach.ts';
@@ -29,6 +29,8 @@ export interface PlanOptions {
   readonly maxSheets?: number;
   /** One new sheet, whose rules ask for classes of the pages they are for (the default); or as many as need no such class. */
   readonly sheets?: 'one' | 'own';
+  /** Style attributes stay on their elements. */
+  readonly keepAttributes?: boolean;
   /** For browsers without `:where()`: a rule that would need it stays in its block, and goes with it. */
   readonly oldBrowsers?: boolean;
   readonly onRound?: (round: number, proof: Proof) => void;
@@ -96,19 +98,35 @@ export function planLookKeepingGather(
     options.onRound?.(round, proof);
     if (differing.length === 0) {
       const exclusions = [...careful].filter(([, { step }]) => step === 'apart' || step === 'untouched').map(([page, { reason }]) => ({ page, reason })); // prettier-ignore
-      return succeed({ ...tried, proof, exclusions });
+      return succeed({ ...tried, sheets: tried.sheets.map((one) => withReason(one, careful)), proof, exclusions });
     }
     for (const page of differing) {
       const reason =
         page.causes[0]?.reason ?? page.notes[0] ?? page.doubts[0]?.sentence ?? 'The page would look different.';
-      const next = steps[steps.indexOf(at(page.path)) + 1] ?? 'untouched';
+      const isDoubt = page.causes.length === 0 && page.notes.length === 0;
+      const next = nextStep(steps, at(page.path), isDoubt);
       careful.set(page.path, { step: round >= mostRounds - 1 ? 'untouched' : next, reason });
     }
   }
   return succeed({ operations: [], sheets: [], site, proof: prover.prove(site), exclusions: [] });
 }
 
-export type Attempt = Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'>;
+/** Why the blocks of a page went as they stand. */
+function withReason(sheet: PlannedSheet, careful: ReadonlyMap<string, { readonly reason: string }>): PlannedSheet {
+  const reason = sheet.why === undefined ? undefined : careful.get(sheet.pages[0]!)?.reason;
+  return reason === undefined ? sheet : { ...sheet, why: reason };
+}
+
+/** What scripts may notice is the class, or the sheets: making sure of the rules changes nothing of that. */
+const nextStep = (steps: readonly CarefulStep[], at: CarefulStep, isDoubt: boolean): CarefulStep =>
+  isDoubt && at === 'sharing' && steps.includes('unmarked')
+    ? 'unmarked'
+    : (steps[steps.indexOf(at) + 1] ?? 'untouched');
+
+export interface Attempt extends Pick<LookKeepingPlan, 'operations' | 'sheets' | 'site'> {
+  /** Pages that have style attributes and no rule of the sheet would look different with it. */
+  readonly attributesApart?: boolean;
+}
 
 /** Which pages share sheets, which may give up whole blocks; which are to be reached by their own rules only, and which get no class. */
 export interface AttemptPages {
@@ -126,12 +144,13 @@ export function attempt(site: Site, shared: string, pages: AttemptPages, options
   const operations: GatherOperation[] = [...made.operations];
   const sheets: PlannedSheet[] = [...made.sheets];
   const at = made.site;
-  if (options.maxSheets !== undefined) return { operations, sheets, site: at };
+  const { attributesApart = false } = made;
+  if (options.maxSheets !== undefined) return { operations, sheets, site: at, attributesApart };
   const least = single === 'stay' ? { least: 2 } : {};
   const rest: GatherBlocks = { kind: 'gather-blocks', folder: folderOf(shared), pages: whole, ...least };
   const plan = planGatherBlocks(at, rest);
   const next = plan.ok ? applyPlan(at, plan.value) : undefined;
-  if (!plan.ok || !next?.ok) return { operations, sheets, site: at };
+  if (!plan.ok || !next?.ok) return { operations, sheets, site: at, attributesApart };
   operations.push(rest);
   for (const { path, rules, pages } of plan.value.sheets)
     sheets.push({
@@ -143,30 +162,44 @@ export function attempt(site: Site, shared: string, pages: AttemptPages, options
           ? `Only ${pages[0]!} has these rules, or has them where no shared sheet could take them.`
           : 'These blocks move as a whole, each in its place among the sources of its page.',
     });
-  return { operations, sheets, site: next.value };
+  return { operations, sheets, site: next.value, attributesApart };
 }
 
 function oneSheet(
   site: Site,
   sheet: string,
   { sharing, strict, unmarkable }: AttemptPages,
-  { oldBrowsers, singlePage }: PlanOptions,
+  { oldBrowsers, singlePage, keepAttributes }: PlanOptions,
 ): Attempt {
-  const operation = planOneSheet(site, {
+  const options: OneSheetOptions = {
     sheet,
     pages: sharing,
     singlesStay: singlePage === 'stay' || singlePage === 'own',
     ...(strict ? { strict } : {}),
     ...(unmarkable ? { unmarkable } : {}),
     ...(oldBrowsers ? { oldBrowsers } : {}),
-  });
-  const plan = operation && planGatherSheet(site, operation);
-  if (!operation || !plan?.ok) return { operations: [], sheets: [], site };
-  const next = applyPlan(site, plan.value);
-  if (!next.ok) return { operations: [], sheets: [], site };
+  };
+  const alone = planOneSheet(site, options);
+  const nothing = { operations: [], sheets: [], site };
+  if (!alone) return nothing;
+  const holding = new Set(alone.pages);
+  const others = keepAttributes ? [] : sharing.filter((page) => !holding.has(page) && hasAttributes(site, page));
+  const together = others.length === 0 ? alone : planOneSheet(site, { ...options, alsoLinking: others });
+  const asGood = together !== undefined && costOf(together) <= costOf(alone) && together.rules.length === alone.rules.length; // prettier-ignore
+  const operation = asGood ? together : alone;
+  const plan = planGatherSheet(site, operation);
+  const next = plan.ok ? applyPlan(site, plan.value) : undefined;
+  if (!plan.ok || !next?.ok) return nothing;
   const { rules, pages } = plan.value;
-  return { operations: [operation], sheets: [{ path: plan.value.sheet, rules, pages, why: undefined }], site: next.value };
-} // prettier-ignore
+  const sheets = rules === 0 ? [] : [{ path: plan.value.sheet, rules, pages, why: undefined }];
+  return { operations: [operation], sheets, site: next.value, attributesApart: !asGood };
+}
+
+const hasAttributes = (site: Site, page: string): boolean => /\sstyle\s*=/i.test(site.files.get(page)?.text ?? '');
+
+/** Marks weigh most; then how many rules ask for one. */
+const costOf = ({ marks = [], rules }: GatherSheet): number =>
+  marks.length * 1000 + rules.filter(({ selector }) => selector !== undefined).length;
 
 /** Sheets by the pages that hold the same rules. */
 function ownSheets(site: Site, shared: string, sharing: readonly string[], options: PlanOptions): Attempt {

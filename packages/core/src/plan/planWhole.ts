@@ -31,8 +31,6 @@ import {
 import { attributesStaying, blocksStaying, presentationalStaying, type Staying } from './staying.ts';
 
 export interface WholePlanOptions extends PlanOptions {
-  /** Style attributes stay on their elements. */
-  readonly keepAttributes?: boolean;
   /** Rules ask for the ID of an element where it alone has such a style attribute. */
   readonly ids?: boolean;
   /** Important declarations in place of stronger selectors. */
@@ -136,7 +134,7 @@ function planStyling(
   const blocks = planLookKeepingGather(site, path.value, forBlocks(options), prover);
   if (!blocks.ok) return blocks;
   if (options.keepAttributes) return succeed(wholeOf(blocks.value, undefined, blocks.value.proof, options));
-  const operation = attributesOperation(blocks.value.site, path.value, blocks.value.sheets, options);
+  const operation = attributesOperation(blocks.value, path.value, options);
   const attributes = planLookKeepingAttributes(blocks.value.site, operation, prover);
   const proof = attributes.ok ? attributes.value.proof : blocks.value.proof;
   return succeed(wholeOf(blocks.value, attributes, proof, options));
@@ -164,25 +162,27 @@ function besideSheet(
 /** Undefined when style attributes were not to be taken. */
 type Attributes = Result<Omit<LookKeepingAttributes, 'proof'>, AttributesProblem> | undefined;
 
-/** Into the sheet that takes the rules of blocks, where there is to be one. */
-const attributesOperation = (
-  site: Site,
+/** Into the sheet that takes the rules of blocks, unless pages without such rules would come to link it. */
+function attributesOperation(
+  { site, sheets, attributesApart }: Attempt,
   sheet: string,
-  planned: readonly PlannedSheet[],
-  { pages, ids, important, sheets }: WholePlanOptions,
-): GatherAttributes => ({
-  kind: 'gather-attributes',
-  sheet: sheets === 'own' && planned.length > 0 ? attributesSheetBeside(sheet, site.files.keys()) : sheet,
-  ...(pages === undefined ? {} : { pages }),
-  ...(ids ? { ids } : {}),
-  ...(important ? { important } : {}),
-});
+  options: WholePlanOptions,
+): GatherAttributes {
+  const apart = (options.sheets === 'own' && sheets.length > 0) || attributesApart === true;
+  return {
+    kind: 'gather-attributes',
+    sheet: apart ? attributesSheetBeside(sheet, [...site.files.keys(), sheet]) : sheet,
+    ...(options.pages === undefined ? {} : { pages: options.pages }),
+    ...(options.ids ? { ids: true } : {}),
+    ...(options.important ? { important: true } : {}),
+  };
+}
 
 /** Blocks and attributes planned in one go and proved once; undefined when anything would differ. */
 function bothAtOnce(site: Site, sheet: string, options: WholePlanOptions, prover: SiteProver): WholePlan | undefined {
   const pages = options.pages ?? pagesOf(site).map((page) => page.path);
   const blocks = attempt(site, sheet, { sharing: pages, whole: pages }, forBlocks(options));
-  const operation = attributesOperation(blocks.site, sheet, blocks.sheets, options);
+  const operation = attributesOperation(blocks, sheet, options);
   const plan = options.keepAttributes ? undefined : planGatherAttributes(blocks.site, operation, watchFor(blocks.site, prover)); // prettier-ignore
   const applied = plan?.ok ? applyPlan(blocks.site, plan.value) : succeed(blocks.site);
   if (!applied.ok) return undefined;
@@ -227,6 +227,8 @@ function withAttributes(sheets: readonly PlannedSheet[], plan: AttributesPlan | 
         : one,
     );
   const why =
-    sheets.length === 0 ? undefined : 'What style attributes said, as classes; linked after all other sheets.';
+    sheets.length === 0
+      ? undefined
+      : 'What style attributes said. Some of these pages hold none of the rules of the main sheet, and would look different with it.';
   return [...sheets, { path: plan.sheet, rules, pages, why }];
 }

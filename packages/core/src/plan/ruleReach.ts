@@ -27,7 +27,7 @@ export function reachOfRules(
   const selectors = rules.flatMap((rule) => (parseSelectorList(rule.label) ?? []).map((selector) => ({ rule, selector, needs: neededNames(selector) }))); // prettier-ignore
   const definitions = asked.filter((rule) => rule.kind === 'definition');
   const sheetText = sheetsOf(site).map((file) => (file.text ?? '').toLowerCase()).join('\n'); // prettier-ignore
-  table.pages.forEach(({ path, names }, page) => {
+  table.pages.forEach(({ path, names, made }, page) => {
     const text = site.files.get(path)?.text;
     if (text === undefined) return;
     for (const rule of asked) if (rule.opaque) reach.get(rule.number)!.add(page);
@@ -36,9 +36,13 @@ export function reachOfRules(
       if (mayBeSaid(rule, lower) || mayBeSaid(rule, sheetText) || lower.includes('<script'))
         reach.get(rule.number)!.add(page);
     const open: Asked[] = [];
+    const makes = made();
     for (const { rule, selector, needs } of selectors) {
-      if (rule.holders.has(page) || !needs.every((name) => names.has(name))) continue;
-      if (isOneName(selector)) reach.get(rule.number)!.add(page);
+      if (rule.holders.has(page)) continue;
+      // what a script may make
+      if (makes && needs.every((name) => makes.has(name.replace(/^[.#]/, '')))) reach.get(rule.number)!.add(page);
+      else if (!needs.every((name) => names.has(name))) continue;
+      else if (isOneName(selector)) reach.get(rule.number)!.add(page);
       else open.push({ rule, selector });
     }
     if (open.length > 0) matchOn(text, open, page, reach);

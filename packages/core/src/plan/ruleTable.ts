@@ -1,10 +1,12 @@
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import { compileBlock } from '../cascade/compileBlock.ts';
 import { mayCompete, traitsOf, type Traits } from '../operations/gather/compete.ts';
+import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
-import type { Site } from '../source/site.ts';
+import { isAbsent, type Site } from '../source/site.ts';
 import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';
 import { readingOf, type PageReading } from '../survey/pageReading.ts';
+import { madeNames } from '../survey/madeNames.ts';
 import type { RuleBody } from '../survey/ruleBody.ts';
 import { siteBase, type Base } from '../values/urls.ts';
 import { PageSet } from './pageSet.ts';
@@ -20,6 +22,8 @@ export interface PlannedRule {
   readonly declarations: readonly CompiledDeclaration[];
   /** What it selects cannot be told from its selector alone: nested rules, `@scope`. */
   readonly opaque: boolean;
+  /** It says nothing: it holds no declaration, or no browser takes its selector for one. */
+  readonly dead: boolean;
   /** Another selector may stand in place of its own: not in `@scope`, where selectors mean what is inside. */
   readonly markable: boolean;
   /** Of its declarations only those of these properties, where versions share the others. */
@@ -33,6 +37,8 @@ export interface PlannedPage {
   readonly sequence: readonly number[];
   /** Types, classes and IDs of its elements: `p`, `.notice`, `#form`, in lower case. */
   readonly names: ReadonlySet<string>;
+  /** Names that elements may have which its scripts make, bare and in lower case; undefined where they make none. */
+  readonly made: () => ReadonlySet<string> | undefined;
   /** For each of these, how many sources that may decide something with the page's rules stand before it. */
   readonly segments: readonly number[];
   /** These sources, in order. */
@@ -58,8 +64,13 @@ export interface RuleTable {
   readonly traitsOfSheet: (sheet: string) => readonly Traits[] | undefined;
 }
 
-export function readRuleTable(site: Site, paths: readonly string[]): RuleTable {
-  return new TableReader(site, paths).read();
+/** `alsoNamed`: pages whose names are told though they hold no rule. */
+export function readRuleTable(
+  site: Site,
+  paths: readonly string[],
+  alsoNamed: ReadonlySet<string> = new Set(),
+): RuleTable {
+  return new TableReader(site, paths, alsoNamed).read();
 }
 
 class TableReader {
@@ -69,19 +80,21 @@ class TableReader {
   private readonly competing = new Map<string, boolean>();
   private readonly site: Site;
   private readonly paths: readonly string[];
+  private readonly alsoNamed: ReadonlySet<string>;
 
-  constructor(site: Site, paths: readonly string[]) {
+  constructor(site: Site, paths: readonly string[], alsoNamed: ReadonlySet<string>) {
     this.site = site;
     this.paths = paths;
+    this.alsoNamed = alsoNamed;
   }
 
   read(): RuleTable {
     const pages = this.paths.map((path, number): PlannedPage => {
       const file = this.site.files.get(path);
-      const page = file && /<style/i.test(file.text ?? '') ? readingOf(file) : undefined;
+      const page = file && (this.alsoNamed.has(path) || /<style/i.test(file.text ?? '')) ? readingOf(file) : undefined;
       return page
         ? this.page(page, number)
-        : { path, sequence: [], names: new Set(), segments: [], anchors: [], blocks: [] };
+        : { path, sequence: [], names: new Set(), made: () => undefined, segments: [], anchors: [], blocks: [] };
     });
     return {
       rules: this.rules,
@@ -110,6 +123,7 @@ class TableReader {
       path: page.path,
       sequence: kept.map(({ rule }) => rule),
       names: page.names,
+      made: () => madeNames(page, this.site),
       segments: kept.map(({ sourceIndex }) => anchors.filter(({ index }) => index < sourceIndex).length),
       anchors,
       blocks: page.blocks.filter((b) => b.stays === undefined).map((b) => b.sourceIndex),
@@ -125,7 +139,7 @@ class TableReader {
     const inScope = body.groups.some((group) => group.name === 'scope');
     const traits = traitsOf({ key: '', kind, label, declarations, nests });
     const holders = PageSet.empty(this.paths.length);
-    this.rules.push({ number, family, version, label, kind, traits, declarations, opaque: nests || inScope, markable: !inScope, holders }); // prettier-ignore
+    this.rules.push({ number, family, version, label, kind, traits, declarations, opaque: nests || inScope, markable: !inScope, dead: isDead(body), holders }); // prettier-ignore
     return number;
   }
 
@@ -136,6 +150,7 @@ class TableReader {
       if (movable.has(index) || source.idle !== undefined) return [];
       if (source.kind === 'embedded' || source.target.kind !== 'site') return [{ index, sheet: undefined }];
       const { path } = source.target;
+      if (isAbsent(this.site, path)) return [];
       if (!rules.some((rule) => this.competes(path, rule))) return [];
       return [{ index, sheet: this.traitsOfSheet(path) && path }];
     });
@@ -166,6 +181,10 @@ class TableReader {
     return traits;
   }
 }
+
+/** Empty, or behind a `//`, which begins no comment in a sheet. */
+const isDead = ({ kind, label, declarations, nests }: RuleBody): boolean =>
+  kind === 'rule' && !nests && (declarations.length === 0 || (label.startsWith('//') && !parseSelectorList(label)));
 
 function traitsOfUnit(unit: BlockUnit, base: Base): Traits {
   const { declarations } = compileBlock(unit.declarations, { base, fingerprint: undefined });

@@ -1,6 +1,5 @@
 import { longhandsOf } from '../values/longhands.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
-import type { IndexedSelector } from '../cascade/ruleIndex.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { neededNames } from '../survey/selectorNames.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
@@ -8,7 +7,7 @@ import { elementName, type PageTree } from '../page/parsePage.ts';
 import { noticed, type ElementChange } from '../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
 import type { Touch } from '../scripts/scriptFacts.ts';
-import { madeLook, namesMade, rulesFor } from './madeElements.ts';
+import { madeAlike, namesMade, rulesFor, type MadeRule } from './madeElements.ts';
 import type { PageState } from './explainDifference.ts';
 import { isStyleSource, type ElementPair } from './pairElements.ts';
 import { writtenSources } from './shownSources.ts';
@@ -153,7 +152,7 @@ const writtenOf = ({ start, end }: ElementNode, text: string): string => text.sl
 function madeDoubts(before: PageState, after: PageState, scripts: readonly PageScript[]): readonly ScriptDoubt[] {
   // a class that came in is on no element a script makes
   const names = namesMade(before.cascade, before.site);
-  if (!names || madeLook(before.cascade, before.site, names) === madeLook(after.cascade, after.site, names)) return [];
+  if (!names || madeAlike(before.cascade, after.cascade, names)) return [];
   const [old, now] = [before, after].map(({ cascade }) => rulesFor(cascade, names).map(keyOfRule));
   const came = now!.find((rule) => !old!.includes(rule)) ?? old!.find((rule) => !now!.includes(rule));
   const which = came === undefined ? 'stand in another order' : `are not the same (${came.slice(0, came.indexOf('\n'))})`;
@@ -161,5 +160,5 @@ function madeDoubts(before: PageState, after: PageState, scripts: readonly PageS
   return [{ sentence: `${whereOf(maker, 1)}: a script makes elements, or gives them a class or an ID, and the rules that may reach those ${which}.`, elements: [] }];
 } // prettier-ignore
 
-const keyOfRule = ({ selector, rule }: IndexedSelector): string =>
-  `${selector.text}\n${rule.compiled.block.key} ${rule.conditionKey}`;
+const keyOfRule = ({ text, one: { rule } }: MadeRule): string =>
+  `${text}\n${rule.compiled.block.key} ${rule.conditionKey}`;

@@ -4,7 +4,7 @@ import { baseAt, type StyleSources } from '../page/styleSources.ts';
 import { placeOf } from '../source/span.ts';
 import type { Site } from '../source/site.ts';
 import { decodeText } from '../source/textCoding.ts';
-import { resolveReference, siteBase, type Base } from '../values/urls.ts';
+import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
 import { readScript } from './readScript.ts';
 import type { ScriptFacts } from './scriptFacts.ts';
 
@@ -61,7 +61,7 @@ export function pageScripts(
     if (element.tag === 'script') {
       const type = (attributeOf(element, 'type') ?? '').trim();
       const kind = /^module$/i.test(type) ? 'module' : 'script';
-      const reference = attributeOf(element, 'src') ?? attributeOf(element, 'href') ?? attributeOf(element, 'xlink:href'); // prettier-ignore
+      const reference = referenceOf(element);
       if (reference !== undefined) file(reference, baseAt(sources, element), kind, 0);
       else {
         const text = textContent(element);
@@ -79,6 +79,9 @@ export function pageScripts(
   }
   return out;
 }
+
+const referenceOf = (element: ElementNode): string | undefined =>
+  attributeOf(element, 'src') ?? attributeOf(element, 'href') ?? attributeOf(element, 'xlink:href');
 
 /** A block of data, or a template in a string, that scripts may use. */
 const dataFacts = (text: string): ScriptFacts => ({
@@ -101,4 +104,54 @@ function factsOf(text: string, kind: 'script' | 'module' | 'handler'): ScriptFac
     known.set(key, (facts = readScript(text, kind)));
   }
   return facts;
+}
+
+/** The scripts of a page without its tree: their texts, and what they load. */
+export interface ScriptOutline {
+  readonly texts: readonly { readonly text: string; readonly kind: 'script' | 'module' | 'handler' | 'data' }[];
+  readonly loads: readonly { readonly target: Target; readonly kind: 'script' | 'module' }[];
+  readonly base: Base;
+}
+
+/** Undefined for a page without scripts. */
+export function scriptOutline(
+  page: PageTree,
+  sources: Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>,
+): ScriptOutline | undefined {
+  if (!hasScripts(page)) return undefined;
+  const texts: ScriptOutline['texts'][number][] = [];
+  const loads: ScriptOutline['loads'][number][] = [];
+  for (const element of page.elements) {
+    if (element.tag === 'script') {
+      const type = (attributeOf(element, 'type') ?? '').trim();
+      const kind = /^module$/i.test(type) ? 'module' : 'script';
+      const reference = referenceOf(element);
+      if (reference !== undefined) loads.push({ target: resolveReference(reference, baseAt(sources, element)), kind });
+      else texts.push({ text: textContent(element), kind: scriptType.test(type) ? kind : 'data' });
+    }
+    for (const { name, value } of element.attributes)
+      if (isHandler({ name, value }))
+        texts.push({ text: value.replace(/^[\0-\x20]*javascript:/i, ''), kind: 'handler' });
+  }
+  return { texts, loads, base: sources.base };
+}
+
+/** What all scripts of the outline say, those they load included. */
+export function outlineFacts({ texts, loads, base }: ScriptOutline, site: Site): readonly ScriptFacts[] {
+  const out: ScriptFacts[] = [];
+  const seen = new Set<string>();
+  const add = (facts: ScriptFacts, from: Base, depth: number): void => {
+    out.push(facts);
+    for (const next of facts.modules) load(resolveReference(next, from), 'module', depth + 1);
+    for (const next of facts.files) load(resolveReference(next, base), 'script', depth + 1);
+  };
+  const load = (target: Target, kind: 'script' | 'module', depth: number): void => {
+    const found = target.kind === 'site' ? site.files.get(target.path) : undefined;
+    if (!found || seen.has(found.path) || depth > 50) return;
+    seen.add(found.path);
+    add(factsOf(found.text ?? decodeText(found.bytes, 'utf-8'), kind), siteBase(found.path), depth);
+  };
+  for (const { target, kind } of loads) load(target, kind, 0);
+  for (const { text, kind } of texts) add(kind === 'data' ? dataFacts(text) : factsOf(text, kind), base, 0);
+  return out;
 }

@@ -56,7 +56,7 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
     if (!edited.ok) return edited;
     files.set(change.path, edited.value);
   }
-  return succeed({ files });
+  return succeed({ ...site, files });
 }
 
 /** The folders a path stands in, innermost first. */

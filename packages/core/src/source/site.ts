@@ -21,7 +21,17 @@ export interface SiteFile {
 /** The set of files brought in, by site path. */
 export interface Site {
   readonly files: ReadonlyMap<string, SiteFile>;
+  /** Paths that pages ask for and that are on no server either: they count as nothing. */
+  readonly absent?: ReadonlySet<string>;
 }
+
+/** The site where these paths, as far as it has no such file, are taken to be nowhere. */
+export const withAbsent = (site: Site, paths: readonly string[]): Site =>
+  paths.length === 0 ? site : { ...site, absent: new Set([...(site.absent ?? []), ...paths]) };
+
+/** Whether a path is of no file of the site and said to be nowhere. */
+export const isAbsent = (site: Site, path: string): boolean =>
+  (site.absent?.has(path) ?? false) && !site.files.has(path);
 
 /** Common practice of servers: `.xhtml` goes out as application/xhtml+xml. */
 export const isServedAsXml = (path: string): boolean => /\.xhtml$/i.test(path);

@@ -2,12 +2,14 @@ import { pageSyntax, type PageSyntax } from '../page/pageSyntax.ts';
 import { spansOf, type ElementNode } from '../page/nodes.ts';
 import { parsePage, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type SourcePlace } from '../page/styleSources.ts';
+import { scriptOutline, type ScriptOutline } from '../scripts/pageScripts.ts';
 import type { GroupRule } from '../sheet/sheet.ts';
 import type { SiteFile } from '../source/site.ts';
 import { textOf, type Span } from '../source/span.ts';
 import { resolveReference, type Base, type Target } from '../values/urls.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from './blockUnits.ts';
 import { ruleBody, type RuleBody } from './ruleBody.ts';
+import { skeletonOf } from './skeleton.ts';
 
 /** A conditional group in a block. */
 export interface ReadGroup {
@@ -51,12 +53,12 @@ export interface PageReading {
   readonly syntax: PageSyntax;
   /** Types, classes and IDs of its elements, in lower case, and perhaps some it does not have: `p`, `.notice`, `#form`. */
   readonly names: ReadonlySet<string>;
-  /** What its elements are by type, ID and classes, each once, in lower case, with NUL between; undefined where that is not known. */
-  readonly kinds: ReadonlySet<string> | undefined;
   /** IDs, in lower case, that more than one of its elements has. */
   readonly repeatedIds: ReadonlySet<string>;
   /** The last element of the head that a link may follow where the page has no source, or the head's own tag. */
   readonly headEnd: Span | undefined;
+  /** Undefined where the page has no script. */
+  readonly scripts: ScriptOutline | undefined;
   readonly body: ReadTag | undefined;
   readonly root: ReadTag | undefined;
 }
@@ -82,6 +84,7 @@ export const rememberReading = (reading: PageReading): void => void readings.set
 function read(file: SiteFile, text: string, tree: PageTree): PageReading {
   const sources = styleSources(tree, file.path);
   const places = sources.sheets.map(withoutElement);
+  skeletonOf(file, tree);
   const body = tree.elements.find((e) => e.tag === 'body');
   const root = tree.elements.find((e) => e.tag === 'html');
   return {
@@ -93,9 +96,9 @@ function read(file: SiteFile, text: string, tree: PageTree): PageReading {
     blocks: embeddedBlocks(tree, file.path, sources).map((block) => readBlock(block, places, text)),
     syntax: pageSyntax(tree),
     names: namesOf(tree.elements),
-    kinds: kindsOf(tree.elements),
     repeatedIds: repeatedIds(tree.elements),
     headEnd: headEnd(tree),
+    scripts: scriptOutline(tree, sources),
     body: body && readTag(body),
     root: root && readTag(root),
   };
@@ -167,12 +170,6 @@ export function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
     for (const name of classes) names.add(`.${name.toLowerCase()}`);
   }
   return names;
-}
-
-function kindsOf(elements: readonly ElementNode[]): ReadonlySet<string> {
-  const kinds = new Set<string>();
-  for (const { tag, id, classes } of elements) kinds.add(`${tag}\0${id ?? ''}\0${classes.join(' ')}`.toLowerCase());
-  return kinds;
 }
 
 const none: ReadonlySet<string> = new Set();

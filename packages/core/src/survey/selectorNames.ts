@@ -1,5 +1,5 @@
 import { parseSelectorList } from '../selectors/parseSelector.ts';
-import type { ComplexSelector, SelectorList } from '../selectors/selector.ts';
+import type { ComplexSelector, SelectorList, SimpleSelector } from '../selectors/selector.ts';
 import type { Rule } from '../sheet/sheet.ts';
 
 /** A class or ID as selectors spell it: `.notice`, `#wrap`. */
@@ -61,14 +61,26 @@ export function classesOf(rules: readonly Rule[]): readonly string[] {
 
 /** Types, classes and IDs, in lower case, without which no element of a page can match: `p`, `.notice`, `#form`. */
 export const neededNames = ({ compounds }: ComplexSelector): readonly string[] =>
-  compounds.flatMap(({ simples }) =>
-    simples.flatMap((simple) =>
-      simple.kind === 'id'
-        ? [`#${simple.name.toLowerCase()}`]
-        : simple.kind === 'class'
-          ? [`.${simple.name.toLowerCase()}`]
-          : simple.kind === 'type'
-            ? [simple.lower]
-            : [],
-    ),
-  );
+  compounds.flatMap(({ simples }) => simples.flatMap(neededBy));
+
+function neededBy(simple: SimpleSelector): readonly string[] {
+  switch (simple.kind) {
+    case 'id':
+      return [`#${simple.name.toLowerCase()}`];
+    case 'class':
+      return [`.${simple.name.toLowerCase()}`];
+    case 'type':
+      return [simple.lower];
+    case 'matches':
+      return simple.name === 'is' || simple.name === 'where' ? neededByAll(simple.list) : [];
+    default:
+      return [];
+  }
+}
+
+/** Whichever of a list matches, it needs these. */
+function neededByAll([first, ...others]: SelectorList): readonly string[] {
+  if (!first) return [];
+  const rest = others.map((one) => new Set(neededNames(one)));
+  return neededNames(first).filter((name) => rest.every((names) => names.has(name)));
+}

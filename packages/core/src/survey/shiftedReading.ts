@@ -9,6 +9,7 @@ import {
   type ReadTag,
   type ReadUnit,
 } from './pageReading.ts';
+import { carrySkeleton } from './skeleton.ts';
 import { Shift } from './shift.ts';
 
 /** What edits did to a page's sources. */
@@ -31,6 +32,7 @@ export function shiftedReading(
   // what counts there hangs on what stands before it
   if (/content-security-policy|<base\b/i.test(page.text)) return readingOf(file)!;
   const shift = new Shift(edits);
+  carrySkeleton(page.file, file);
   const blockAt = new Map(page.blocks.map((block) => [block.sourceIndex, block]));
   const sources: SourcePlace[] = [];
   const blocks: ReadBlock[] = [];

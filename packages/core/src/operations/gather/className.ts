@@ -1,4 +1,5 @@
 import type { Declaration } from '../../sheet/sheet.ts';
+import { lookWord } from './lookWord.ts';
 
 /** What people call an element of this kind. */
 const roles: Readonly<Record<string, string>> = {
@@ -8,38 +9,14 @@ const roles: Readonly<Record<string, string>> = {
   path: 'shape', rect: 'shape', circle: 'shape', ellipse: 'shape', polygon: 'shape', polyline: 'line', line: 'line', g: 'group', text: 'label', tspan: 'label',
 }; // prettier-ignore
 
-/** What a declaration does, in a word; the first that fits counts. */
-const looks: readonly (readonly [property: RegExp, value: RegExp, word: string])[] = [
-  [/^display$/, /^none$/i, 'hidden'],
-  [/^float$/, /^right$/i, 'at-right'],
-  [/^float$/, /^left$/i, 'at-left'],
-  [/^clear$/, /./, 'below'],
-  [/^text-align$/, /^right$/i, 'right'],
-  [/^text-align$/, /^center$/i, 'centred'],
-  [/^text-align$/, /^left$/i, 'left'],
-  [/^font-weight$/, /^(bold|bolder|[6-9]00)$/i, 'bold'],
-  [/^font-style$/, /^(italic|oblique)/i, 'slanted'],
-  [/^text-decoration/, /underline/i, 'underlined'],
-  [/^text-transform$/, /uppercase/i, 'capitals'],
-  [/^font(-size)?$/, /./, 'sized'],
-  [/^font-family$/, /mono/i, 'mono'],
-  [/^background/, /./, 'shaded'],
-  [/^color$/, /./, 'tinted'],
-  [/^fill$/, /^(?!none$)/i, 'filled'],
-  [/^stroke$/, /^(?!none$)/i, 'drawn'],
-  [/^border/, /./, 'ruled'],
-  [/^(min-|max-)?width$/, /./, 'width'],
-  [/^(min-|max-)?height$/, /./, 'height'],
-  [/^padding/, /./, 'padded'],
-  [/^margin/, /./, 'spaced'],
-  [/^vertical-align$/, /./, 'aligned'],
-  [/^white-space$/, /nowrap/i, 'one-line'],
-  [/^position$/, /./, 'placed'],
-];
+/** A name says so much of a look. */
+const mostWords = 3;
+const mostLetters = 40;
 
 /**
- * A name for the class that takes a style attribute's place, made of what the elements are and how they look: `cell-right`,
- * `heading-shaded`. `taken` holds names in lower case; a number is put after a name that is taken.
+ * A name for the class that takes a style attribute's place, made of what the elements are and what it does: `cell-right`,
+ * `words-brick`, `text-indent-14`. `taken` holds names in lower case; a number is put after one only where nothing else tells two
+ * looks apart.
  */
 export function proposeClassName(
   tags: readonly string[],
@@ -47,13 +24,16 @@ export function proposeClassName(
   taken: ReadonlySet<string>,
 ): string {
   const role = new Set(tags.map((tag) => roles[tag] ?? (/^[a-z][a-z-]*$/.test(tag) ? tag : 'part')));
-  const words = [
-    ...new Set(
-      declarations.map(({ property, value }) => looks.find(([p, v]) => p.test(property) && v.test(value))?.[2] ?? ''),
-    ),
-  ];
-  const look = words.filter((word) => word !== '').slice(0, 2);
-  const name = [role.size === 1 ? [...role][0]! : 'any', ...(look.length > 0 ? look : ['own'])].join('-');
+  const words = [...new Set(declarations.map(lookWord).filter((word) => word !== ''))];
+  const looks = words.length > 0 ? words : ['own'];
+  const head = role.size === 1 ? [...role] : [];
+  const names = [mostWords, looks.length].map((most) => [...head, ...looks.slice(0, most)].join('-'));
+  const free = names.find((name) => name.length <= mostLetters && !taken.has(name));
+  if (free !== undefined) return free;
+  return numbered(names[0]!.length <= mostLetters ? names[0]! : [...head, looks[0]!].join('-'), taken);
+}
+
+function numbered(name: string, taken: ReadonlySet<string>): string {
   if (!taken.has(name)) return name;
   let numbers = numbersOf.get(taken);
   if (!numbers) numbersOf.set(taken, (numbers = new Map<string, number>()));

@@ -35,7 +35,7 @@ export function editGatheredPage(
   const linked = page.sources.some((source) => linksPlainly(source, sheetPath));
   const base = page.base.kind === 'site' ? page.base.path : page.path;
   const link = printLink(syntax, encodePath(relativePath(base, sheetPath)));
-  const place = linked || taken.length === 0 ? undefined : linkPlace(plan, where);
+  const place = linked || taken.every((one) => one.dead) ? undefined : linkPlace(plan, where);
   const edits: Edit[] = [];
   const gone = new Set<ReadBlock>();
   let linkEdit: Edit | undefined;

@@ -1,6 +1,7 @@
 import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
+import { compileBlock } from '../../cascade/compileBlock.ts';
 import { CascadeSession, type PageCascade } from '../../cascade/pageCascade.ts';
 import { linksPlainly } from '../../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
@@ -13,11 +14,22 @@ import type { Edit } from '../../source/span.ts';
 import { insertLink } from '../../survey/insertLink.ts';
 import { readingOf, type PageReading } from '../../survey/pageReading.ts';
 import { shiftedReading } from '../../survey/shiftedReading.ts';
+import { forgetSkeleton } from '../../survey/skeleton.ts';
 import { addedLink } from '../links/addedLink.ts';
+import { siteBase } from '../../values/urls.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, proposeClassName } from './className.ts';
 import { dropAttribute, styleToClass } from '../pages/editClass.ts';
 import { asciiText, closingText, rebasedText } from './printRule.ts';
+import {
+  candidates,
+  commonNames,
+  contexts,
+  countMatches,
+  type Asked,
+  type Places,
+  type Spread,
+} from './existingNames.ts';
 import { raisedId, raisedSelector } from './raisedSelector.ts';
 import type { ReadingMakers } from '../readings.ts';
 import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
@@ -37,6 +49,8 @@ export interface GatherAttributes {
   readonly names?: Readonly<Record<string, string>>;
   /** An element that alone has its group, and an ID, keeps its markup: the rule asks for the ID. */
   readonly ids?: boolean;
+  /** Always a new class, also where names that are there mean just these elements. */
+  readonly newNames?: boolean;
   /** Where a plain class would lose, its declarations are important in place of a stronger selector. */
   readonly important?: boolean;
   /** Groups left as they are: everywhere, or on one page. */
@@ -66,6 +80,8 @@ export interface AttributesPlan {
   readonly readings: ReadingMakers;
   readonly sheet: string;
   readonly groups: readonly AttributeGroup[];
+  /** How many attributes said nothing that a browser takes, and went for good. */
+  readonly dead: number;
   /** Each element that gets a class, by its path in the page. */
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
   /** Each element whose attribute stays, by its path in the page. */
@@ -90,6 +106,18 @@ interface Group {
   /** Some page has sources after the sheet that may be as strong. */
   strictly: boolean;
 }
+
+const placesOf = ({ found }: Group): Places =>
+  found.map(({ page, element }) => ({ file: page.reading.file, index: element.index }));
+
+/** Whether a selector beats all that it has to. */
+function isEnough({ specificity }: { readonly specificity: Specificity }, { needed, strictly }: Group): boolean {
+  const by = compareSpecificity(specificity, needed);
+  return strictly ? by > 0 : by >= 0;
+}
+
+/** Looks on more elements than these get a class. */
+const mostForNames = 2000;
 
 const tagsOf = (group: Group): readonly string[] => [...new Set(group.found.map(({ element }) => element.tag))];
 
@@ -131,12 +159,15 @@ class Collector {
   private readonly sheet: string;
   private readonly operation: GatherAttributes;
   private readonly excepted: ReadonlySet<string>;
+  /** Class names in use, in lower case. */
+  private readonly taken: Set<string>;
 
   constructor(site: Site, sheet: string, operation: GatherAttributes) {
     this.excepted = new Set(operation.except?.map(({ key, page }) => `${page ?? ''}\n${key}`));
     this.site = site;
     this.sheet = sheet;
     this.operation = operation;
+    this.taken = takenClassNames(site);
   }
 
   add(file: SiteFile, elements: readonly StyledElement[]): void {
@@ -167,39 +198,25 @@ class Collector {
 
   plan(): Result<AttributesPlan, AttributesProblem> {
     if (this.groups.size === 0) return fail({ kind: 'no-attributes', left: this.left });
-    const taken = takenClassNames(this.site);
-    const named: Named[] = [];
-    for (const [key, group] of this.groups) {
-      const given = this.operation.names?.[key];
-      if (given !== undefined && taken.has(given.toLowerCase())) return fail({ kind: 'class-taken', name: given });
-      const tags = tagsOf(group);
-      const id = given === undefined ? this.ownId(group) : undefined;
-      if (id !== undefined) {
-        named.push({
-          key,
-          group,
-          name: `#${id}`,
-          selector: raisedId(id, group.needed, group.strictly),
-          important: false,
-        });
-        continue;
-      }
-      const name = given ?? proposeClassName(tags, parseDeclarations(group.text), taken);
-      taken.add(name.toLowerCase());
-      const raised = raisedSelector(name, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
-      const important = this.operation.important === true && raised !== `.${name}`;
-      named.push({ key, group, name, selector: important ? `.${name}` : raised, important });
-    }
+    const wrong = Object.values(this.operation.names ?? {}).find((name) => this.taken.has(name.toLowerCase()));
+    if (wrong !== undefined) return fail({ kind: 'class-taken', name: wrong });
+    const named = this.nameAll();
+    const saying = named.filter(({ key }) => key !== '');
     const target = this.site.files.get(this.sheet);
-    const created = target ? [] : [{ path: this.sheet, text: printRules(named, '\n', ruleStyleOf(this.site)) }];
+    const created =
+      target || saying.length === 0
+        ? []
+        : [{ path: this.sheet, text: printRules(saying, '\n', ruleStyleOf(this.site)) }];
     const pages = this.editPages(named);
     const edited: FileEdits[] = [
-      ...(target ? [appended(target.path, target.hash, target.text ?? '', named, ruleStyleOf(this.site))] : []),
+      ...(target && saying.length > 0
+        ? [appended(target.path, target.hash, target.text ?? '', saying, ruleStyleOf(this.site))]
+        : []),
       ...pages.map(editsOf),
     ];
-    const groups = named.map((one): AttributeGroup => ({
+    const groups = saying.map((one): AttributeGroup => ({
       key: one.key,
-      name: one.name,
+      name: one.className ?? one.selector,
       selector: one.selector,
       tags: tagsOf(one.group),
       declarations: declarationsOf(one),
@@ -211,9 +228,75 @@ class Collector {
       readings: readingsOf(pages, this.sheet),
       sheet: this.sheet,
       groups,
+      dead: named.filter(({ key }) => key === '').reduce((sum, { group }) => sum + group.found.length, 0),
       places: this.places(named),
       left: this.left,
     });
+  }
+
+  /** Names that are there first, then classes. */
+  private nameAll(): readonly Named[] {
+    const there = this.existing();
+    return [...this.groups].map(([key, group]): Named => {
+      if (key === '') return { key, group, className: undefined, selector: '', important: false };
+      const id = this.operation.names?.[key] === undefined ? this.ownId(group) : undefined;
+      if (id !== undefined)
+        return { key, group, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false }; // prettier-ignore
+      const selector = there.get(group);
+      if (selector !== undefined) return { key, group, className: undefined, selector, important: false };
+      return this.withClass(key, group);
+    });
+  }
+
+  private withClass(key: string, group: Group): Named {
+    const tags = tagsOf(group);
+    const given = this.operation.names?.[key];
+    const className = given ?? proposeClassName(tags, parseDeclarations(group.text), this.taken);
+    this.taken.add(className.toLowerCase());
+    const plain = `.${className}`;
+    if (isEnough({ specificity: [0, 1, 0] }, group))
+      return { key, group, className, selector: plain, important: false };
+    if (this.operation.important) return { key, group, className, selector: plain, important: true };
+    const context = contexts(commonNames(placesOf(group)), className, this.spread).find((one) => isEnough(one, group));
+    const selector = context?.text ?? raisedSelector(className, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly); // prettier-ignore
+    return { key, group, className, selector, important: false };
+  }
+
+  /** By group, a selector of names that are there and mean its elements and no other on any page that links the sheet. */
+  private existing(): ReadonlyMap<Group, string> {
+    if (this.operation.newNames) return new Map();
+    const asked: { readonly group: Group; readonly asked: Asked }[] = [];
+    for (const [key, group] of this.groups) {
+      if (key === '' || this.operation.names?.[key] !== undefined || group.found.length > mostForNames) continue;
+      for (const selector of candidates(commonNames(placesOf(group)), this.spread))
+        if (isEnough(selector, group)) asked.push({ group, asked: { selector, wanted: group.found.length, found: 0 } });
+    }
+    const linking = this.readAll().filter((page) => this.linksSheet(page)).map(({ file }) => file); // prettier-ignore
+    const all = new Set([...linking, ...this.pages.map(({ reading }) => reading.file)]);
+    countMatches(all, asked.map((one) => one.asked)); // prettier-ignore
+    const out = new Map<Group, string>();
+    for (const { group, asked: one } of asked)
+      if (one.found === one.wanted && !out.has(group)) out.set(group, one.selector.text);
+    return out;
+  }
+
+  private readonly spreads = new Map<string, number>();
+  private readonly spread: Spread = (names) => {
+    const key = names.join();
+    let pages = this.spreads.get(key);
+    if (pages === undefined) {
+      pages = this.readAll().filter((page) => names.every((name) => page.names.has(name))).length;
+      this.spreads.set(key, pages);
+    }
+    return pages;
+  };
+
+  private linksSheet(page: PageReading): boolean {
+    return page.sources.some((source) => linksPlainly(source, this.sheet));
+  }
+
+  private readAll(): readonly PageReading[] {
+    return (this.readings ??= pagesOf(this.site).flatMap((file) => readingOf(file) ?? []));
   }
 
   /** The ID of a group's only element, when no other element of the site has it. */
@@ -224,8 +307,7 @@ class Collector {
   }
 
   private hasAlone(id: string): boolean {
-    this.readings ??= pagesOf(this.site).flatMap((file) => readingOf(file) ?? []);
-    const holders = this.readings.filter((page) => page.names.has(`#${id}`));
+    const holders = this.readAll().filter((page) => page.names.has(`#${id}`));
     return holders.length === 1 && !holders[0]!.repeatedIds.has(id);
   }
 
@@ -235,8 +317,8 @@ class Collector {
     );
   }
 
-  private editPages(named: readonly { readonly group: Group; readonly name: string }[]): readonly EditedPage[] {
-    const names = new Map(named.map(({ group, name }) => [group, name]));
+  private editPages(named: readonly Named[]): readonly EditedPage[] {
+    const names = new Map(named.map(({ group, className }) => [group, className]));
     return this.pages.map(({ reading, found }) => {
       const edits: Edit[] = [];
       const done = new Set<number>();
@@ -245,13 +327,13 @@ class Collector {
         const at = element.spans['style']!.startOffset;
         if (done.has(at)) continue;
         done.add(at);
-        const name = names.get(group)!;
-        if (name.startsWith('#')) edits.push(dropAttribute(reading.text, element.spans, 'style'));
+        const name = names.get(group);
+        if (name === undefined) edits.push(dropAttribute(reading.text, element.spans, 'style'));
         else edits.push(...styleToClass(reading.text, element.spans, name)!);
       }
-      const linked = reading.sources.some((source) => linksPlainly(source, this.sheet));
-      const link = linked ? undefined : insertLink(reading, this.sheet, 'last');
-      return { reading, names: found.map(({ group }) => names.get(group)!), edits, link };
+      const says = found.some(({ element }) => element.key !== '');
+      const link = !says || this.linksSheet(reading) ? undefined : insertLink(reading, this.sheet, 'last');
+      return { reading, names: found.flatMap(({ group }) => names.get(group) ?? []), edits, link };
     });
   }
 }
@@ -259,7 +341,7 @@ class Collector {
 /** A page whose style attributes went. */
 interface EditedPage {
   readonly reading: PageReading;
-  /** The classes it has now; an ID it had before. */
+  /** The classes it has now. */
   readonly names: readonly string[];
   readonly edits: readonly Edit[];
   readonly link: Edit | undefined;
@@ -277,14 +359,15 @@ const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers 
     pages.flatMap(({ reading, names, edits, link }) => {
       const { body } = reading;
       if (body && edits.some(({ span }) => span.start < body.startTagEnd && span.end > body.start)) return [];
-      const classes = names.filter((name) => !name.startsWith('#')).map((name) => `.${name.toLowerCase()}`);
+      const classes = names.map((name) => `.${name.toLowerCase()}`);
       const make = (now: SiteFile): PageReading => {
         const next = shiftedReading(reading, now, link ? [...edits, link] : edits, {
           gone: new Set(),
           left: new Set(),
           link: link && addedLink(reading, link, sheet),
         });
-        return { ...next, names: new Set([...next.names, ...classes]), kinds: undefined };
+        forgetSkeleton(now);
+        return { ...next, names: new Set([...next.names, ...classes]) };
       };
       return [[reading.path, make] as const];
     }),
@@ -293,14 +376,22 @@ const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers 
 interface Named {
   readonly key: string;
   readonly group: Group;
-  readonly name: string;
+  /** The class its elements get; undefined where the selector takes names they have. */
+  readonly className: string | undefined;
   readonly selector: string;
   /** All its declarations are made important. */
   readonly important: boolean;
 }
 
+/** Without what browsers drop. */
 const declarationsOf = ({ group, important }: Named): AttributeGroup['declarations'] =>
-  parseDeclarations(group.text).map((one) => ({ property: one.property, value: one.value, important: important || one.important })); // prettier-ignore
+  compileBlock(parseDeclarations(group.text), { base: siteBase(''), fingerprint: undefined })
+    .declarations.filter(({ validity }) => validity !== 'invalid')
+    .map(({ declaration: { property, value, ...one } }) => ({
+      property,
+      value,
+      important: important || one.important,
+    }));
 
 /** One rule a group, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
 function printRules(named: readonly Named[], lineEnd: string, { oneLine, indent }: RuleStyle): string {
@@ -323,9 +414,15 @@ function appended(path: string, hash: string, text: string, named: readonly Name
   return {
     path,
     hash,
-    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + printRules(named, lineEnd, style) }],
+    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + heading(text, lineEnd) + printRules(named, lineEnd, style) }], // prettier-ignore
   };
 }
+
+/** Where the sheet says other things as well. */
+const heading = (text: string, lineEnd: string): string =>
+  text.trim() === '' || text.includes('/* from style attributes */')
+    ? ''
+    : `/* from style attributes */${lineEnd}${lineEnd}`;
 
 export const attributesProblems: ProblemSentences<AttributesProblem> = {
   'attributes-sheet-path': (problem) => describeSheetPathProblem(problem.path),
@@ -345,6 +442,7 @@ export const gatherAttributes = operationType<GatherAttributes, AttributesProble
       pages: fields.somePages,
       only: Type.Optional(Type.Array(Type.String(), { maxItems: 50_000 })),
       ids: Type.Optional(Type.Boolean()),
+      newNames: Type.Optional(Type.Boolean()),
       important: Type.Optional(Type.Boolean()),
       names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 100 }))),
       except: Type.Optional(

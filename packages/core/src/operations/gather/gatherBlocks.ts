@@ -77,9 +77,11 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
       else groups.set(key, { text, runs: [run] });
     }
   }
+  const empty = [...groups.values()].filter(({ text }) => text === '').flatMap(({ runs }) => runs);
+  for (const [key, { text }] of groups) if (text === '') groups.delete(key);
   const least = operation.least ?? 1;
   const chosen = [...groups].filter(([, { runs }]) => new Set(runs.map((run) => run.page.path)).size >= least);
-  if (chosen.length === 0) return fail({ kind: 'no-blocks' });
+  if (chosen.length === 0 && empty.length === 0) return fail({ kind: 'no-blocks' });
   const names = new SheetNames(site, folder);
   const sheets: BlockSheet[] = [];
   const created: { path: string; text: string }[] = [];
@@ -92,6 +94,9 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
     sheets.push({ key, path: path.value, rules: rulesOf(runs[0]!), pages });
     for (const run of runs) edits.set(run.page, [...(edits.get(run.page) ?? []), ...editsOfRun(run, path.value)]);
   }
+  // a block that says nothing goes, and leaves no link
+  for (const { page, blocks } of empty)
+    edits.set(page, [...(edits.get(page) ?? []), ...blocks.map((block) => ({ span: wholeLines(page.text, block.source.span), text: '' }))]); // prettier-ignore
   const edited = [...edits].map(([{ file }, list]) => ({ path: file.path, hash: file.hash, edits: list }));
   return succeed({ changes: { created, edited, deleted: [] }, sheets });
 }
@@ -201,6 +206,8 @@ export const gatherBlocks = operationType<GatherBlocks, GatherBlocksProblem>()({
     const { changes, sheets } = plan.value;
     const pages = new Set(sheets.flatMap((sheet) => sheet.pages)).size;
     const into = sheets.length === 1 ? sheets[0]!.path : `${sheets.length} sheets of their own`;
+    if (sheets.length === 0)
+      return succeed({ changes, sentence: `Take empty blocks out of ${count(changes.edited.length, 'page')}` });
     return succeed({ changes, sentence: `Turn the blocks left on ${count(pages, 'page')} into ${into}` });
   },
   problems: blocksProblems,

@@ -7,6 +7,8 @@ export interface TakenUnit {
   /** Equal for rules that become one in the sheet. */
   readonly key: string;
   readonly text: string;
+  /** It says nothing: it goes nowhere. */
+  readonly dead?: boolean;
 }
 
 /** What is taken from one page. */

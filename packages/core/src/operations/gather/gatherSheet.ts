@@ -46,6 +46,8 @@ export interface WrittenRule {
   readonly only?: readonly string[];
   /** The heading it stands under: a comment where that changes. */
   readonly section?: string;
+  /** It says nothing, and just leaves its pages. */
+  readonly dead?: boolean;
 }
 
 /** A class of the `body`, or of the root element, of some pages. */
@@ -70,6 +72,8 @@ export interface GatherSheetPlan {
   readonly readings: ReadingMakers;
   /** How many rules were written. */
   readonly rules: number;
+  /** Rules that say nothing and left their pages for good. */
+  readonly dead: readonly { readonly page: string; readonly label: string }[];
   readonly left: readonly LeftRule[];
   readonly pages: readonly string[];
 }
@@ -100,7 +104,8 @@ export function planGatherSheet(site: Site, operation: GatherSheet): Result<Gath
     changes,
     // a mark changes the tag itself
     readings: new Map(edited.flatMap(({ page, edit }) => (marks.has(page.page.path) ? [] : [[page.page.path, edit.reading]]))), // prettier-ignore
-    rules: operation.rules.filter(({ only }) => only?.length !== 0).length,
+    rules: operation.rules.filter(({ only, dead }) => only?.length !== 0 && !dead).length,
+    dead: pages.flatMap(({ page, taken }) => taken.filter((one) => one.dead).map(({ unit }) => ({ page: page.path, label: unit.rule.label }))), // prettier-ignore
     left,
     pages: pages.map(({ page }) => page.path),
   });
@@ -162,7 +167,7 @@ function takeWritten(site: Site, operation: GatherSheet, sheet: string, left: Le
         for (const { key, rule: one } of here) {
           let own = written.get(key);
           if (own === undefined) written.set(key, (own = writtenText(text, one)));
-          plan.taken.push({ block, unit, key, text: own });
+          plan.taken.push({ block, unit, key, text: own, ...(one.dead ? { dead: true } : {}) });
         }
       }
     if (plan.taken.length > 0) plans.push(plan);
@@ -170,8 +175,8 @@ function takeWritten(site: Site, operation: GatherSheet, sheet: string, left: Le
   return plans;
 }
 
-function writtenText(text: string, { selector, only }: WrittenRule): string {
-  if (only?.length === 0) return '';
+function writtenText(text: string, { selector, only, dead }: WrittenRule): string {
+  if (dead || only?.length === 0) return '';
   const part = only === undefined ? text : partOfRule(text, only);
   return selector === undefined || part === '' ? part : withSelector(part, selector);
 }
@@ -237,6 +242,7 @@ export const gatherSheet = operationType<GatherSheet, GatherSheetProblem>()({
             selector: Type.Optional(Type.String({ minLength: 1, maxLength: 20_000 })),
             only: Type.Optional(Type.Array(Type.String({ maxLength: 400 }), { maxItems: 1000 })),
             section: Type.Optional(Type.String({ maxLength: 400 })),
+            dead: Type.Optional(Type.Boolean()),
           },
           closed,
         ),

@@ -9,6 +9,7 @@ import { isTemplated } from '../../source/templates.ts';
 import { noticed } from '../../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../../scripts/pageScripts.ts';
 import { readingOf } from '../../survey/pageReading.ts';
+import { skeletonOf } from '../../survey/skeleton.ts';
 import { orderFreeKey } from '../../survey/versionKey.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { closingText } from './printRule.ts';
@@ -19,6 +20,8 @@ export interface StyledElement {
   readonly id: string | undefined;
   /** Its path in the page. */
   readonly path: string;
+  /** Its number among the elements of the page. */
+  readonly index: number;
   readonly value: string;
   /** Equal for attributes that say the same. */
   readonly key: string;
@@ -48,6 +51,7 @@ export function styledElements(
   if (before?.around === around) return before.elements;
   const tree = parsePage(file.text!);
   readingOf(file, tree);
+  skeletonOf(file, tree);
   const cascade = session.openTree(site, file, tree);
   const elements = read(site, cascade, session);
   known.set(file, { around, elements });
@@ -61,7 +65,7 @@ const surroundings = new WeakMap<Site, string>();
 function surroundingsOf(site: Site): string {
   let text = surroundings.get(site);
   if (text === undefined) {
-    text = [...site.files.values()].filter((file) => file.kind !== 'page').map(({ path, hash }) => `${path} ${hash}`).sort().join('\n'); // prettier-ignore
+    text = [...site.files.values()].filter((file) => file.kind !== 'page').map(({ path, hash }) => `${path} ${hash}`).concat([...(site.absent ?? [])]).sort().join('\n'); // prettier-ignore
     surroundings.set(site, text);
   }
   return text;
@@ -80,8 +84,10 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       tag: element.tag,
       id: element.id,
       path: elementPath(element),
+      index: element.index,
       value,
-      key: orderFreeKey(declarations),
+      // what browsers drop says nothing
+      key: orderFreeKey(declarations.filter(({ validity }) => validity !== 'invalid')),
       spans: spansOf(element, ['style', 'class']),
       ...rivalsOf(cascade, element, declarations),
       stays: staysFor(element, value, declarations, scripts, ids),

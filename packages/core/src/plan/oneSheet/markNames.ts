@@ -1,13 +1,17 @@
 import { isPlainClassName } from '../../operations/gather/className.ts';
 import { fileNameOf, folderOf } from '../../source/sitePath.ts';
 
+/** A rule for pages that have a mark, or lack it. */
+export interface MarkedRule {
+  readonly selector: string;
+  readonly properties: readonly string[];
+}
+
 /** What a mark is for. */
 export interface MarkUse {
   readonly pages: readonly string[];
-  /** Selectors of the rules for pages that have it. */
-  readonly with: readonly string[];
-  /** Selectors of the rules for pages that lack it. */
-  readonly without: readonly string[];
+  readonly with: readonly MarkedRule[];
+  readonly without: readonly MarkedRule[];
 }
 
 /**
@@ -20,7 +24,7 @@ export function nameMark(use: MarkUse, all: readonly string[], taken: Set<string
   const lacking = use.with.length === 0;
   const candidates = [
     ...(place === undefined ? [] : [place, `${place}-page${use.pages.length > 1 ? 's' : ''}`]),
-    ...(word === undefined ? [] : lacking ? [`no-${word}`, `without-${word}`] : [`with-${word}`, `own-${word}`]),
+    ...(word === undefined ? [] : lacking ? [`other-${word}`, `without-${word}`] : [`own-${word}`, `with-${word}`]),
     ...(place !== undefined && word !== undefined ? [`${place}-${word}`] : []),
     commonWord(use.pages),
   ];
@@ -68,21 +72,25 @@ function folderName(folder: string): string | undefined {
   return parts.length === 0 ? undefined : parts.slice(Math.max(from, 0)).join('-');
 }
 
-/** The class, ID or type that most selectors are about. */
-function subjectOf(selectors: readonly string[]): string | undefined {
+/** The class or ID that most rules are about; where they are about types, what they say of them. */
+function subjectOf(rules: readonly MarkedRule[]): string | undefined {
   const counts = new Map<string, number>();
-  for (const selector of selectors) {
+  for (const { selector, properties } of rules) {
     const names = [...selector.matchAll(/[.#]([a-z][\w-]*)/gi)].map((found) => found[1]!.toLowerCase());
-    const types = names.length > 0 ? [] : [...selector.matchAll(/(?:^|[\s,>+~])([a-z][a-z0-9]*)/gi)].map((found) => typeWords[found[1]!.toLowerCase()] ?? found[1]!.toLowerCase()); // prettier-ignore
-    for (const word of new Set([...names, ...types])) counts.set(word, (counts.get(word) ?? 0) + 1);
+    const words = names.length > 0 ? names : properties.flatMap((property) => subjects.find(([pattern]) => pattern.test(property))?.[1] ?? []); // prettier-ignore
+    for (const word of new Set(words)) counts.set(word, (counts.get(word) ?? 0) + 1);
   }
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
 
-const typeWords: Readonly<Record<string, string>> = {
-  a: 'links', p: 'text', td: 'cells', th: 'head-cells', tr: 'rows', h1: 'title', h2: 'headings', h3: 'headings', h4: 'headings',
-  ul: 'list', ol: 'list', li: 'items', img: 'pictures', body: 'page', pre: 'code', dl: 'terms', dt: 'terms', dd: 'terms', hr: 'lines',
-}; // prettier-ignore
+const subjects: readonly (readonly [property: RegExp, word: string])[] = [
+  [/^(font|line-height|letter-spacing|word-spacing)/, 'type'],
+  [/^(color|background)/, 'colours'],
+  [/^(margin|padding|gap)/, 'spacing'],
+  [/^(border|outline)/, 'lines'],
+  [/^(width|height|min-|max-|display|float|position|flex|grid|columns?)/, 'layout'],
+  [/^(text-|white-space)/, 'text'],
+];
 
 /** What the pages' names begin with, or the folder most of them lie in. */
 function commonWord(pages: readonly string[]): string {

@@ -1,47 +1,35 @@
 import type { Subject } from '../../operations/gather/compete.ts';
-import type { PageReading } from '../../survey/pageReading.ts';
+import type { SiteFile } from '../../source/site.ts';
+import { skeletonOf, type ElementKind } from '../../survey/skeleton.ts';
 import { PageSet } from '../pageSet.ts';
 
-interface Kind {
-  readonly tag: string;
-  readonly id: string;
-  readonly classes: ReadonlySet<string>;
-}
-
-/** Tells whether some element of some page is what two selectors mean, by its type, ID and classes. */
+/** Tells whether some element of some page may be what two selectors mean, by its type, ID and classes. */
 export class Meetings {
-  /** Undefined where some page does not tell. */
-  private readonly kinds: readonly Kind[] | undefined;
+  private readonly kinds: readonly ElementKind[];
   private readonly matching = new Map<Subject, PageSet>();
 
-  constructor(readings: readonly (PageReading | undefined)[]) {
-    const kinds = new Set<string>();
-    for (const reading of readings) for (const kind of reading?.kinds ?? []) kinds.add(kind);
-    this.kinds = readings.every((reading) => reading?.kinds) ? [...kinds].map(kindOf) : undefined;
+  constructor(pages: readonly SiteFile[]) {
+    const kinds = new Set<ElementKind>();
+    for (const page of pages) for (const kind of skeletonOf(page).kinds) kinds.add(kind);
+    this.kinds = [...kinds];
   }
 
-  /** True as well where that is not known. */
   has(one: Subject, other: Subject): boolean {
-    return this.kinds === undefined || this.numbers(this.kinds, one).meets(this.numbers(this.kinds, other));
+    return this.numbers(one).meets(this.numbers(other));
   }
 
   /** The kinds of elements it may mean, by number. */
-  private numbers(kinds: readonly Kind[], subject: Subject): PageSet {
+  private numbers(subject: Subject): PageSet {
     let set = this.matching.get(subject);
     if (set) return set;
-    set = PageSet.empty(kinds.length);
-    kinds.forEach((kind, i) => isOf(kind, subject) && set!.add(i));
+    set = PageSet.empty(this.kinds.length);
+    this.kinds.forEach((kind, i) => isOf(kind, subject) && set!.add(i));
     this.matching.set(subject, set);
     return set;
   }
 }
 
-function kindOf(text: string): Kind {
-  const [tag, id, classes] = text.split('\0');
-  return { tag: tag!, id: id!, classes: new Set(classes!.split(' ')) };
-}
-
-const isOf = (kind: Kind, { tag, id, classes }: Subject): boolean =>
+const isOf = (kind: ElementKind, { tag, id, classes }: Subject): boolean =>
   (tag === undefined || tag === kind.tag) &&
-  (id === undefined || id === kind.id) &&
-  classes.every((name) => kind.classes.has(name));
+  (id === undefined || id === kind.id?.toLowerCase()) &&
+  classes.every((name) => kind.classes.some((own) => own.toLowerCase() === name));

@@ -36,7 +36,10 @@ const mostRounds = 8;
  */
 export function planOneSheet(site: Site, options: OneSheetOptions): GatherSheet | undefined {
   const paths = [...new Set([...options.pages, ...(options.alsoLinking ?? [])])];
-  const table = readRuleTable(site, paths);
+  const read = readRuleTable(site, paths, new Set(options.alsoLinking));
+  // what says nothing is bound to no place
+  const dead = new Set(read.rules.flatMap((rule) => (rule.dead ? [rule.number] : [])));
+  const table = movingRules(read, read.pages.map(() => dead)); // prettier-ignore
   const readings = paths.map((path) => readingOf(site.files.get(path)!));
   const taking = new Set(options.pages);
   const staying = table.pages.map(
@@ -46,7 +49,7 @@ export function planOneSheet(site: Site, options: OneSheetOptions): GatherSheet 
     const places = table.pages.map((page, i) => linkPlaceOf(table, page, staying[i]!, linkedAt(readings[i], page.anchors, options.sheet))); // prettier-ignore
     const shared = shareDeclarations(movingRules(table, places.map((place) => place.staying))); // prettier-ignore
     const made = writtenSheet(site, shared, readings, options);
-    if (made.stuck.length === 0) return made.written && operationOf(table, places, shared, made.written, options);
+    if (made.stuck.length === 0) return made.written && operationOf(read, places, shared, made.written, options);
     for (const { page, family } of made.stuck)
       for (const rule of table.pages[page]!.sequence)
         if (table.rules[rule]!.family === family) staying[page]!.add(rule);
@@ -78,7 +81,7 @@ function writtenSheet(
   if (all.length > 0 || rules.length === 0) return { written: undefined, stuck: all };
   const pathsOf = (set: PageSet): readonly string[] => [...set].map((page) => table.pages[page]!.path);
   const placed = rules.map((one) => ({ pages: pathsOf(one.pages), marks: one.marks.map(({ name }) => name), before: one.before })); // prettier-ignore
-  const { order, headings } = inSections(placed, rules.map((_, i) => i), pathsOf(linking)); // prettier-ignore
+  const { order, headings } = inSections(placed, asFirstSeen(table, rules), pathsOf(linking));
   const { selectors, stuck: unwritable } = writeSelectors({ site, table, rules, order, readings, options });
   if (unwritable.length > 0)
     return { written: undefined, stuck: unwritable.flatMap((i) => [...rules[i]!.pages].map((page) => ({ page, family: rules[i]!.rule.family }))) }; // prettier-ignore
@@ -91,6 +94,16 @@ function writtenSheet(
     },
     stuck: [],
   };
+}
+
+/** Rules by where a person meets them first: on the pages that hold most of what many pages hold, in their order. */
+function asFirstSeen(table: RuleTable, rules: readonly ScopedRule[]): readonly number[] {
+  const shared = (page: number): number => table.pages[page]!.sequence.filter((rule) => table.rules[rule]!.holders.size * 2 > table.pages.length).length; // prettier-ignore
+  const typical = table.pages.map((_, page) => page).sort((a, b) => shared(b) - shared(a) || a - b);
+  const seen = new Map<number, number>();
+  for (const page of typical) for (const rule of table.pages[page]!.sequence) if (!seen.has(rule)) seen.set(rule, seen.size); // prettier-ignore
+  const at = (i: number): number => seen.get(rules[i]!.rule.number)!;
+  return rules.map((_, i) => i).sort((a, b) => at(a) - at(b) || a - b);
 }
 
 const entry = ({ rule }: ScopedRule, selector: string | undefined, section: string | undefined): WrittenRule => ({
@@ -139,7 +152,7 @@ function operationOf(
   places: readonly LinkPlace[],
   moving: RuleTable,
   { rules, marks }: WrittenSheet,
-  { sheet }: OneSheetOptions,
+  { sheet, pages: wanted }: OneSheetOptions,
 ): GatherSheet {
   const named = new Set(rules.map(({ family, version }) => `${family}\n${version}`));
   const except = table.pages.flatMap(({ path, sequence }, i) =>
@@ -150,13 +163,16 @@ function operationOf(
           .filter(({ number, family, version }) => places[i]!.staying.has(number) && named.has(`${family}\n${version}`))
           .map(({ family, version }) => ({ family, version, page: path })),
   );
-  const pages = table.pages.filter((_, i) => moving.pages[i]!.sequence.length > 0).map(({ path }) => path);
+  const taking = new Set(wanted);
+  const dead = table.rules.filter((rule) => rule.dead && table.pages.some(({ path, sequence }) => taking.has(path) && sequence.includes(rule.number))); // prettier-ignore
+  const silent = new Set(dead.map(({ number }) => number));
+  const pages = table.pages.flatMap(({ path, sequence }, i) => (moving.pages[i]!.sequence.length > 0 || (taking.has(path) && sequence.some((rule) => silent.has(rule))) ? [path] : [])); // prettier-ignore
   const ahead = Object.fromEntries(table.pages.flatMap((page, i) => aheadOf(page, places[i]!)));
   return {
     kind: 'gather-sheet',
     sheet,
     pages,
-    rules,
+    rules: [...rules, ...dead.map(({ family, version }): WrittenRule => ({ family, version, dead: true }))],
     ...(marks.length > 0 ? { marks } : {}),
     ...(except.length > 0 ? { except } : {}),
     ...(Object.keys(ahead).length > 0 ? { ahead } : {}),

@@ -7,7 +7,7 @@ import type { RuleGraph } from '../ruleGraph.ts';
 import { reachOfRules } from '../ruleReach.ts';
 import type { PlannedRule, RuleTable } from '../ruleTable.ts';
 import { canBeMarked, needsRoot, topNames, type PageCondition, type TopNames } from './markedSelector.ts';
-import { nameMark } from './markNames.ts';
+import { nameMark, type MarkedRule } from './markNames.ts';
 import { chooseMarks, type MarkedPages, type PageNeed, type Scope } from './marks.ts';
 import type { OneSheetOptions } from './planOneSheet.ts';
 import { namesThere } from './topNames.ts';
@@ -57,6 +57,7 @@ export function scopeRules(input: Input): Scoped {
   const needs = needsOf(input, nodes, after, names);
   const markable = needs.filter(({ node }) => canBeMarked(node.rule, names));
   const scopes = chooseMarks(markable.map(({ need }) => need), namesThere(input.readings), unmarkable(input)); // prettier-ignore
+  const without = new Map(needs.map(({ node, need }) => [node.number, need.without]));
   const scopeOf = new Map(markable.flatMap(({ node }, i) => (scopes[i] ? [[node.number, scopes[i]] as const] : [])));
   const stuck = needs.flatMap(({ node }) => (scopeOf.has(node.number) ? [] : [{ rule: node.rule, pages: node.pages }]));
   const marks = nameMarks(input, nodes, scopeOf, names);
@@ -70,7 +71,15 @@ export function scopeRules(input: Input): Scoped {
     const scope = scopeOf.get(number);
     const own = scope ? marksOf(scope).map((one) => marks.get(one)!) : [];
     const condition = scope && conditionOf(scope, own);
-    return { rule, pages, reaches, condition, marks: own, before: before[number]! };
+    const excluded = without.get(number);
+    return {
+      rule,
+      pages,
+      reaches: excluded ? reaches.minus(excluded) : reaches,
+      condition,
+      marks: own,
+      before: before[number]!,
+    };
   });
   return { rules, marks: [...marks.values()], stuck };
 }
@@ -163,13 +172,14 @@ function nameMarks(
   scopeOf: ReadonlyMap<number, Scope>,
   names: TopNames,
 ): ReadonlyMap<MarkedPages, Mark> {
-  const uses = new Map<MarkedPages, { with: string[]; without: string[]; root: boolean }>();
+  const uses = new Map<MarkedPages, { with: MarkedRule[]; without: MarkedRule[]; root: boolean }>();
   for (const [number, scope] of scopeOf)
     for (const mark of marksOf(scope)) {
       let use = uses.get(mark);
       if (!use) uses.set(mark, (use = { with: [], without: [], root: false }));
-      const { label } = nodes[number]!.rule;
-      use[scope.kind === 'not' ? 'without' : 'with'].push(label);
+      const { label, declarations } = nodes[number]!.rule;
+      const properties = declarations.map(({ declaration }) => declaration.property);
+      use[scope.kind === 'not' ? 'without' : 'with'].push({ selector: label, properties });
       use.root ||= needsRoot(label, names);
     }
   const all = [...linking].map((page) => table.pages[page]!.path);

@@ -30,14 +30,31 @@ export function inSections(rules: readonly Placed[], first: readonly number[], l
     if (!firstAt.has(headings[rule])) firstAt.set(headings[rule], at);
   });
   const place = new Map(first.map((rule, at) => [rule, at]));
-  const rank = (rule: number): number => (headings[rule] === undefined ? Infinity : sizes.get(headings[rule])!);
+  const wide = [...sizes.keys()].sort((a, b) => sizes.get(b)! - sizes.get(a)! || firstAt.get(a)! - firstAt.get(b)!);
+  const rank = new Map(sectionOrder(wide, rules, headings).map((heading, at) => [heading, at]));
   const wanted = [...first].sort(
-    (a, b) =>
-      (rank(a) === rank(b) ? 0 : rank(b) - rank(a)) ||
-      firstAt.get(headings[a])! - firstAt.get(headings[b])! ||
-      place.get(a)! - place.get(b)!,
+    (a, b) => rank.get(headings[a])! - rank.get(headings[b])! || place.get(a)! - place.get(b)!,
   );
   return { order: withThoseBefore(wanted, rules), headings };
+}
+
+/** What all pages share first; then the widest first, each behind those that hold what must stand before its rules, as far as that goes. */
+function sectionOrder(
+  wide: readonly (string | undefined)[],
+  rules: readonly Placed[],
+  headings: readonly (string | undefined)[],
+): readonly (string | undefined)[] {
+  const waits = new Map<string | undefined, Set<string | undefined>>(wide.map((heading) => [heading, new Set()]));
+  rules.forEach(({ before }, i) => {
+    for (const one of before) if (headings[one] !== headings[i] && headings[one] !== undefined) waits.get(headings[i])!.add(headings[one]); // prettier-ignore
+  });
+  const out: (string | undefined)[] = wide.includes(undefined) ? [undefined] : [];
+  const rest = wide.filter((heading) => heading !== undefined);
+  while (rest.length > 0) {
+    const free = rest.findIndex((heading) => [...waits.get(heading)!].every((one) => out.includes(one)));
+    out.push(rest.splice(Math.max(free, 0), 1)[0]!);
+  }
+  return out;
 }
 
 /** Each rule behind those that must stand before it. */
@@ -60,9 +77,12 @@ function withThoseBefore(wanted: readonly number[], rules: readonly Placed[]): r
   return order;
 }
 
+const mostNamed = 3;
+
 /** One page by its path, a folder by its name, other pages by the mark they have; nothing for what is all over the site. */
 function headingOf({ pages, marks }: Placed, linking: readonly string[]): string | undefined {
-  if (linking.length === 1) return undefined;
+  // what most pages have is looked for at the top
+  if (linking.length === 1 || pages.length * 2 > linking.length) return undefined;
   if (pages.length === 1) return pages[0];
   const folder = folderOf(pages[0]!);
   if (
@@ -71,5 +91,8 @@ function headingOf({ pages, marks }: Placed, linking: readonly string[]): string
     linking.some((page) => !page.startsWith(folder))
   )
     return folder;
-  return marks.length > 0 ? marks.join(', ') : undefined;
+  if (marks.length === 0) return undefined;
+  const named = pages.length <= mostNamed ? pages : pages.slice(0, mostNamed - 1);
+  const more = pages.length - named.length;
+  return `${marks.join(', ')}: ${named.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
 }

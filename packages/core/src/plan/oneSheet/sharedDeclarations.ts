@@ -32,7 +32,7 @@ export function shareDeclarations(table: RuleTable): SharedTable {
     const versions = all.filter(({ holders }) => !holders.isEmpty);
     const sharing = versions.length > 1 ? shareFamily(versions, rules, table.pages.length) : undefined;
     if (!sharing) continue;
-    for (const version of versions) {
+    for (const version of versions.filter(({ number }) => sharing.rest.has(number))) {
       sharings.set(version.number, sharing);
       // its parts are on its pages now
       rules[version.number] = { ...version, holders: PageSet.empty(table.pages.length) };
@@ -60,39 +60,60 @@ function apart(page: PlannedPage, sharings: ReadonlyMap<number, Sharing>): Plann
 
 type Said = ReadonlyMap<string, { readonly text: string; readonly longhands: readonly string[] }>;
 
+/** The widest versions that save most when they share; the others are written whole. */
 function shareFamily(versions: readonly PlannedRule[], rules: PlannedRule[], pages: number): Sharing | undefined {
   const ordered = [...versions].sort((a, b) => b.holders.size - a.holders.size);
-  const holders = PageSet.empty(pages);
-  const said: Said[] = [];
-  for (const rule of ordered) {
+  const said = new Map(ordered.flatMap((rule) => [[rule, saidBy(rule)] as const]));
+  const first = ordered[0]!;
+  if (!said.get(first)) return undefined;
+  let best: Split | undefined;
+  let group = [first];
+  for (const rule of ordered.slice(1)) {
     // a page with two versions says one over the other
-    if (rule.holders.meets(holders)) return undefined;
-    holders.addAll(rule.holders);
-    const own = saidBy(rule);
-    if (!own) return undefined;
-    said.push(own);
+    if (!said.get(rule) || group.some(({ holders }) => holders.meets(rule.holders))) continue;
+    const split = splitOf([...group, rule].map((one) => said.get(one)!));
+    if (!split || split.saves <= (best?.saves ?? 0)) continue;
+    best = split;
+    group = [...group, rule];
   }
-  const [first, ...others] = said;
-  const shared = [...first!.keys()].filter((property) => others.every((other) => other.has(property)));
-  const common = shared.filter((property) => others.every((other) => other.get(property)!.text === first!.get(property)!.text)); // prettier-ignore
-  if (common.length === 0) return undefined;
-  const rests = said.map((own, i) =>
-    [...own.keys()].filter((property) =>
-      i === 0 ? !shared.includes(property) : !shared.includes(property) || own.get(property)!.text !== first!.get(property)!.text,
-    ),
-  ); // prettier-ignore
-  const whole = said.reduce((sum, own) => sum + own.size, 0);
-  const parts = shared.length + rests.reduce((sum, rest) => sum + rest.length, 0);
-  // a part costs a rule of its own
-  if (parts + rests.filter((rest) => rest.length > 0).length > whole) return undefined;
+  if (!best) return undefined;
   const add = (rule: PlannedRule, only: readonly string[], on: PageSet): PlannedRule => {
     const part = partOf(rule, only, on, rules.length);
     rules.push(part);
     return part;
   };
-  const base = add(ordered[0]!, shared, holders);
-  const rest = new Map(ordered.map((rule, i) => [rule.number, rests[i]!.length === 0 ? undefined : add(rule, rests[i]!, rule.holders)])); // prettier-ignore
-  return { base, rest };
+  const holders = PageSet.empty(pages);
+  for (const rule of group) holders.addAll(rule.holders);
+  const base = add(first, best.shared, holders);
+  const { rests } = best;
+  return {
+    base,
+    rest: new Map(group.map((rule, i) => [rule.number, rests[i]!.length === 0 ? undefined : add(rule, rests[i]!, rule.holders)])), // prettier-ignore
+  };
+}
+
+interface Split {
+  /** What goes to all, as the first says it. */
+  readonly shared: readonly string[];
+  /** What each says besides. */
+  readonly rests: readonly (readonly string[])[];
+  /** So many declarations and rules fewer. */
+  readonly saves: number;
+}
+
+function splitOf(said: readonly Said[]): Split | undefined {
+  const [first, ...others] = said;
+  const shared = [...first!.keys()].filter((property) => others.every((other) => other.has(property)));
+  const common = shared.filter((property) => others.every((other) => other.get(property)!.text === first!.get(property)!.text)); // prettier-ignore
+  if (common.length === 0) return undefined;
+  const rests = said.map((own) =>
+    [...own.keys()].filter(
+      (property) => !shared.includes(property) || own.get(property)!.text !== first!.get(property)!.text,
+    ),
+  );
+  const whole = said.reduce((sum, own) => sum + own.size, 0) + said.length;
+  const parts = shared.length + 1 + rests.reduce((sum, rest) => sum + rest.length + (rest.length > 0 ? 1 : 0), 0);
+  return { shared, rests, saves: whole - parts };
 }
 
 function partOf(rule: PlannedRule, only: readonly string[], holders: PageSet, number: number): PlannedRule {

@@ -1,6 +1,6 @@
 import { mayFlip, type Subject, type Traits } from '../../operations/gather/compete.ts';
 import type { Specificity } from '../../selectors/selector.ts';
-import type { Site } from '../../source/site.ts';
+import { isAbsent, type Site } from '../../source/site.ts';
 import type { PageReading } from '../../survey/pageReading.ts';
 import type { PageSet } from '../pageSet.ts';
 import type { RuleTable } from '../ruleTable.ts';
@@ -32,14 +32,15 @@ const none: Specificity = [0, 0, 0];
  * in `:where()`, which adds none.
  */
 export function writeSelectors(input: Input): Selectors {
-  const { table, rules, order, readings, options } = input;
+  const { site, table, rules, order, readings, options } = input;
   const names = topNames(readings);
   const place = new Map(order.map((rule, at) => [rule, at]));
   const raises: Specificity[] = rules.map(() => none);
   const selectors = new Map<number, string>();
   const stuck: number[] = [];
-  const strict = new Set(table.pages.flatMap(({ path }, page) => (options.strict?.has(path) ? [page] : [])));
-  const meetings = new Meetings(readings);
+  // what scripts make may be meant by rules that meet on no element now
+  const strict = new Set(table.pages.flatMap(({ path, made }, page) => (options.strict?.has(path) || made() ? [page] : []))); // prettier-ignore
+  const meetings = new Meetings(table.pages.map(({ path }) => site.files.get(path)!));
   const fixed = new FixedRules(input, meetings);
   for (const number of order) {
     const { rule, condition, reaches } = rules[number]!;
@@ -91,7 +92,8 @@ class FixedRules {
     sheets = (reading?.sources ?? []).flatMap((source, index) => {
       if (moving.has(index) || source.idle !== undefined) return [];
       if (source.kind === 'embedded' || source.target.kind !== 'site') return [undefined];
-      return [this.input.table.traitsOfSheet(source.target.path)];
+      const { path } = source.target;
+      return isAbsent(this.input.site, path) ? [] : [this.input.table.traitsOfSheet(path)];
     });
     this.sheets.set(page, sheets);
     return sheets;

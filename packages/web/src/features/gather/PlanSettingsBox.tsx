@@ -18,7 +18,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
   const [attributes, setAttributes] = useState(settings.keepAttributes !== true);
   const [ids, setIds] = useState(settings.ids === true);
   const [important, setImportant] = useState(settings.important === true);
-  const [imports, setImports] = useState(settings.linkImports === true);
+  const [imports, setImports] = useState(settings.keepImports !== true);
   const [hints, setHints] = useState(settings.hints === true);
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const id = useId();
@@ -34,7 +34,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
       ...(attributes ? {} : { keepAttributes: true }),
       ...(ids ? { ids } : {}),
       ...(important ? { important } : {}),
-      ...(imports ? { linkImports: true } : {}),
+      ...(imports ? {} : { keepImports: true }),
       ...(hints ? { hints } : {}),
     });
     onClose();
