@@ -7,7 +7,7 @@ import { familiesOf } from '../survey/families.ts';
 import { askChromium, type Question } from '../testing/chromium.ts';
 import { hostileSite } from '../testing/hostileSite.ts';
 import { siteOf } from '../testing/siteOf.ts';
-import { planWhole } from './planWhole.ts';
+import { planWhole, type WholePlanOptions } from './planWhole.ts';
 
 const seeds = Array.from(
   { length: Number(process.env['HOSTILE_SITES'] ?? 30) },
@@ -81,12 +81,18 @@ function claims(seed: number): readonly Claim[] {
     out.push({ name: JSON.stringify(operation), seed, before, after: applied.value, pages: same });
   }
   const hints = seed % 2 === 0;
-  const settings = { hints, linkImports: seed % 10 === 0 };
+  const settings: WholePlanOptions = {
+    hints,
+    keepImports: seed % 10 === 0,
+    oldBrowsers: seed % 7 === 0,
+    sheets: seed % 5 === 0 ? 'own' : 'one',
+    singlePage: (['shared', 'shared', 'own', 'stay'] as const)[seed % 4]!,
+  };
   const whole = planWhole(before, 'css/new.css', settings);
   if (!whole.ok) throw new Error(whole.problem.kind);
   expect(whole.value.proof.verdict).toBe('same');
   // where nothing stayed, gathering once more changes nothing more
-  if (whole.value.stays.length === 0)
+  if (whole.value.stays.length === 0 && settings.singlePage !== 'stay')
     expect(planWhole(whole.value.site, 'css/again.css', settings)).toMatchObject({
       ok: true,
       value: { operations: [] },

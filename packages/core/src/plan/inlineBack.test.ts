@@ -42,7 +42,7 @@ test('gathered and inlined again by a reference library (juice 11), the style at
     const plan = planWhole(before, 'site.css');
     if (!plan.ok) throw new Error(plan.problem.kind);
     expect(plan.value.stays).toEqual([]);
-    const sheet = textIn(plan.value.site, 'attributes.css')!;
+    const sheet = textIn(plan.value.site, 'site.css')!;
     for (const path of ['a.html', 'b.html']) {
       const inlined = juice.inlineContent(textIn(plan.value.site, path)!, sheet, { preserveImportant: true });
       expect(attributesOf(inlined)).toEqual(attributesOf(textIn(before, path)!));

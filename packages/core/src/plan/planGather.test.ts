@@ -10,8 +10,9 @@ import { planLookKeepingGather, type PlanOptions } from './planGather.ts';
 
 const page = (style: string): string => pageOf(`<style>${style}</style>`, '<h1>a</h1><p class=n>b</p><p>c</p>');
 
+/** Without page marks: as many sheets as that takes. */
 function plan(files: Readonly<Record<string, string>>, options: PlanOptions = {}) {
-  const result = planLookKeepingGather(siteOf(files), 'css/site.css', options);
+  const result = planLookKeepingGather(siteOf(files), 'css/site.css', { sheets: 'own', ...options });
   if (!result.ok) throw new Error(result.problem.kind);
   return result.value;
 }
@@ -137,7 +138,7 @@ test('the demo: what can go goes, and every page looks the same', () => {
         ] as const,
     ),
   );
-  const result = planLookKeepingGather(site, 'css/shared.css');
+  const result = planLookKeepingGather(site, 'css/shared.css', { sheets: 'own' });
   if (!result.ok) throw new Error(result.problem.kind);
   expect(result.value.proof.verdict).toBe('same');
   expect(left(result.value)).toBe(0);

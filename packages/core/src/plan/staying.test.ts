@@ -26,10 +26,7 @@ test('a plan names what a script or a template keeps, and takes the rest', () =>
   });
   const plan = planWhole(site, 'site.css');
   expect(plan.ok && plan.value.stays.map(({ code }) => code)).toEqual(['template', 'script']);
-  expect(plan.ok && plan.value.sheets.map(({ path, rules }) => [path, rules])).toEqual([
-    ['site.css', 1],
-    ['attributes.css', 1],
-  ]);
+  expect(plan.ok && plan.value.sheets.map(({ path, rules }) => [path, rules])).toEqual([['site.css', 2]]);
 });
 
 test('where no attribute can go at all, the reason is still the real one', () => {
@@ -41,7 +38,7 @@ test('where no attribute can go at all, the reason is still the real one', () =>
 test('the number of sheets said is the one asked for', () => {
   const page = (color: string): string => pageOf(`<style>p{color:${color}}</style>`, '<p style="top:0">a');
   const site = siteOf({ 'a.html': page('red'), 'b.html': page('red'), 'c.html': page('blue'), 'd.html': page('blue') });
-  const plan = planWhole(site, 'site.css', { maxSheets: 2 });
+  const plan = planWhole(site, 'site.css', { maxSheets: 2, sheets: 'own' });
   expect(plan.ok && plan.value.sheets.length).toBe(2);
   expect(plan.ok && [...new Set(plan.value.stays.map(({ reason }) => reason))]).toEqual(['it would need more than 2 sheets']); // prettier-ignore
 });

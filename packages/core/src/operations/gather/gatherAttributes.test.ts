@@ -10,7 +10,7 @@ import { planGatherAttributes } from './gatherAttributes.ts';
 import { applyOperations, describeOperationProblem } from '../operation.ts';
 import { raisedSelector } from './raisedSelector.ts';
 
-const gather = { kind: 'gather-attributes', sheet: 'css/a.css' } as const;
+const gather = { kind: 'gather-attributes', sheet: 'css/a.css', newNames: true } as const;
 
 /** Body before and after, and the sheet. */
 function gathered(
@@ -29,14 +29,14 @@ function gathered(
 
 describe('the tag keeps its own writing', () => {
   test.each([
-    ['no class yet', '<p style="top:0">', '<p class="text-own">'],
-    ['single quotes, capitals', "<P STYLE='top:0' id=x>", "<P CLASS='text-own' id=x>"],
-    ['a class before it', '<p class="a" style="top:0">', '<p class="a text-own">'],
-    ['a class after it, on its own line', '<p style="top:0"\n   class=" a b ">', '<p\n   class=" a b text-own">'],
-    ['a bare class', '<p class=a style=top:0>', '<p class="a text-own">'],
-    ['a class without a value', '<p class style="top:0">', '<p class="text-own">'],
-    ['a tag that the parser opens twice', '<p><b style="top:0">a<p>b</b>c', '<p><b class="words-own">a<p>b</b>c'],
-    ['an empty class', '<p class="" style="top:0">', '<p class="text-own">'],
+    ['no class yet', '<p style="top:0">', '<p class="text-top-0">'],
+    ['single quotes, capitals', "<P STYLE='top:0' id=x>", "<P CLASS='text-top-0' id=x>"],
+    ['a class before it', '<p class="a" style="top:0">', '<p class="a text-top-0">'],
+    ['a class after it, on its own line', '<p style="top:0"\n   class=" a b ">', '<p\n   class=" a b text-top-0">'],
+    ['a bare class', '<p class=a style=top:0>', '<p class="a text-top-0">'],
+    ['a class without a value', '<p class style="top:0">', '<p class="text-top-0">'],
+    ['a tag that the parser opens twice', '<p><b style="top:0">a<p>b</b>c', '<p><b class="words-top-0">a<p>b</b>c'],
+    ['an empty class', '<p class="" style="top:0">', '<p class="text-top-0">'],
   ])('%s', (_shows, before, after) => {
     expect(gathered(before).body).toBe(after);
   });
@@ -48,32 +48,32 @@ describe('the rule', () => {
       'equal by meaning are one, in the first one’s words',
       '<p style="color: #F00; top: 0">a<p style="top:0px;color:red">b',
       '',
-      '.text-tinted {\n  color: #F00;\n  top: 0;\n}\n',
+      '.text-red-top-0 {\n  color: #F00;\n  top: 0;\n}\n',
     ],
-    ['important stays important', '<p style="top:0!important">', '', '.text-own {\n  top: 0 !important;\n}\n'],
+    ['important stays important', '<p style="top:0!important">', '', '.text-top-0 {\n  top: 0 !important;\n}\n'],
     [
       'a stronger rule of the page: the element’s type helps',
       '<p style="top:0">',
-      '<style>body p.x, p.text-own-2, p:first-child{top:1px}</style>',
-      'p.text-own { top: 0; }\n',
+      '<style>body p.x, p.text-top-0-2, p:first-child{top:1px}</style>',
+      'p.text-top-0 { top: 0; }\n',
     ],
     [
       'an ID: as strong without being one',
       '<p id=x style="top:0">',
       '<style>#x{top:1px}</style>',
-      '.text-own:not(#_) { top: 0; }\n',
+      '.text-top-0:not(#_) { top: 0; }\n',
     ],
     [
       'what says nothing of the same does not raise it',
       '<p id=x style="top:0">',
       '<style>#x{left:1px}</style>',
-      '.text-own { top: 0; }\n',
+      '.text-top-0 { top: 0; }\n',
     ],
     [
       'a name no page and no sheet has',
-      '<p class="text-own" style="top:0">',
-      '<style>.TEXT-OWN-2{left:0}</style>',
-      '.text-own-3 { top: 0; }\n',
+      '<p class="text-top-0" style="top:0">',
+      '<style>.TEXT-TOP-0-2{left:0}</style>',
+      '.text-top-0-3 { top: 0; }\n',
     ],
     [
       'addresses count from the sheet',
@@ -85,7 +85,7 @@ describe('the rule', () => {
       'only ASCII',
       "<p style=\"quotes: '«' '»'\">",
       '<meta charset=utf-8>',
-      ".text-own {\n  quotes: '\\ab ' '\\bb ';\n}\n",
+      ".text-quotes {\n  quotes: '\\ab ' '\\bb ';\n}\n",
     ],
   ])('%s', (_shows, body, head, sheet) => {
     expect(gathered(body, head).sheet).toBe(sheet);
@@ -127,11 +127,11 @@ test.each<[shows: string, needed: Specificity, strictly: boolean, selector: stri
 });
 
 test.each([
-  [['td'], 'text-align: right; color: red', 'cell-right-tinted'],
-  [['h2', 'h3'], 'background: #eee', 'heading-shaded'],
-  [['p', 'td'], 'margin: 0', 'any-spaced'],
-  [['x-card'], 'zoom: 1', 'x-card-own'],
-  [['path'], 'fill: none; stroke: red', 'shape-drawn'],
+  [['td'], 'text-align: right; color: red', 'cell-right-red'],
+  [['h2', 'h3'], 'background: #eee', 'heading-on-pearl'],
+  [['p', 'td'], 'margin: 0', 'spaced-0'],
+  [['x-card'], 'zoom: 1', 'x-card-zoom-1'],
+  [['path'], 'fill: none; stroke: red', 'shape-drawn-red'],
 ])('a name for %j with %s', (tags, css, name) => {
   expect(proposeClassName(tags, parseDeclarations(css), new Set())).toBe(name);
   expect(isPlainClassName(name)).toBe(true);
@@ -159,10 +159,10 @@ test('an ID in place of a class, where an element alone has its group and its ID
   expect(plan.value.plan.groups.map(({ selector }) => selector)).toEqual([
     '#x',
     '#y:not(#_)',
-    '.text-own',
-    '.text-own-2',
+    '.text-top-2',
+    '.text-top-3',
   ]);
-  expect(textIn(plan.value.site, 'a.html')).toContain('<p id=x>a<p id=y>b<p id=z class="text-own">c<p class="text-own-2">d<p class="text-own-2" id=w>e'); // prettier-ignore
+  expect(textIn(plan.value.site, 'a.html')).toContain('<p id=x>a<p id=y>b<p id=z class="text-top-2">c<p class="text-top-3">d<p class="text-top-3" id=w>e'); // prettier-ignore
   expect(plan.value.proof.verdict).toBe('same');
 });
 
@@ -173,7 +173,7 @@ test('what an attribute selector would notice is taken back, the rest goes; twic
   const plan = planLookKeepingAttributes(site, gather);
   if (!plan.ok) throw new Error(plan.problem.kind);
   expect(plan.value.proof.verdict).toBe('same');
-  expect(plan.value.plan.groups.map((g) => g.selector)).toEqual(['.text-tinted']);
+  expect(plan.value.plan.groups.map((g) => g.selector)).toEqual(['.text-red']);
   expect(plan.value.stayed.map((one) => one.key)).toEqual(['top:0']);
   expect(planLookKeepingAttributes(plan.value.site, gather)).toMatchObject({
     ok: false,
@@ -216,9 +216,9 @@ test('important declarations in place of stronger selectors, when asked: and the
   if (!plan.ok) throw new Error(plan.problem.kind);
   expect(plan.value.stayed).toEqual([]);
   expect(plan.value.plan.groups.map(({ selector, declarations }) => [selector, declarations[0]!.important])).toEqual([
-    ['.text-tinted', true],
-    ['.text-own', true],
-    ['.text-own-2', false],
+    ['.text-lime', true],
+    ['.text-top-2', true],
+    ['.text-left-0', false],
   ]);
   const ask = `[...document.querySelectorAll('p')].map((p) => getComputedStyle(p).color + getComputedStyle(p).top + getComputedStyle(p).left).join()`;
   const states = [site, plan.value.site].map((one) => ({ html: textIn(one, 'a.html')!, files: { 'css/a.css': textIn(one, 'css/a.css') ?? '' }, ask })); // prettier-ignore

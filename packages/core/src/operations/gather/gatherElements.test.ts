@@ -23,8 +23,8 @@ const centred = ':where(.box-centred) {\n  text-align: center;\n  text-align: -w
 const rows = [
   { shows: 'center', body: '<center><p>a</p><table><tr><td>b</table></center>', becomes: '<div class="box-centred"><p>a</p><table><tr><td>b</table></div>', sheet: centred },
   { shows: 'capitals, attributes of its own', body: '<CENTER ID=x CLASS="y">a</CENTER>', becomes: '<DIV ID=x CLASS="y box-centred">a</DIV>', sheet: centred },
-  { shows: 'font with its attributes', body: '<p><font size="2" color=red>a <b>b</b></font>', becomes: '<p><span class="words-sized-tinted">a <b>b</b></span>', sheet: ':where(.words-sized-tinted) {\n  font-size: small;\n  color: red;\n}\n' },
-  { shows: 'font inside font', body: '<font color=red>a<font face=serif>b</font></font>', becomes: '<span class="words-tinted">a<span class="words-own">b</span></span>', sheet: undefined },
+  { shows: 'font with its attributes', body: '<p><font size="2" color=red>a <b>b</b></font>', becomes: '<p><span class="words-size-red">a <b>b</b></span>', sheet: ':where(.words-size-red) {\n  font-size: small;\n  color: red;\n}\n' },
+  { shows: 'font inside font', body: '<font color=red>a<font face=serif>b</font></font>', becomes: '<span class="words-red">a<span class="words-lettered">b</span></span>', sheet: undefined },
   { shows: 'a font that says nothing', body: '<font class=k>a</font>', becomes: '<span class=k>a</span>', sheet: undefined },
   { shows: 'one class for center and for align', body: '<center>a</center><div align=center>b</div>', becomes: '<div class="box-centred">a</div><div class="box-centred">b</div>', sheet: centred },
 ]; // prettier-ignore
@@ -42,7 +42,7 @@ describe.each(rows)('$shows', ({ body, becomes, sheet }) => {
 
 test('rules that take lines away leave none to redraw', () => {
   const { body } = gathered('<p><font color=red>a</font>', '<style>* { text-decoration: none }</style>');
-  expect(body).toBe('<p><span class="words-tinted">a</span>');
+  expect(body).toBe('<p><span class="words-red">a</span>');
 });
 
 test('where elements only get another tag no sheet is made, nor told of', () => {
@@ -56,15 +56,15 @@ test('where elements only get another tag no sheet is made, nor told of', () => 
 });
 
 const kept = [
-  ['its tags are not its own', '<p><font color=red>a<p>b</font>c', '', '<p><font class="words-tinted">a<p>b</font>c'],
+  ['its tags are not its own', '<p><font color=red>a<p>b</font>c', '', '<p><font class="words-red">a<p>b</font>c'],
   ['it has no end tag', '<center>a', '', '<center>a'],
   ['a rule asks for the element', '<center>a</center>', '<style>center { top: 0 }</style>', '<center>a</center>'],
   ['a rule asks for what it would become', '<center>a</center>', '<style>div { top: 0 }</style>', '<center>a</center>'],
   ['a rule counts elements of a type', '<center>a</center><div>b</div>', '<style>div:first-of-type { top: 0 }</style>', '<center>a</center><div>b</div>'],
   ['a rule rolls back to the browser’s own style', '<center>a</center>', '<style>* { text-align: revert }</style>', '<center>a</center>'],
-  ['a link draws a line through its text', '<a href=x>a <font color=red>b</font></a>', '', '<a href=x>a <font class="words-tinted">b</font></a>'],
-  ['a rule draws one', '<p><font color=red>b</font></p>', '<style>p { text-decoration: underline }</style>', '<p><font class="words-tinted">b</font></p>'],
-  ['a script names the element', '<font color=red>b</font><script>document.querySelectorAll("font")</script>', '', '<font class="words-tinted">b</font><script>document.querySelectorAll("font")</script>'],
+  ['a link draws a line through its text', '<a href=x>a <font color=red>b</font></a>', '', '<a href=x>a <font class="words-red">b</font></a>'],
+  ['a rule draws one', '<p><font color=red>b</font></p>', '<style>p { text-decoration: underline }</style>', '<p><font class="words-red">b</font></p>'],
+  ['a script names the element', '<font color=red>b</font><script>document.querySelectorAll("font")</script>', '', '<font class="words-red">b</font><script>document.querySelectorAll("font")</script>'],
 ] as const; // prettier-ignore
 
 test.each(kept)('it stays where %s', (_shows, body, head, becomes) => {

@@ -35,7 +35,7 @@ const always =
 const keyword =
   (word: string): Word =>
   (value) =>
-    /^[a-z]+$/i.test(value) ? value.toLowerCase() : word;
+    /^(-webkit-)?[a-z]+$/i.test(value) ? value.toLowerCase().replace('-webkit-', '') : word;
 
 /** What a declaration does, in a word or two; the first that fits counts. */
 const looks: readonly (readonly [property: RegExp, value: RegExp, word: Word])[] = [
@@ -44,7 +44,7 @@ const looks: readonly (readonly [property: RegExp, value: RegExp, word: Word])[]
   [/^float$/, /^right$/i, always('at-right')],
   [/^float$/, /^left$/i, always('at-left')],
   [/^clear$/, /./, always('below-floats')],
-  [/^text-align$/, /^center$/i, always('centred')],
+  [/^text-align$/, /^(-webkit-)?center$/i, always('centred')],
   [/^text-align$/, /./, keyword('aligned')],
   [/^font-weight$/, /^(bold|bolder|[6-9]00)$/i, always('bold')],
   [/^font-weight$/, /./, always('plain')],
@@ -54,15 +54,16 @@ const looks: readonly (readonly [property: RegExp, value: RegExp, word: Word])[]
   [/^text-transform$/, /uppercase/i, always('capitals')],
   [/^font-size$/, /./, sized('size')],
   [/^font-family$/, /mono|courier|consolas/i, always('mono')],
-  [/^font-family$/, /serif|georgia|times/i, always('lettered')],
+  [/^font-family$/, /./, always('lettered')],
   [/^font$/, /./, always('lettered')],
   [/^line-height$/, /./, sized('lines')],
   [/^letter-spacing$/, /./, always('wide-set')],
   [/^color$/, /./, (value) => colourWord(value) ?? 'tinted'],
   [/^background(-color)?$/, /./, (value) => (colourWord(value) === undefined ? 'shaded' : `on-${colourWord(value)!}`)],
   [/^background/, /./, always('shaded')],
-  [/^fill$/, /^(?!none$)/i, (value) => (colourWord(value) === undefined ? 'filled' : `filled-${colourWord(value)!}`)],
-  [/^stroke$/, /^(?!none$)/i, (value) => (colourWord(value) === undefined ? 'drawn' : `drawn-${colourWord(value)!}`)],
+  [/^(fill|stroke)$/, /^none$/i, always('')],
+  [/^fill$/, /./, (value) => (colourWord(value) === undefined ? 'filled' : `filled-${colourWord(value)!}`)],
+  [/^stroke$/, /./, (value) => (colourWord(value) === undefined ? 'drawn' : `drawn-${colourWord(value)!}`)],
   [/^stroke-width$/, /./, sized('drawn')],
   [/^border(-(top|right|bottom|left))?$/, /^(0\D*|none)$/i, always('unruled')],
   [/^border-(top|right|bottom|left)(-width)?$/, /./, (value) => sized('ruled')(value)],
