@@ -123,8 +123,10 @@ test('gather: style attributes become classes; --keep attributes leaves them; an
   expect(code).toBe(0);
   const report = JSON.parse(out) as GatherReportReply;
   expect(report.totals).toMatchObject({ attributesBefore: 2, attributesAfter: 0 });
-  expect(report.sheets.map((sheet) => [sheet.path, sheet.rules])).toEqual([['css/attributes.css', 1]]);
-  expect(fs.readFileSync(at('out', 'a.html'), 'utf8')).toContain('<p class="text-own">x</p><p class="text-own">y</p>');
+  expect(report.sheets.map((sheet) => [sheet.path, sheet.rules])).toEqual([['css/site.css', 1]]);
+  expect(fs.readFileSync(at('out', 'a.html'), 'utf8')).toContain(
+    '<p class="text-top-0">x</p><p class="text-top-0">y</p>',
+  );
   const kept = await run('gather', site, '--out', at('kept'), '--json', '--keep', 'attributes');
   expect((JSON.parse(kept.out) as GatherReportReply).totals).toMatchObject({ attributesAfter: 2 });
   expect(await run('gather', site, '--out', at('bad'), '--keep', 'blocks')).toMatchObject({

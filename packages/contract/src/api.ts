@@ -160,6 +160,8 @@ export const Proposal = Type.Object(
         why: Type.Optional(Type.String()),
       }),
     ),
+    /** Sheets that pages ask for and the site has not: it is not known whether they are anywhere. */
+    missing: Type.Array(Type.Object({ path: Type.String(), pages: Type.Array(Type.String()) })),
     /** What stays in the pages, and why. */
     stays: Type.Array(
       Type.Object({

@@ -76,6 +76,8 @@ export {
   type RuleChoice,
 } from './operations/gather/gatherRules.ts';
 export type { GatherSheet, PageMark, WrittenRule } from './operations/gather/gatherSheet.ts';
+export { takenAsMissing, type TakeAsMissing } from './operations/links/takeAsMissing.ts';
+export { planStepOf, withoutLastStep, withoutPlan } from './operations/planStep.ts';
 export { describeAttributeStays } from './operations/gather/attributeStays.ts';
 export {
   planGatherAttributes,

@@ -16,6 +16,7 @@ import { linkSheet } from './links/linkSheet.ts';
 import { linkToImport } from './links/linkToImport.ts';
 import { moveLink } from './links/moveLink.ts';
 import { setLink } from './links/setLink.ts';
+import { takeAsMissing } from './links/takeAsMissing.ts';
 import { unlinkSheet } from './links/unlinkSheet.ts';
 import type { Known, OperationPlan, OperationType } from './operationType.ts';
 import { dropDeclaration } from './overrides/dropDeclaration.ts';
@@ -47,6 +48,7 @@ export const operationTypes = [
   importToLink,
   linkToImport,
   copyLinks,
+  takeAsMissing,
   addBaseline,
   dropDeclaration,
   shareDeclaration,

@@ -11,6 +11,8 @@ export interface OperationPlan {
   readonly changes: ChangeSet;
   readonly sentence: string;
   readonly readings?: ReadingMakers;
+  /** Sheets that are not in the site and count as nothing from here on. */
+  readonly absent?: readonly string[];
   /** Rules that were asked for and stay in their pages. */
   readonly left?: readonly LeftRule[];
 }

@@ -1,6 +1,6 @@
 import { applyChangeSet, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
 import type { Result } from '../source/result.ts';
-import type { Site, SiteFile } from '../source/site.ts';
+import { withAbsent, type Site, type SiteFile } from '../source/site.ts';
 import { hasReading, rememberReading, type PageReading } from '../survey/pageReading.ts';
 
 /** By page, what is known of it after an operation, so that the next one need not parse it again. */
@@ -9,9 +9,17 @@ export type ReadingMakers = ReadonlyMap<string, (file: SiteFile) => PageReading>
 /** The site after a planned operation; what the plan knows of its pages goes along. */
 export function applyPlan(
   site: Site,
-  { changes, readings }: { readonly changes: ChangeSet; readonly readings?: ReadingMakers | undefined },
+  {
+    changes,
+    readings,
+    absent = [],
+  }: {
+    readonly changes: ChangeSet;
+    readonly readings?: ReadingMakers | undefined;
+    readonly absent?: readonly string[];
+  },
 ): Result<Site, ChangeProblem> {
-  const applied = applyChangeSet(site, changes);
+  const applied = applyChangeSet(withAbsent(site, absent), changes);
   if (applied.ok && readings)
     for (const [path, make] of readings) {
       const file = applied.value.files.get(path);

@@ -13,6 +13,10 @@ import {
   planWhole,
   SiteChecker,
   SiteProver,
+  isAbsent,
+  missingSheets,
+  takenAsMissing,
+  withAbsent,
   type KeptDraftState,
   type LeftRule,
   type Site,
@@ -36,6 +40,8 @@ type SiteTasks = {
 };
 
 const mostRevisions = 2;
+/** One for each set of sheets that was taken as missing lately. */
+const mostProvers = 2;
 
 /** All tasks about one site, with what they keep of it. */
 export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readBlobs'>): SiteTasks {
@@ -52,8 +58,16 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
   }
 
   async function draftOf(state: SiteState): Promise<DraftOnRevision> {
-    const { site: before, draft, checker, prover } = await revision(state.siteId, state.number);
-    return { ...draft.apply(state.operations), before, checker, prover };
+    const { site, draft, checker, provers } = await revision(state.siteId, state.number);
+    // what is taken as missing is so before as well
+    const absent = [...new Set(takenAsMissing(state.operations))].filter((path) => !site.files.has(path)).sort();
+    const key = absent.join('\n');
+    let prover = provers.get(key);
+    if (!prover) {
+      if (provers.size >= mostProvers) provers.clear();
+      provers.set(key, (prover = new SiteProver(withAbsent(site, absent))));
+    }
+    return { ...draft.apply(state.operations), before: site, checker, prover };
   }
 
   /** All pages of the state asked about last. */
@@ -136,6 +150,9 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
           ...(why === undefined ? {} : { why }),
         })),
         stays: [...stays],
+        missing: missingSheets(site)
+          .filter(({ path }) => !isAbsent(site, path))
+          .map((one) => ({ ...one, pages: [...one.pages] })),
       };
     },
     async changesBetween({ siteId, from, to }) {
@@ -148,7 +165,8 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
 interface KeptRevision {
   readonly site: Site;
   readonly draft: KeptDraft;
-  readonly prover: SiteProver;
+  /** By the sheets that are taken as missing. */
+  readonly provers: Map<string, SiteProver>;
   readonly checker: SiteChecker;
 }
 
@@ -160,7 +178,7 @@ interface DraftOnRevision extends KeptDraftState {
 
 function makeKept(site: Site): KeptRevision {
   const checker = new SiteChecker();
-  return { site, draft: new KeptDraft(site, checker), prover: new SiteProver(site), checker };
+  return { site, draft: new KeptDraft(site, checker), provers: new Map(), checker };
 }
 
 async function loadSite(

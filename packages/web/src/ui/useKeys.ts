@@ -20,7 +20,7 @@ export function useKeys(keys: Keys): void {
       const action = current.current[name];
       if (!action) return;
       if (!chord && (typing(event.target) || document.querySelector('[role="dialog"], [role="menu"]'))) return;
-      if (chord && name === 'ctrl+z' && typing(event.target)) return;
+      if (chord && /^ctrl\+[zy]$/.test(name) && typing(event.target)) return;
       event.preventDefault();
       action(event);
     };

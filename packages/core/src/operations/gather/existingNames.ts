@@ -52,7 +52,7 @@ const aroundOf = new WeakMap<Skeleton, Map<number, ReadonlySet<string>>>();
 
 function partsAround(skeleton: Skeleton, index: number): ReadonlySet<string> {
   let known = aroundOf.get(skeleton);
-  if (!known) aroundOf.set(skeleton, (known = new Map()));
+  if (!known) aroundOf.set(skeleton, (known = new Map<number, ReadonlySet<string>>()));
   const parent = skeleton.parent[index]!;
   if (parent < 0) return new Set();
   let parts = known.get(parent);

@@ -87,11 +87,11 @@ export function planGatherSheet(site: Site, operation: GatherSheet): Result<Gath
   const problem = problemOf(site, operation);
   if (problem) return fail(problem);
   const left: LeftRule[] = [];
-  const pages = takeWritten(site, operation, path.value, left);
+  const { pages, shared } = takeWritten(site, operation, path.value, left);
   if (pages.length === 0) return fail({ kind: 'nothing-written' });
   const order = operation.rules.map((_, i) => `${i}`);
   const sections = new Map(operation.rules.flatMap(({ section }, i) => (section === undefined ? [] : [[`${i}`, section]]))); // prettier-ignore
-  const sheet = writeGatheredSheet(target, path.value, order, pages, 'end', sections);
+  const sheet = writeGatheredSheet(target, path.value, order, [...pages, ...shared], 'end', sections);
   const marks = marksByPage(operation.marks ?? []);
   const edited = pages.map((page) => ({ page, edit: editPage(page, path.value, operation, marks) }));
   const changes: ChangeSet = {
@@ -142,12 +142,18 @@ function entriesOf({ rules }: GatherSheet): Entries {
   return out;
 }
 
-function takeWritten(site: Site, operation: GatherSheet, sheet: string, left: LeftRule[]): PagePlan[] {
+function takeWritten(
+  site: Site,
+  operation: GatherSheet,
+  sheet: string,
+  left: LeftRule[],
+): { readonly pages: PagePlan[]; readonly shared: PagePlan[] } {
   const wanted = new Set(operation.pages);
   const entries = entriesOf(operation);
   const excepted = new Set(operation.except?.map(({ family, version, page }) => `${family}\n${version}\n${page ?? ''}`)); // prettier-ignore
   const written = new Map<string, string>();
   const plans: PagePlan[] = [];
+  const shared: PagePlan[] = [];
   for (const file of pagesOf(site)) {
     if (file.text === undefined || !wanted.has(file.path) || !/<style/i.test(file.text)) continue;
     const page = readingOf(file)!;
@@ -156,23 +162,26 @@ function takeWritten(site: Site, operation: GatherSheet, sheet: string, left: Le
     for (const block of page.blocks)
       for (const unit of block.units) {
         const { rule } = unit;
-        if (excepted.has(`${rule.key}\n`) || excepted.has(`${rule.key}\n${page.path}`)) continue;
         const here = entries.get(rule.key);
         if (!here) continue;
+        const isLeft = excepted.has(`${rule.key}\n`) || excepted.has(`${rule.key}\n${page.path}`);
         const text = block.stays === undefined ? movableText(unit, block, page.text, sheet) : { reason: block.stays };
         if (typeof text !== 'string') {
-          left.push({ page: page.path, label: rule.label, family: rule.family, reason: text.reason });
+          if (!isLeft) left.push({ page: page.path, label: rule.label, family: rule.family, reason: text.reason });
           continue;
         }
         for (const { key, rule: one } of here) {
           let own = written.get(key);
           if (own === undefined) written.set(key, (own = writtenText(text, one)));
-          plan.taken.push({ block, unit, key, text: own, ...(one.dead ? { dead: true } : {}) });
+          const taken = { block, unit, key, text: own, ...(one.dead ? { dead: true } : {}) };
+          if (!isLeft) plan.taken.push(taken);
+          // versions that leave their pages may share it
+          else if (one.only !== undefined) shared.push({ page, empty: [], taken: [taken] });
         }
       }
     if (plan.taken.length > 0) plans.push(plan);
   }
-  return plans;
+  return { pages: plans, shared };
 }
 
 function writtenText(text: string, { selector, only, dead }: WrittenRule): string {

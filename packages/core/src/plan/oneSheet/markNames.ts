@@ -76,7 +76,10 @@ function folderName(folder: string): string | undefined {
 function subjectOf(rules: readonly MarkedRule[]): string | undefined {
   const counts = new Map<string, number>();
   for (const { selector, properties } of rules) {
-    const names = [...selector.matchAll(/[.#]([a-z][\w-]*)/gi)].map((found) => found[1]!.toLowerCase());
+    // what a selector is about stands last in it
+    const names = selector
+      .split(',')
+      .flatMap((one) => /[.#]([a-z][\w-]*)[^\s.#>+~]*$/i.exec(one.trim())?.[1]?.toLowerCase() ?? []);
     const words = names.length > 0 ? names : properties.flatMap((property) => subjects.find(([pattern]) => pattern.test(property))?.[1] ?? []); // prettier-ignore
     for (const word of new Set(words)) counts.set(word, (counts.get(word) ?? 0) + 1);
   }

@@ -1,4 +1,4 @@
-import { PageSet } from '../pageSet.ts';
+import type { PageSet } from '../pageSet.ts';
 
 /** A rule, or several, for some of the pages that link the sheet: all of `pages`, none of `without`; on others it does nothing. */
 export interface PageNeed {

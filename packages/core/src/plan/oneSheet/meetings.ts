@@ -23,7 +23,7 @@ export class Meetings {
     let set = this.matching.get(subject);
     if (set) return set;
     set = PageSet.empty(this.kinds.length);
-    this.kinds.forEach((kind, i) => isOf(kind, subject) && set!.add(i));
+    this.kinds.forEach((kind, i) => isOf(kind, subject) && set.add(i));
     this.matching.set(subject, set);
     return set;
   }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { proveSites } from '../../proof/proveSites.ts';
-import { askChromium } from '../../testing/chromium.ts';
+import { askChromium, type Question } from '../../testing/chromium.ts';
 import { pageOf, siteOf, textIn } from '../../testing/siteOf.ts';
 import { planWhole, type WholePlanOptions } from '../planWhole.ts';
 
@@ -61,9 +61,9 @@ describe.each(rows)('$shows', ({ pages, marks, sheet, options }) => {
 
 test('Chromium shows all of them the same', async () => {
   const ask = `[...document.querySelectorAll('*')].filter((e) => !/^(link|style)$/.test(e.localName)).map((e) => ['top', 'left', 'right', 'color'].map((name) => getComputedStyle(e)[name]).join()).join(' ')`; // prettier-ignore
-  const asked = rows.flatMap(({ pages, options }) => {
+  const asked: Question[] = rows.flatMap(({ pages, options }) => {
     const { site, sheet } = plan(pages, options);
-    return Object.keys(pages).flatMap((path) => [
+    return Object.keys(pages).flatMap((path): Question[] => [
       { html: pages[path]!, path, files: {}, ask },
       { html: textIn(site, path)!, path, files: { 'css/site.css': sheet }, ask },
     ]);

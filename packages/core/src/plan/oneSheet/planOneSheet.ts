@@ -7,26 +7,11 @@ import { makeRuleGraph } from '../ruleGraph.ts';
 import { readRuleTable, type RuleTable } from '../ruleTable.ts';
 import { linkPlaceOf, type LinkPlace } from './linkPlaces.ts';
 import { movingRules } from './movingRules.ts';
+import type { OneSheetOptions } from './oneSheetOptions.ts';
 import { scopeRules, type ScopedRule } from './scopeRules.ts';
 import { inSections } from './sections.ts';
 import { shareDeclarations, type SharedTable } from './sharedDeclarations.ts';
 import { writeSelectors } from './writeSelectors.ts';
-
-export interface OneSheetOptions {
-  readonly sheet: string;
-  /** Pages to take from. */
-  readonly pages: readonly string[];
-  /** Pages that link the sheet for another reason: no rule may reach them. */
-  readonly alsoLinking?: readonly string[];
-  /** Pages that only the very rules they hold may reach, and where selectors are as specific as before. */
-  readonly strict?: ReadonlySet<string>;
-  /** Pages that get no class. */
-  readonly unmarkable?: ReadonlySet<string>;
-  /** No `:where()`: a rule that would need it stays. */
-  readonly oldBrowsers?: boolean;
-  /** Rules that one page has and no other stay. */
-  readonly singlesStay?: boolean;
-}
 
 const mostRounds = 8;
 

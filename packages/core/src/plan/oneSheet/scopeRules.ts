@@ -9,7 +9,7 @@ import type { PlannedRule, RuleTable } from '../ruleTable.ts';
 import { canBeMarked, needsRoot, topNames, type PageCondition, type TopNames } from './markedSelector.ts';
 import { nameMark, type MarkedRule } from './markNames.ts';
 import { chooseMarks, type MarkedPages, type PageNeed, type Scope } from './marks.ts';
-import type { OneSheetOptions } from './planOneSheet.ts';
+import type { OneSheetOptions } from './oneSheetOptions.ts';
 import { namesThere } from './topNames.ts';
 
 /** A class that pages get. */

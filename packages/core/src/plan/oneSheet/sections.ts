@@ -52,7 +52,7 @@ function sectionOrder(
   const rest = wide.filter((heading) => heading !== undefined);
   while (rest.length > 0) {
     const free = rest.findIndex((heading) => [...waits.get(heading)!].every((one) => out.includes(one)));
-    out.push(rest.splice(Math.max(free, 0), 1)[0]!);
+    out.push(rest.splice(Math.max(free, 0), 1)[0]);
   }
   return out;
 }

@@ -6,7 +6,7 @@ import type { PageSet } from '../pageSet.ts';
 import type { RuleTable } from '../ruleTable.ts';
 import { addedSpecificity, markedSelector, topNames } from './markedSelector.ts';
 import { Meetings } from './meetings.ts';
-import type { OneSheetOptions } from './planOneSheet.ts';
+import type { OneSheetOptions } from './oneSheetOptions.ts';
 import type { ScopedRule } from './scopeRules.ts';
 
 interface Input {

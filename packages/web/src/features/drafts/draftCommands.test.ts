@@ -1,7 +1,7 @@
 import { beforeEach, expect, jest, test } from '@jest/globals';
 import type { OperationBody } from '@syndeton/contract';
 import { makeStore } from '../../app/store.ts';
-import { changeDraft, redoLate, saveDraft } from './draftCommands.ts';
+import { changeDraft, redoLate, redoStep, saveDraft, takeStepBack } from './draftCommands.ts';
 import { draftsApi } from './draftsApi.ts';
 import { selectSiteDraft } from './draftsSlice.ts';
 import { withoutOperation } from './withoutOperation.ts';
@@ -101,6 +101,7 @@ test('another window changed the draft: refused, said, and redone on top by the 
   expect(selectSiteDraft(store.getState(), 's')).toEqual({
     pending: 0,
     problem: { detail: 'changed meanwhile', late: true, redo: 'late-1' },
+    undone: [],
   });
   expect(findings('s')).toBe('x');
   await store.dispatch(redoLate('s'));
@@ -143,4 +144,21 @@ test.each([
   ['gone already', ['a', 'c'], 'b', 1, ['a', 'c']],
 ])('an operation is taken out %s', (_shows, now, seen, index, left) => {
   expect(withoutOperation(now.map(mend), mend(seen), index)).toEqual(left.map(mend));
+});
+
+test('a plan is one step: taken back with one act, and put back with one while nothing else was done', async () => {
+  const store = makeStore();
+  const server = serve();
+  const sheet: OperationBody = { kind: 'gather-sheet', sheet: 'a.css', pages: ['a.html'], rules: [{ family: 'p', version: 'top:0' }] }; // prettier-ignore
+  const plan: OperationBody[] = [sheet, { kind: 'gather-attributes', sheet: 'a.css' }];
+  const kinds = (): string => server.of('s').operations.map(({ kind }) => kind).join(' '); // prettier-ignore
+  await store.dispatch(changeDraft('s', () => [mend('a'), ...plan]));
+  await store.dispatch(takeStepBack('s'));
+  expect(kinds()).toBe('mend');
+  await store.dispatch(redoStep('s'));
+  expect(kinds()).toBe('mend gather-sheet gather-attributes');
+  await store.dispatch(takeStepBack('s'));
+  await store.dispatch(changeDraft('s', (now) => [...now, mend('b')]));
+  await store.dispatch(redoStep('s'));
+  expect(kinds()).toBe('mend mend');
 });

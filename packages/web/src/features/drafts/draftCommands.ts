@@ -1,8 +1,9 @@
 import type { DraftReply, OperationBody } from '@syndeton/contract';
+import { withoutLastStep } from '@syndeton/core';
 import { isConflict, problemText, redoOf } from '../../app/api.ts';
 import type { AppThunk } from '../../app/store.ts';
 import { draftsApi } from './draftsApi.ts';
-import { changeBegun, changeEnded, problemLeft, selectSiteDraft } from './draftsSlice.ts';
+import { changeBegun, changeEnded, problemLeft, selectSiteDraft, stepRedone, stepTakenBack } from './draftsSlice.ts';
 
 /** What becomes of the operations of a draft; the same list when nothing does. */
 export type DraftChange = (operations: readonly OperationBody[]) => readonly OperationBody[];
@@ -40,8 +41,35 @@ export const discardDraft =
   (dispatch) =>
     dispatch(
       inTurn(site, async ({ version, operations }) => {
-        if (operations.length > 0)
-          await dispatch(draftsApi.endpoints.dropDraft.initiate({ id: site, version })).unwrap();
+        if (operations.length === 0) return;
+        await dispatch(draftsApi.endpoints.dropDraft.initiate({ id: site, version })).unwrap();
+        dispatch(stepTakenBack({ site, before: operations, after: [] }));
+      }),
+    );
+
+/** Takes the last step back: a plan as a whole, else one operation. */
+export const takeStepBack =
+  (site: string): AppThunk<Promise<void>> =>
+  (dispatch) =>
+    dispatch(
+      changeDraft(site, (before) => {
+        if (before.length === 0) return before;
+        const after = withoutLastStep(before);
+        dispatch(stepTakenBack({ site, before, after }));
+        return after;
+      }),
+    );
+
+/** Does the step again that was taken back last, where nothing else was done since. */
+export const redoStep =
+  (site: string): AppThunk<Promise<void>> =>
+  (dispatch, getState) =>
+    dispatch(
+      changeDraft(site, (now) => {
+        const last = selectSiteDraft(getState(), site).undone.at(-1);
+        if (!last || JSON.stringify(last.after) !== JSON.stringify(now)) return now;
+        dispatch(stepRedone(site));
+        return last.before;
       }),
     );
 

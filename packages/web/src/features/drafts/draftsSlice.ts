@@ -1,3 +1,4 @@
+import type { OperationBody } from '@syndeton/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** Why something could not be done with a draft. */
@@ -13,6 +14,13 @@ interface SiteDraft {
   /** Changes on their way, the one being sent included. */
   readonly pending: number;
   readonly problem: DraftProblem | undefined;
+  /** Steps taken back, the last one last: what the list was before, and what it became. */
+  readonly undone: readonly Undone[];
+}
+
+export interface Undone {
+  readonly before: readonly OperationBody[];
+  readonly after: readonly OperationBody[];
 }
 
 export interface DraftsState {
@@ -20,7 +28,13 @@ export interface DraftsState {
 }
 
 const initialState: DraftsState = { bySite: {} };
-const nothing: SiteDraft = { pending: 0, problem: undefined };
+const nothing: SiteDraft = { pending: 0, problem: undefined, undone: [] };
+
+const of = (state: DraftsState, site: string): SiteDraft => state.bySite[site] ?? nothing;
+
+const withSite = (state: DraftsState, site: string, change: Partial<SiteDraft>): DraftsState => ({
+  bySite: { ...state.bySite, [site]: { ...of(state, site), ...change } },
+});
 
 /** What is under way with the draft of each site: never of the one beside it. */
 export const draftsSlice = createSlice({
@@ -28,26 +42,32 @@ export const draftsSlice = createSlice({
   initialState,
   reducers: {
     changeBegun(state, { payload: site }: PayloadAction<string>) {
-      const one = state.bySite[site] ?? nothing;
-      state.bySite[site] = { ...one, pending: one.pending + 1 };
+      return withSite(state, site, { pending: of(state, site).pending + 1 });
     },
     changeEnded(
       state,
       { payload: { site, problem } }: PayloadAction<{ readonly site: string; readonly problem?: DraftProblem }>,
     ) {
-      const one = state.bySite[site] ?? nothing;
+      const one = of(state, site);
       // what came too late stays said until it is redone or left
       const said = problem ?? (one.problem?.redo === undefined ? undefined : one.problem);
-      state.bySite[site] = { pending: Math.max(0, one.pending - 1), problem: said };
+      return withSite(state, site, { pending: Math.max(0, one.pending - 1), problem: said });
+    },
+    stepTakenBack(state, { payload: { site, ...step } }: PayloadAction<{ readonly site: string } & Undone>) {
+      const one = of(state, site);
+      return withSite(state, site, { undone: [...one.undone, step] });
+    },
+    stepRedone(state, { payload: site }: PayloadAction<string>) {
+      return withSite(state, site, { undone: of(state, site).undone.slice(0, -1) });
     },
     problemLeft(state, { payload: site }: PayloadAction<string>) {
-      state.bySite[site] = { ...(state.bySite[site] ?? nothing), problem: undefined };
+      return withSite(state, site, { problem: undefined });
     },
   },
   selectors: {
-    selectSiteDraft: (state, site: string): SiteDraft => state.bySite[site] ?? nothing,
+    selectSiteDraft: (state, site: string): SiteDraft => of(state, site),
   },
 });
 
-export const { changeBegun, changeEnded, problemLeft } = draftsSlice.actions;
+export const { changeBegun, changeEnded, problemLeft, stepTakenBack, stepRedone } = draftsSlice.actions;
 export const { selectSiteDraft } = draftsSlice.selectors;

@@ -8,7 +8,15 @@ import {
 } from '@syndeton/contract';
 import { followEvents } from '../../app/followEvents.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
-import { changeDraft, discardDraft, redoLate, saveDraft, type DraftChange } from './draftCommands.ts';
+import {
+  changeDraft,
+  discardDraft,
+  redoLate,
+  redoStep,
+  saveDraft,
+  takeStepBack,
+  type DraftChange,
+} from './draftCommands.ts';
 import { draftsApi, useDraftProofQuery, useDraftQuery } from './draftsApi.ts';
 import { problemLeft, selectSiteDraft, type DraftProblem } from './draftsSlice.ts';
 import { withoutOperation } from './withoutOperation.ts';
@@ -27,10 +35,12 @@ export interface DraftInHand {
   readonly change: (change: DraftChange) => Promise<void>;
   /** Puts operations after the ones lined up; rejects with the refusal. */
   readonly lineUp: (operations: readonly OperationBody[]) => Promise<void>;
-  /** Takes an operation out again, the last one when none is named. What is refused is said as `problem`, here and below. */
+  /** Takes an operation out again; the last step when none is named, of which a plan is one. What is refused is said as `problem`, here and below. */
   readonly undo: (index?: number) => void;
   readonly save: () => void;
   readonly discard: () => void;
+  /** Does again what was taken back last; undefined where nothing was, or something else was done since. */
+  readonly again: (() => void) | undefined;
   /** What came too late is done again on the draft as it is now, or left. */
   readonly redo: () => void;
   readonly leave: () => void;
@@ -40,7 +50,8 @@ export interface DraftInHand {
 export function useDraft(siteId: string): DraftInHand {
   const dispatch = useAppDispatch();
   const { data: draft } = useDraftQuery(siteId);
-  const { pending, problem } = useAppSelector((state) => selectSiteDraft(state, siteId));
+  const { pending, problem, undone } = useAppSelector((state) => selectSiteDraft(state, siteId));
+  const last = undone.at(-1);
   const linedUp = (draft?.operations.length ?? 0) > 0;
   const first = useDraftProofQuery(siteId, { skip: !linedUp });
   const running = first.data?.status === 'running';
@@ -63,11 +74,16 @@ export function useDraft(siteId: string): DraftInHand {
     change,
     lineUp: (operations) => change((now) => [...now, ...operations]),
     undo: (index) => {
-      const seen = index === undefined ? undefined : draft?.operations[index];
-      quietly(change((now) => (index === undefined ? now.slice(0, -1) : withoutOperation(now, seen, index))));
+      if (index === undefined) return quietly(dispatch(takeStepBack(siteId)));
+      const seen = draft?.operations[index];
+      return quietly(change((now) => withoutOperation(now, seen, index)));
     },
     save: () => quietly(dispatch(saveDraft(siteId))),
     discard: () => quietly(dispatch(discardDraft(siteId))),
+    again:
+      last !== undefined && JSON.stringify(last.after) === JSON.stringify(draft?.operations ?? [])
+        ? () => quietly(dispatch(redoStep(siteId)))
+        : undefined,
     redo: () => quietly(dispatch(redoLate(siteId))),
     leave: () => void dispatch(problemLeft(siteId)),
   };

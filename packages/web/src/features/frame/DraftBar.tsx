@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { DraftReply, ProofReply } from '@syndeton/contract';
+import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import type { DraftProblem } from '../drafts/index.ts';
 import { DraftReview } from './DraftReview.tsx';
@@ -21,6 +22,8 @@ interface Props {
   readonly onRedo: () => void;
   readonly onLeave: () => void;
   readonly onRemove: (index: number) => void;
+  /** Puts back what was taken out last. */
+  readonly onAgain: (() => void) | undefined;
   readonly onProof: () => void;
   readonly onBroughtIn: () => void;
 }
@@ -40,10 +43,12 @@ export function DraftBar({
   onRedo,
   onLeave,
   onRemove,
+  onAgain,
   onProof,
   onBroughtIn,
 }: Props) {
   const [reviewing, setReviewing] = useState(false);
+  const [asking, setAsking] = useState(false);
   const lined = draft?.operations.length ?? 0;
   const late = problem?.late === true;
   const state = late ? 'torn' : lined === 0 ? 'empty' : '';
@@ -89,7 +94,12 @@ export function DraftBar({
             <button type="button" className="act" onClick={() => setReviewing(true)}>
               Review
             </button>
-            <button type="button" className="act" onClick={onDiscard}>
+            {onAgain && (
+              <button type="button" className="act" onClick={onAgain}>
+                Put back
+              </button>
+            )}
+            <button type="button" className="act" onClick={() => (lined > 1 ? setAsking(true) : onDiscard())}>
               Discard
             </button>
             <button
@@ -102,11 +112,36 @@ export function DraftBar({
             </button>
           </>
         ) : (
-          <button type="button" className="act" onClick={onBroughtIn}>
-            What was brought in
-          </button>
+          <>
+            {onAgain && (
+              <button type="button" className="act" onClick={onAgain}>
+                Put back
+              </button>
+            )}
+            <button type="button" className="act" onClick={onBroughtIn}>
+              What was brought in
+            </button>
+          </>
         )}
       </div>
+      <Box open={asking} onClose={() => setAsking(false)} title={`Discard ${count(lined, 'operation')}?`}>
+        <p className="text-table">Nothing was saved of them. They can be put back until this window is closed.</p>
+        <div className="mt-4 flex items-center gap-4">
+          <button
+            type="button"
+            className="btn next"
+            onClick={() => {
+              setAsking(false);
+              onDiscard();
+            }}
+          >
+            Discard them
+          </button>
+          <button type="button" className="act" onClick={() => setAsking(false)}>
+            Cancel
+          </button>
+        </div>
+      </Box>
       {draft && <DraftReview open={reviewing} onClose={() => setReviewing(false)} draft={draft} onRemove={onRemove} />}
     </section>
   );

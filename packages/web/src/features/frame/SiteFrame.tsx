@@ -51,7 +51,8 @@ export function SiteFrame() {
     '?': () => setHelping(true),
     'ctrl+k': () => setFinding(true),
     'ctrl+enter': inHand.save,
-    'ctrl+z': () => inHand.undo(),
+    'ctrl+z': (event) => (event.shiftKey ? inHand.again?.() : inHand.undo()),
+    'ctrl+y': () => inHand.again?.(),
   });
 
   const opensPages = view.station === 'proof' || (view.station === 'survey' && view.opened !== undefined);
@@ -123,6 +124,7 @@ export function SiteFrame() {
           inHand.leave();
         }}
         onRemove={inHand.undo}
+        onAgain={inHand.again}
         onProof={() => view.go('proof', proof?.pages.find((page) => page.verdict !== 'same')?.path)}
       />
       {finding && <SiteFinder view={view} onClose={() => setFinding(false)} onBroughtIn={() => setShowing(true)} />}

@@ -50,6 +50,7 @@ describe('draft bar', () => {
     onDiscard: jest.fn(),
     onRedo: jest.fn(),
     onLeave: jest.fn(),
+    onAgain: undefined,
     onRemove: jest.fn(),
     onProof: jest.fn(),
     onBroughtIn: jest.fn(),

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import type { AttributeGroupReply, AttributeGroupsReply } from '@syndeton/contract';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count, someNames } from '../../ui/format.ts';
@@ -6,6 +5,7 @@ import { Mark } from '../../ui/Mark.tsx';
 import { summaryOf } from '../../ui/summaryOf.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { Tick } from '../../ui/Tick.tsx';
+import { NameField } from './NameField.tsx';
 
 interface Props {
   readonly groups: readonly AttributeGroupReply[];
@@ -52,7 +52,7 @@ export function AttributesTable({ groups, left, pages, chosen, names, goesTo, on
                 label="Choose all groups shown"
               />
             </th>
-            <th>Class</th>
+            <th>Class, or names there</th>
             <th>On elements</th>
             <th>Of {pages.length} pages</th>
             <th>What it does</th>
@@ -72,6 +72,7 @@ export function AttributesTable({ groups, left, pages, chosen, names, goesTo, on
               <td>
                 <NameField
                   name={names[group.key] ?? group.name}
+                  label={`Class name, proposed ${group.name}`}
                   onName={(name) => onName(group.key, name)}
                   isGiven={names[group.key] !== undefined}
                 />
@@ -117,53 +118,5 @@ export function AttributesTable({ groups, left, pages, chosen, names, goesTo, on
         </div>
       )}
     </>
-  );
-}
-
-function NameField({
-  name,
-  isGiven,
-  onName,
-}: {
-  readonly name: string;
-  readonly isGiven: boolean;
-  readonly onName: (name: string) => string | undefined;
-}) {
-  const [typed, setTyped] = useState<string | undefined>(undefined);
-  const [problem, setProblem] = useState<string | undefined>(undefined);
-  const settle = (): void => {
-    if (typed === undefined || typed === name) {
-      setTyped(undefined);
-      setProblem(undefined);
-      return;
-    }
-    const wrong = onName(typed);
-    setProblem(wrong);
-    if (wrong === undefined) setTyped(undefined);
-  };
-  return (
-    <span title={problem}>
-      <input
-        className={`classname m${isGiven ? ' given' : ''}`}
-        value={typed ?? name}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={settle}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') settle();
-          if (event.key === 'Escape') {
-            setTyped(undefined);
-            setProblem(undefined);
-          }
-        }}
-        aria-label={`Class name, proposed ${name}`}
-        aria-invalid={problem !== undefined}
-        spellCheck={false}
-      />
-      {problem !== undefined && (
-        <span className="err block text-note whitespace-normal" role="alert">
-          {problem}
-        </span>
-      )}
-    </span>
   );
 }

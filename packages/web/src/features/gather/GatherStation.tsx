@@ -1,15 +1,17 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
-import { freeSheetName } from '@syndeton/core';
+import { freeSheetName, withoutPlan } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
+import { useSheetTextQuery } from '../sheets/index.ts';
 import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
 import type { Becomes } from './becomes.ts';
-import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking } from './decisions.ts';
+import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking, withoutTaking } from './decisions.ts';
+import { renamedMark } from './renamedMark.ts';
 import { filters, versionKeys } from './familyFilters.ts';
 import {
   choiceCleared,
@@ -44,6 +46,8 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const [sheetFor, setSheetFor] = useState<string | undefined>(undefined);
   const [notes, setNotes] = useState<readonly string[]>([]);
   const operations = inHand.draft!.operations;
+  const written = operations.find((one) => one.kind === 'gather-sheet');
+  const { currentData: sheetFile } = useSheetTextQuery({ id: view.siteId, path: written?.sheet ?? '' }, { skip: written === undefined || filter !== 'sheet' }); // prettier-ignore
   const inScope = useMemo(() => new Set(view.scope), [view.scope]);
   const families = useMemo(() => (data ?? []).flatMap((family) => narrowed(family, inScope)), [data, inScope]);
   const groups = useMemo(
@@ -66,11 +70,16 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
       setNotes([problemText(error)]);
     }
   };
-  const proposeAll = async (): Promise<void> => {
+  /** Plans on what is lined up besides a plan; `first`: what is lined up before it. */
+  const proposeAll = async (how = settings, first: DraftChange = (now) => now): Promise<void> => {
+    const old = operations;
     try {
+      // made again, a plan keeps the name of its sheet
+      const before = written?.sheet;
+      await inHand.change((now) => first(withoutPlan(now)));
       const pages = view.scoped ? { pages: view.scope } : {};
-      const { folder, ...wanted } = settings;
-      const sheet = proposedName(view, folder);
+      const { folder, ...wanted } = how;
+      const sheet = before !== undefined && isInFolder(before, folder) ? before : proposedName(view, folder);
       const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted }).unwrap(); // prettier-ignore
       dispatch(planMade({ site, plan: reply }));
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
@@ -79,6 +88,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         await inHand.lineUp(reply.operations.map((operation) => renamed(operation, names)));
       }
     } catch (error) {
+      await inHand.change(() => old).catch(() => undefined);
       setNotes([problemText(error)]);
     }
   };
@@ -103,7 +113,15 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     dispatch(choiceCleared(site));
     setSheetFor(undefined);
   };
+  const planned = operations.some((operation) => operation.kind === 'gather-sheet');
   const becomes = (family: FamilyReply, version: FamilyReply['versions'][number], choice: Becomes): void => {
+    const taken = choice.startsWith('take ') ? choice.slice('take '.length) : undefined;
+    // a plan of one sheet is made again with what changed
+    if (planned && (taken !== undefined || choice === 'sheet'))
+      return void proposeAll(settings, (now) => {
+        const rest = now.flatMap((one) => (one.kind === 'settle-drift' && one.family === family.id ? withoutTaking(one, version.id, family) : [one])); // prettier-ignore
+        return taken === undefined ? rest : taking(rest, family, version, taken);
+      });
     const free = freeSheetName(
       inHand.draft!.sheets.map((sheet) => sheet.path),
       settings.folder,
@@ -119,10 +137,20 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
           return inScopeOf(now, family, version, sharedSheetOf(now, family) ?? one);
         case 'own':
           return inOwnSheet(now, family, version, own);
-        case 'take':
-          return taking(now, family, version, family.versions[0]!.id);
+        case 'sheet':
+          return now;
+        default:
+          return taking(now, family, version, choice.slice('take '.length));
       }
     });
+  };
+  const nameMark = (from: string, to: string): string | undefined => {
+    if (!/^[A-Za-z][\w-]*$/.test(to))
+      return 'Letters, digits, hyphens and underscores are allowed, a letter first; a space would part it into two classes.';
+    const marks = operations.flatMap((one) => (one.kind === 'gather-sheet' ? (one.marks ?? []) : []));
+    if (marks.some(({ name }) => name.toLowerCase() === to.toLowerCase() && name !== from)) return `Other pages have the class ${to} already.`; // prettier-ignore
+    void settle((now) => now.map((operation) => renamedMark(operation, from, to)));
+    return undefined;
   };
   const nameGroup = (key: string, name: string): string | undefined => {
     if (!/^[A-Za-z][\w-]*$/.test(name))
@@ -174,13 +202,21 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         onSettings={() => setSetting(true)}
         onSettle={becomes}
         onName={nameGroup}
+        onMarkName={nameMark}
+        sheetText={sheetFile?.text ?? undefined}
+        onNowhere={(paths) =>
+          void proposeAll(settings, (now) => [{ kind: 'take-as-missing', sheets: [...paths] }, ...now])
+        }
         onSheet={(path) => view.go('sheets', path)}
         onUndo={() => inHand.undo()}
       />
       {setting && (
         <PlanSettingsBox
           settings={settings}
-          onSettle={(next) => dispatch(settingsChosen({ site, settings: next }))}
+          onSettle={(next) => {
+            dispatch(settingsChosen({ site, settings: next }));
+            if (planned) void proposeAll(next);
+          }}
           onClose={() => setSetting(false)}
         />
       )}
@@ -197,6 +233,9 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     </>
   );
 }
+
+const isInFolder = (path: string, folder: string): boolean =>
+  path.slice(0, path.lastIndexOf('/') + 1).replace(/\/$/, '') === folder.replace(/^\/+|\/+$/g, '');
 
 const proposedName = (view: SiteView, folder: string): string =>
   freeSheetName(

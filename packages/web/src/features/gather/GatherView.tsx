@@ -6,6 +6,8 @@ import type { Becomes } from './becomes.ts';
 import { isDecided } from './decisions.ts';
 import { FamiliesTable } from './FamiliesTable.tsx';
 import { filters } from './familyFilters.ts';
+import { MissingSheets } from './MissingSheets.tsx';
+import { PlannedSheet } from './PlannedSheet.tsx';
 import type { FamilyFilter } from './gatherSlice.ts';
 import { PlanStays } from './PlanStays.tsx';
 import { SheetCards } from './SheetCards.tsx';
@@ -37,6 +39,10 @@ interface Props {
   readonly onSettle: (family: FamilyReply, version: FamilyReply['versions'][number], becomes: Becomes) => void;
   readonly onSettings: () => void;
   readonly onName: (key: string, name: string) => string | undefined;
+  readonly onMarkName: (from: string, to: string) => string | undefined;
+  /** The sheet a plan writes, as the draft leaves it. */
+  readonly sheetText: string | undefined;
+  readonly onNowhere: (paths: readonly string[]) => void;
 }
 
 /** The rules of embedded blocks as families, and the sheets they can go to. */
@@ -48,6 +54,7 @@ export function GatherView(props: Props) {
   const chosenGroups = attributes.groups.filter((group) => chosen.has(attributeKey(group.key))).length;
   const reasons = new Map(plan?.sheets.flatMap(({ path, why }) => (why === undefined ? [] : [[path, why] as const])));
   const drifted = families.filter((family) => family.versions.length > 1).length;
+  const written = draft.operations.find((one) => one.kind === 'gather-sheet');
   const chosenFamilies = families.filter((family) =>
     family.versions.some((version) => chosen.has(`${family.id}\n${version.id}`)),
   ).length;
@@ -110,6 +117,11 @@ export function GatherView(props: Props) {
             <button type="button" aria-pressed={filter === 'attributes'} onClick={() => props.onFilter('attributes')}>
               Style attributes <i>{attributes.groups.length}</i>
             </button>
+            {written && (
+              <button type="button" aria-pressed={filter === 'sheet'} onClick={() => props.onFilter('sheet')}>
+                The sheet
+              </button>
+            )}
           </div>
         )}
         {props.notes.map((note) => (
@@ -117,8 +129,25 @@ export function GatherView(props: Props) {
             {note}
           </p>
         ))}
-        {plan !== undefined && plan.stays.length > 0 && <PlanStays stays={plan.stays} />}
-        {filter === 'attributes' ? (
+        {filter !== 'sheet' &&
+          plan !== undefined &&
+          plan.missing.length > 0 &&
+          plan.stays.some(({ code }) => code === 'unread-sheet') && (
+            <MissingSheets missing={plan.missing} onNowhere={props.onNowhere} />
+          )}
+        {filter !== 'sheet' && plan !== undefined && plan.stays.length > 0 && <PlanStays stays={plan.stays} />}
+        {filter === 'sheet' && written ? (
+          <PlannedSheet
+            operation={written}
+            text={props.sheetText}
+            families={families}
+            onMarkName={props.onMarkName}
+            onFamily={(id) => {
+              props.onFilter('all');
+              props.onOpen(id);
+            }}
+          />
+        ) : filter === 'attributes' ? (
           <AttributesTable
             {...attributes}
             pages={pages}

@@ -14,6 +14,8 @@ interface Props {
 export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
   const [folder, setFolder] = useState(settings.folder);
   const [most, setMost] = useState(settings.maxSheets === undefined ? '' : String(settings.maxSheets));
+  const [sheets, setSheets] = useState(settings.sheets ?? 'one');
+  const [old, setOld] = useState(settings.oldBrowsers === true);
   const [single, setSingle] = useState(settings.singlePage ?? 'shared');
   const [attributes, setAttributes] = useState(settings.keepAttributes !== true);
   const [ids, setIds] = useState(settings.ids === true);
@@ -30,6 +32,8 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
     onSettle({
       folder: folder.trim(),
       singlePage: single,
+      sheets,
+      ...(old ? { oldBrowsers: true } : {}),
       ...(most.trim() === '' ? {} : { maxSheets: Number(most) }),
       ...(attributes ? {} : { keepAttributes: true }),
       ...(ids ? { ids } : {}),
@@ -64,13 +68,30 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
           </label>
         </div>
         <div>
+          <span>Rules that are for some pages only</span>
+          <Choice
+            label="Rules that are for some pages only"
+            value={sheets}
+            options={[
+              ['one', 'in one sheet, asking for a class of these pages’ body'],
+              ['own', 'in sheets of their own, without such classes'],
+            ]}
+            onChange={setSheets}
+          />
+        </div>
+        <div>
           <span id={id}>What one page has and no other</span>
           <Choice
             label="What one page has and no other"
             value={single}
             options={[
-              ['shared', 'to a shared sheet where it reaches nothing else, else to its own'],
-              ['own', 'to a sheet of its own'],
+              [
+                'shared',
+                sheets === 'one'
+                  ? 'in the main sheet'
+                  : 'to a shared sheet where it reaches nothing else, else to its own',
+              ],
+              ['own', 'to a sheet beside the main one, named for the page'],
               ['stay', 'stays in the page'],
             ]}
             onChange={setSingle}
@@ -80,6 +101,12 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
           <Tick checked={attributes} onChange={setAttributes} label="Style attributes become classes" /> Style
           attributes become classes
         </p>
+        {sheets === 'one' && (
+          <p className="flex items-center gap-2">
+            <Tick checked={old} onChange={setOld} label="For old browsers: no :where() in selectors" /> For old
+            browsers: no <code>:where()</code> in selectors
+          </p>
+        )}
         <p className="flex items-center gap-2">
           <Tick checked={ids} onChange={setIds} label="An ID in place of a class where an element has one" /> An ID in
           place of a class where an element has one
@@ -94,7 +121,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
         </p>
         <p className="flex items-center gap-2">
           <Tick checked={imports} onChange={setImports} label="Imports of blocks become links" /> Imports of blocks
-          become links; else they are kept
+          become links where that says the same
         </p>
         <p className="flex items-center gap-2">
           <Tick checked={hints} onChange={setHints} label="Presentational attributes and elements as well" />{' '}

@@ -4,7 +4,7 @@ import { someNames } from '../../ui/format.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
-import { becomesOf, optionsFor, sayDecisions, type Becomes } from './becomes.ts';
+import { becomesOf, letterOf, optionsFor, sayDecisions, type Becomes } from './becomes.ts';
 import { decisionsOf } from './decisions.ts';
 import { StyleSample } from '../../ui/StyleSample.tsx';
 
@@ -22,7 +22,8 @@ const mostVersions = 6;
 export function VersionsTable({ family, chosen, onChoose, operations, onSettle }: Props) {
   const versions = family.versions.slice(0, mostVersions);
   const properties = [...new Set(versions.flatMap((version) => version.declarations.map((d) => d.property)))];
-  const letter = (i: number): string => String.fromCharCode(65 + i);
+  const letter = letterOf;
+  const planned = operations.some((operation) => operation.kind === 'gather-sheet');
   return (
     <table className="vt">
       <caption className="hidden-table">Versions of {family.label}</caption>
@@ -118,7 +119,7 @@ export function VersionsTable({ family, chosen, onChoose, operations, onSettle }
                   <Choice
                     label={`What becomes of version ${letter(i)}`}
                     value={becomesOf(decisions)}
-                    options={optionsFor(i, version.pages.length, family.kind)}
+                    options={optionsFor(i, family, planned)}
                     onChange={(becomes) => onSettle(version, becomes)}
                   />
                 )}

@@ -3,29 +3,53 @@ import { count } from '../../ui/format.ts';
 import type { Decision } from './decisions.ts';
 
 /** What a person can let become of a version. */
-export type Becomes = 'own' | 'scope' | 'stay' | 'take';
+export type Becomes = 'own' | 'scope' | 'stay' | 'sheet' | `take ${string}`;
 
 /** The choice that the draft stands for; undefined while it is shared or in several parts. */
 export function becomesOf(decisions: readonly Decision[]): Becomes | undefined {
   const kinds = new Set(decisions.map((one) => one.kind));
   if (kinds.size !== 1) return undefined;
   if (decisions.every((one) => one.kind === 'sheet' && one.scope !== undefined)) return 'scope';
-  const [kind] = kinds;
-  return kind === 'open' ? 'stay' : kind === 'takes' ? 'take' : kind === 'block' ? 'own' : undefined;
+  const [one] = decisions;
+  switch (one?.kind) {
+    case 'open':
+      return 'stay';
+    case 'takes':
+      return `take ${one.version}`;
+    case 'block':
+      return 'own';
+    case 'sheet':
+      return 'sheet';
+    default:
+      return undefined;
+  }
 }
 
-/** The first version is the common one: the others can take it, and look different then. */
+/** What can become of a version: every other one can take its place, and it looks different then. `planned`: by a plan of one sheet. */
 export function optionsFor(
   index: number,
-  pages: number,
-  kind: FamilyReply['kind'],
+  { versions, kind }: Pick<FamilyReply, 'versions' | 'kind'>,
+  planned: boolean,
 ): readonly (readonly [Becomes, string])[] {
-  const stay = ['stay', pages === 1 ? 'stay on this page' : `stay on these ${pages} pages`] as const;
+  const pages = versions[index]!.pages.length;
+  const one = pages === 1;
+  const sheet = ['sheet', one ? 'in the sheet, for this page' : 'in the sheet, for these pages'] as const;
+  const stay = ['stay', one ? 'stay on this page' : `stay on these ${pages} pages`] as const;
   const own = ['own', 'its own sheet'] as const;
-  const take = ['take', pages === 1 ? 'take A; it looks different' : 'take A; they look different'] as const;
-  const scope = ['scope', pages === 1 ? 'shared sheet, for this page only' : 'shared sheet, for these only'] as const;
-  return index === 0 || kind !== 'rule' ? [own, stay] : [own, scope, stay, take];
+  const scope = ['scope', one ? 'in the sheet, for this page' : 'in the sheet, for these pages'] as const;
+  const takes = versions
+    .slice(0, mostTaken)
+    .flatMap((version, i): (readonly [Becomes, string])[] =>
+      i === index ? [] : [[`take ${version.id}`, `take ${letterOf(i)}; ${one ? 'it looks' : 'they look'} different`]],
+    );
+  if (kind !== 'rule') return [...(planned ? [sheet] : []), own, stay];
+  if (planned) return [sheet, own, stay, ...takes];
+  return index === 0 ? [own, stay, ...takes] : [own, scope, stay, ...takes];
 }
+
+const mostTaken = 6;
+
+export const letterOf = (index: number): string => String.fromCharCode(65 + index);
 
 /** `css/site.css, linked by 22 pages`. */
 export function sayDecisions(
@@ -38,7 +62,9 @@ export function sayDecisions(
       const pages = decisions.length > 1 ? ` on ${count(one.pages.length, 'page')}` : '';
       switch (one.kind) {
         case 'sheet':
-          return `${one.sheet}${one.scope === undefined ? '' : `, below .${one.scope}`}${pages}`;
+          return `${one.sheet}${one.scope === undefined ? '' : `, below .${one.scope}`}${one.selectors === undefined ? '' : `, as ${one.selectors.join(' and ')}`}${pages}`;
+        case 'dead':
+          return `says nothing, goes for good${pages}`;
         case 'block':
           return `own sheet, with its block${pages}`;
         case 'takes':

@@ -2,12 +2,21 @@ import type { FamilyReply, OperationBody } from '@syndeton/contract';
 
 type Version = FamilyReply['versions'][number];
 type GatherRules = Extract<OperationBody, { kind: 'gather-rules' }>;
+type GatherSheet = Extract<OperationBody, { kind: 'gather-sheet' }>;
 type GatherBlocks = Extract<OperationBody, { kind: 'gather-blocks' }>;
 
 /** What the draft does with a version on some of its pages. */
 export type Decision =
-  /** `scope`: below this class of their body only. */
-  | { readonly kind: 'sheet'; readonly sheet: string; readonly pages: readonly string[]; readonly scope?: string }
+  /** `scope`: below this class of their body only. `selectors`: what it is written with, where not with its own. */
+  | {
+      readonly kind: 'sheet';
+      readonly sheet: string;
+      readonly pages: readonly string[];
+      readonly scope?: string;
+      readonly selectors?: readonly string[];
+    }
+  /** It said nothing, and goes for good. */
+  | { readonly kind: 'dead'; readonly pages: readonly string[] }
   /** With the rest of its block, to a sheet of that block's own. */
   | { readonly kind: 'block'; readonly pages: readonly string[] }
   /** Another version takes its place. */
@@ -36,6 +45,13 @@ export function decisionsOf(
       const pages = onPages.filter((page) => !isExcepted(operation, family.id, version.id, page));
       const scope = operation.scope === undefined ? {} : { scope: operation.scope };
       take(pages, (taken) => ({ kind: 'sheet', sheet: operation.sheet, pages: taken, ...scope }));
+    } else if (operation.kind === 'gather-sheet') {
+      const written = operation.rules.filter((rule) => names(rule, family.id, version.id));
+      if (written.length === 0) continue;
+      const pages = onPages.filter((page) => !isExcepted(operation, family.id, version.id, page));
+      const selectors = written.flatMap(({ selector }) => selector ?? []);
+      if (written.every(({ dead }) => dead)) take(pages, (taken) => ({ kind: 'dead', pages: taken }));
+      else take(pages, (taken) => ({ kind: 'sheet', sheet: operation.sheet, pages: taken, ...(selectors.length > 0 ? { selectors } : {}) })); // prettier-ignore
     } else if (operation.kind === 'gather-blocks') take(onPages, (pages) => ({ kind: 'block', pages }));
   }
   if (rest.length > 0) out.push({ kind: 'open', pages: rest });
@@ -48,7 +64,7 @@ const takes = ({ rules }: GatherRules, family: string, version: string): boolean
 const names = (rule: { family: string; version?: string }, family: string, version: string): boolean =>
   rule.family === family && (rule.version === undefined || rule.version === version);
 
-const isExcepted = ({ except }: GatherRules, family: string, version: string, page: string): boolean =>
+const isExcepted = ({ except }: GatherRules | GatherSheet, family: string, version: string, page: string): boolean =>
   except?.some((rule) => names(rule, family, version) && (rule.page === undefined || rule.page === page)) ?? false;
 
 /** Nothing the draft does leaves any of it in a page without saying so. */
@@ -73,8 +89,9 @@ function lettingGo(
 ): readonly OperationBody[] {
   return operations.flatMap((operation): OperationBody[] => {
     if (operation.kind === 'gather-rules') return withoutRule(operation, family.id, version.id);
+    if (operation.kind === 'gather-sheet') return [withoutWritten(operation, family.id, version.id)];
     if (operation.kind === 'settle-drift' && operation.family === family.id)
-      return withoutGiving(operation, version.id, family);
+      return withoutTaking(operation, version.id, family);
     return [operation];
   });
 }
@@ -87,12 +104,19 @@ function withoutRule(operation: GatherRules, family: string, version: string): O
   return [{ ...operation, except: [...(operation.except ?? []), { family, version }] }];
 }
 
+/** What other versions share with it stays written. */
+const withoutWritten = (operation: GatherSheet, family: string, version: string): GatherSheet =>
+  operation.rules.some((rule) => names(rule, family, version))
+    ? { ...operation, except: [...(operation.except ?? []), { family, version }] }
+    : operation;
+
 function withoutPages(operation: GatherBlocks, pages: readonly string[]): OperationBody[] {
   const rest = operation.pages?.filter((page) => !pages.includes(page));
   return rest?.length === 0 ? [] : [rest === undefined ? operation : { ...operation, pages: rest }];
 }
 
-function withoutGiving(
+/** The operation where this version does not give way. */
+export function withoutTaking(
   operation: Extract<OperationBody, { kind: 'settle-drift' }>,
   version: string,
   family: FamilyReply,
@@ -111,9 +135,11 @@ export function sending(
   let rest = operations;
   for (const { family, version } of chosen)
     rest = rest.flatMap((operation) =>
-      operation.kind === 'gather-rules' ? withoutRule(operation, family.id, version.id) : [operation],
+      operation.kind === 'gather-rules'
+        ? withoutRule(operation, family.id, version.id)
+        : [operation.kind === 'gather-sheet' ? withoutWritten(operation, family.id, version.id) : operation],
     );
-  const sheets = rest.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
+  const sheets = rest.flatMap(gatheredSheet);
   const own: OperationBody = { kind: 'gather-rules', ...gather, ...(sheets.length > 0 ? { after: sheets } : {}) };
   // whole blocks go last, or they would take what is sent
   const at = rest.findIndex((operation) => operation.kind === 'gather-blocks');
@@ -137,17 +163,23 @@ export function inOwnSheet(
   return behindOthers(rest, { sheet, pages: [...version.pages], rules: [{ family: family.id, version: version.id }] });
 }
 
+const gatheredSheet = (operation: OperationBody): readonly string[] =>
+  operation.kind === 'gather-rules' || operation.kind === 'gather-sheet' ? [operation.sheet] : [];
+
 /** One more sheet of rules, linked behind those lined up. */
 function behindOthers(
   operations: readonly OperationBody[],
   gather: Omit<GatherRules, 'kind' | 'after'>,
 ): readonly OperationBody[] {
-  const after = operations.flatMap((operation) => (operation.kind === 'gather-rules' ? [operation.sheet] : []));
-  const at = operations.findLastIndex((operation) => operation.kind === 'gather-rules') + 1;
+  const after = operations.flatMap(gatheredSheet);
+  const at = operations.findLastIndex((operation) => gatheredSheet(operation).length > 0) + 1;
   return [...operations.slice(0, at), { kind: 'gather-rules', ...gather, after }, ...operations.slice(at)];
 }
 
-/** The operations with another version in this one's place, on all its pages. These will look different. */
+/**
+ * The operations with another version in this one's place, on all its pages. These will look different. A plan of one sheet has to
+ * be made again behind it.
+ */
 export function taking(
   operations: readonly OperationBody[],
   family: FamilyReply,

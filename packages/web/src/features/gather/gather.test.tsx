@@ -127,7 +127,7 @@ test('versions side by side: what differs is lit, each can be chosen, and what b
   const becomes = within(screen.getByRole('radiogroup', { name: 'What becomes of version B' }));
   expect((becomes.getByRole('radio', { name: 'its own sheet' }) as HTMLButtonElement).ariaChecked).toBe('true');
   await userEvent.click(becomes.getByText('take A; it looks different'));
-  expect(onSettle).toHaveBeenCalledWith(drifted.versions[1], 'take');
+  expect(onSettle).toHaveBeenCalledWith(drifted.versions[1], 'take a');
 });
 
 test('style attributes: the class can be named, a bad name says why', async () => {
@@ -186,6 +186,9 @@ test('the station says what is there and what to do next', () => {
     onPropose: () => {},
     onSend: () => {},
     onSheet: () => {},
+    onMarkName: () => undefined,
+    sheetText: undefined,
+    onNowhere: () => undefined,
     onUndo: () => {},
     onSettle: () => {},
     onSettings: () => {},
@@ -245,6 +248,12 @@ test('plan settings: taken as chosen, a bad number says what is allowed', async 
   await user.click(screen.getByText('stays in the page'));
   await user.click(screen.getByRole('checkbox', { name: 'Presentational attributes and elements as well' }));
   await user.click(screen.getByRole('button', { name: 'Use these' }));
-  expect(onSettle).toHaveBeenCalledWith({ folder: 'css', singlePage: 'stay', maxSheets: 3, hints: true });
+  expect(onSettle).toHaveBeenCalledWith({
+    folder: 'css',
+    sheets: 'one',
+    singlePage: 'stay',
+    maxSheets: 3,
+    hints: true,
+  });
   expect(onClose).toHaveBeenCalled();
 });

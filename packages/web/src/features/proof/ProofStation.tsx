@@ -1,3 +1,4 @@
+import { takenAsMissing } from '@syndeton/core';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { ProofView } from './ProofView.tsx';
@@ -14,6 +15,7 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
       proof={proof}
       seconds={progress?.status === 'done' ? progress.seconds : undefined}
       path={path}
+      missing={takenAsMissing(draft!.operations)}
       nextPage={
         differing.find(
           (page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page),

@@ -12,12 +12,25 @@ interface Props {
   readonly seconds: number | undefined;
   readonly path: string | undefined;
   readonly nextPage: string | undefined;
+  /** Sheets taken as missing on the server too. */
+  readonly missing: readonly string[];
   readonly onOpen: (page: string) => void;
   readonly onGather: () => void;
 }
 
 /** The verdict in one sentence, a page before and after under one sliding edge, and the differences by cause. */
-export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nextPage, onOpen, onGather }: Props) {
+export function ProofView({
+  siteId,
+  revision,
+  linedUp,
+  proof,
+  seconds,
+  path,
+  nextPage,
+  missing,
+  onOpen,
+  onGather,
+}: Props) {
   if (!linedUp || path === undefined)
     return (
       <div className="p-6">
@@ -37,7 +50,7 @@ export function ProofView({ siteId, revision, linedUp, proof, seconds, path, nex
             r{revision} against the draft, at every width, in every medium and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
             {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
-            in the site change nothing.
+            in the site change nothing{missing.length > 0 ? `; ${missing.join(', ')} missing on the server too` : ''}.
           </p>
         </div>
       </div>

@@ -61,6 +61,7 @@ const common = {
   linedUp: true,
   seconds: 0.9,
   nextPage: undefined,
+  missing: [],
   onOpen: () => {},
   onGather: () => {},
 };

@@ -1,1 +1,2 @@
 export { SheetsStation } from './SheetsStationLazy.tsx';
+export { useSheetTextQuery } from './sheetsApi.ts';

@@ -1,0 +1,15 @@
+export interface OneSheetOptions {
+  readonly sheet: string;
+  /** Pages to take from. */
+  readonly pages: readonly string[];
+  /** Pages that link the sheet for another reason: no rule may reach them. */
+  readonly alsoLinking?: readonly string[];
+  /** Pages that only the very rules they hold may reach, and where selectors are as specific as before. */
+  readonly strict?: ReadonlySet<string>;
+  /** Pages that get no class. */
+  readonly unmarkable?: ReadonlySet<string>;
+  /** No `:where()`: a rule that would need it stays. */
+  readonly oldBrowsers?: boolean;
+  /** Rules that one page has and no other stay. */
+  readonly singlesStay?: boolean;
+}
