@@ -12,13 +12,18 @@ const types = {
   '.gif': 'image/gif', '.jpg': 'image/jpeg', '.svg': 'image/svg+xml', '.js': 'text/javascript',
 }; // prettier-ignore
 
-/** Serves a folder on loopback, without charset, as plain servers do. */
-export async function serveFolder(given) {
+/** Serves a folder on loopback, without charset, as plain servers do. `without`: files it has not got. */
+export async function serveFolder(given, without = /(?!)/) {
   const folder = path.resolve(given);
   const server = http.createServer((request, response) => {
     const wanted = decodeURIComponent(new URL(request.url, 'http://x').pathname);
     const file = path.join(folder, path.normalize(wanted));
-    if (!file.startsWith(folder + path.sep) || !fs.existsSync(file) || !fs.statSync(file).isFile()) {
+    if (
+      !file.startsWith(folder + path.sep) ||
+      without.test(file) ||
+      !fs.existsSync(file) ||
+      !fs.statSync(file).isFile()
+    ) {
       response.writeHead(404).end();
       return;
     }
@@ -33,7 +38,7 @@ export async function serveFolder(given) {
  * Runs in the page: per element and pseudo-element its name and a fingerprint of all computed values, addresses counted from the
  * origin. With `wanted`, the values themselves of those boxes instead.
  */
-function readStyles(wanted) {
+export function readStyles(wanted) {
   for (const animation of document.getAnimations()) {
     animation.pause();
     animation.currentTime = 300;
@@ -68,7 +73,7 @@ function readStyles(wanted) {
 }
 
 /** The differences of one page: `element property: before → after`, at most ten. */
-async function differences(tabs, before, after) {
+export async function differences(tabs, before, after) {
   if (before.boxes.length !== after.boxes.length)
     return [`${before.boxes.length} → ${after.boxes.length} boxes to compare`];
   const wanted = before.boxes.flatMap((box, i) => (box === after.boxes[i] ? [] : [i])).slice(0, 10);
@@ -94,17 +99,22 @@ async function readPage(tab, url) {
 /** Media and window widths a page is looked at in. */
 const viewsOf = ({ media = ['screen', 'print'], widths = [1280] }) => media.flatMap((medium) => widths.map((width) => [medium, width])); // prettier-ignore
 
+/** The pages of a folder that lead nowhere else, or so many of them, spread over all. */
+export function samplePages(folder, limit) {
+  const pages = fs
+    .readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && /\.(html?|xhtml|shtml)$/i.test(entry.name))
+    .map((entry) => path.relative(folder, path.join(entry.parentPath, entry.name)))
+    .filter((page) => !/http-equiv=["']?refresh/i.test(fs.readFileSync(path.join(folder, page), 'latin1')))
+    .sort();
+  const step = limit && pages.length > limit ? pages.length / limit : 1;
+  return step === 1 ? pages : Array.from({ length: limit }, (_, i) => pages[Math.floor(i * step)]);
+}
+
 export async function compareSites(beforeFolder, afterFolder, options = {}) {
   const servers = await Promise.all([serveFolder(beforeFolder), serveFolder(afterFolder)]);
   const browser = await launchChromium();
-  const pages = fs
-    .readdirSync(beforeFolder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile() && /\.(html?|xhtml|shtml)$/i.test(entry.name))
-    .map((entry) => path.relative(beforeFolder, path.join(entry.parentPath, entry.name)))
-    .filter((page) => !/http-equiv=["']?refresh/i.test(fs.readFileSync(path.join(beforeFolder, page), 'latin1')))
-    .sort();
-  const step = options.limit && pages.length > options.limit ? pages.length / options.limit : 1;
-  const sample = step === 1 ? pages : Array.from({ length: options.limit }, (_, i) => pages[Math.floor(i * step)]);
+  const sample = samplePages(beforeFolder, options.limit);
   const results = [];
   const skipped = new Set();
   let boxes = 0;

@@ -1,7 +1,10 @@
+import { gzipSync } from 'node:zlib';
 import {
   embeddedBlocks,
   pagesOf,
   parsePage,
+  planFigures,
+  sheetsOf,
   type Operation,
   type PlannedSheet,
   type Proof,
@@ -61,7 +64,22 @@ export function makeGatherReport(before: Site, outcome: Outcome, written: boolea
       bytesBefore: sum((p) => p.bytesBefore),
       bytesAfter: sum((p) => p.bytesAfter),
     },
+    figures: {
+      ...planFigures(before, outcome.site, outcome.operations),
+      ...sizes('Before', before),
+      ...sizes('After', outcome.site),
+    } as GatherReportReply['figures'],
     proof: outcome.proof as GatherReportReply['proof'],
+  };
+}
+
+/** Of pages and sheets, as they are and compressed. */
+function sizes(when: 'Before' | 'After', site: Site): Readonly<Record<string, number>> {
+  const files = [...pagesOf(site), ...sheetsOf(site)].map(({ bytes }) => bytes);
+  const sum = (list: readonly number[]): number => list.reduce((total, one) => total + one, 0);
+  return {
+    [`bytes${when}`]: sum(files.map((bytes) => bytes.length)),
+    [`gzip${when}`]: sum(files.map((bytes) => gzipSync(bytes).length)),
   };
 }
 
@@ -85,6 +103,12 @@ export function printGather(report: GatherReportReply, out: string, absent: read
     '',
     `Embedded blocks: ${totals.blocksBefore} → ${totals.blocksAfter}. Style attributes: ${totals.attributesBefore} → ${totals.attributesAfter}. Bytes in pages: ${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}.`,
   );
+  const { figures } = report;
+  if (report.rules > 0)
+    lines.push(
+      `${plural(figures.newSheets, 'new sheet')}; ${(figures.linksBefore / totals.pages).toFixed(1)} → ${(figures.linksAfter / totals.pages).toFixed(1)} links a page; ${plural(figures.marks, 'class', 'classes')} on the body of ${plural(figures.markedPages, 'page')}; for style attributes ${plural(figures.classesMade, 'new class', 'new classes')}, ${plural(figures.namesUsed, 'rule')} by names that were there.`,
+      `Pages and sheets: ${figures.bytesBefore.toLocaleString('en')} → ${figures.bytesAfter.toLocaleString('en')} bytes, compressed ${figures.gzipBefore.toLocaleString('en')} → ${figures.gzipAfter.toLocaleString('en')}.`,
+    );
   const stayed = report.pages.flatMap(({ path, stayed }) => stayed.map((one) => ({ path, ...one })));
   if (stayed.length > 0) {
     lines.push('', `Stayed (${stayed.length}):`);

@@ -1,6 +1,7 @@
 import { describeSeverity, describeStayReason, driftedProperties, type Proof, type SiteCheck } from '@syndeton/core';
 
-export const plural = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
+export const plural = (n: number, word: string, many = `${word}s`): string =>
+  `${n.toLocaleString('en')} ${n === 1 ? word : many}`;
 
 /** The whole survey as JSON: the contract's WholeSurvey, with null where core has undefined. */
 export function printWholeSurvey({ survey, families, elementsOf, findings, reach }: SiteCheck): string {

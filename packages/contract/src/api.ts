@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Operations } from './operations.ts';
+import { Operation, Operations } from './operations.ts';
 import { Proof } from './proof.ts';
 
 const Count = Type.Integer({ minimum: 0 });
@@ -162,6 +162,17 @@ export const Proposal = Type.Object(
     ),
     /** Sheets that pages ask for and the site has not: it is not known whether they are anywhere. */
     missing: Type.Array(Type.Object({ path: Type.String(), pages: Type.Array(Type.String()) })),
+    /** Changes of look that make the sheet simpler; each is lined up ahead of the plan, which is made again. */
+    trades: Type.Array(
+      Type.Object({
+        operation: Operation,
+        label: Type.String(),
+        pages: Type.Array(Type.String()),
+        others: Count,
+        properties: Type.Array(Type.String()),
+        saves: Type.Object({ marks: Count, rules: Count, declarations: Count }),
+      }),
+    ),
     /** What stays in the pages, and why. */
     stays: Type.Array(
       Type.Object({

@@ -85,6 +85,8 @@ export {
   type AttributesPlan,
   type GatherAttributes,
 } from './operations/gather/gatherAttributes.ts';
+export { tradesOf, type Trade } from './plan/trades.ts';
+export { planFigures, type PlanFigures } from './plan/planFigures.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/links/linkAlike.ts';

@@ -3,7 +3,7 @@ import { parsePage } from '../page/parsePage.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
-import { sheetsOf, type Site } from '../source/site.ts';
+import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { PageSet } from './pageSet.ts';
 import { neededNames } from '../survey/selectorNames.ts';
 import type { PlannedRule, RuleTable } from './ruleTable.ts';
@@ -28,8 +28,9 @@ export function reachOfRules(
   const definitions = asked.filter((rule) => rule.kind === 'definition');
   const sheetText = sheetsOf(site).map((file) => (file.text ?? '').toLowerCase()).join('\n'); // prettier-ignore
   table.pages.forEach(({ path, names, made }, page) => {
-    const text = site.files.get(path)?.text;
-    if (text === undefined) return;
+    const file = site.files.get(path);
+    const text = file?.text;
+    if (file === undefined || text === undefined) return;
     for (const rule of asked) if (rule.opaque) reach.get(rule.number)!.add(page);
     const lower = definitions.length === 0 ? '' : text.toLowerCase();
     for (const rule of definitions)
@@ -45,21 +46,29 @@ export function reachOfRules(
       else if (isOneName(selector)) reach.get(rule.number)!.add(page);
       else open.push({ rule, selector });
     }
-    if (open.length > 0) matchOn(text, open, page, reach);
+    const matched = matchedOn(file, open.map(({ selector }) => selector)); // prettier-ignore
+    for (const { rule, selector } of open) if (matched.get(selector.text)) reach.get(rule.number)!.add(page);
   });
   return reach;
 }
 
-function matchOn(text: string, open: readonly Asked[], page: number, reach: ReadonlyMap<number, PageSet>): void {
+/** By page and selector, whether some element matches in some state: plans are made again and again. */
+const known = new WeakMap<SiteFile, Map<string, boolean>>();
+
+function matchedOn(file: SiteFile, selectors: readonly ComplexSelector[]): ReadonlyMap<string, boolean> {
+  let answers = known.get(file);
+  if (!answers) known.set(file, (answers = new Map()));
+  const open = selectors.filter(({ text }) => !answers.has(text));
+  if (open.length === 0) return answers;
+  for (const { text } of open) answers.set(text, false);
   const buckets = new Buckets(open);
-  const tree = parsePage(text);
+  const tree = parsePage(file.text!);
   const context = { quirks: tree.mode === 'quirks', state: 'any' } as const;
   for (const element of tree.elements)
     for (const list of buckets.of(element))
-      for (const { rule, selector } of list) {
-        const pages = reach.get(rule.number)!;
-        if (!pages.has(page) && matchSelector(element, selector, context) > 0) pages.add(page);
-      }
+      for (const selector of list)
+        if (!answers.get(selector.text) && matchSelector(element, selector, context) > 0) answers.set(selector.text, true); // prettier-ignore
+  return answers;
 }
 
 /** A single type, class or ID: whether it matches, the names tell (but for its case, which then counts as a match). */
@@ -76,19 +85,19 @@ function mayBeSaid({ label }: PlannedRule, text: string): boolean {
 
 /** Selectors by what their last compound asks for. */
 class Buckets {
-  private readonly lists = new Map<string, Asked[]>();
+  private readonly lists = new Map<string, ComplexSelector[]>();
 
-  constructor(open: readonly Asked[]) {
-    for (const one of open) this.add(bucketOf(one.selector), one);
+  constructor(open: readonly ComplexSelector[]) {
+    for (const one of open) this.add(bucketOf(one), one);
   }
 
-  private add(key: string, one: Asked): void {
+  private add(key: string, one: ComplexSelector): void {
     const list = this.lists.get(key);
     if (list) list.push(one);
     else this.lists.set(key, [one]);
   }
 
-  *of({ tag, id, classes }: ElementNode): Iterable<readonly Asked[]> {
+  *of({ tag, id, classes }: ElementNode): Iterable<readonly ComplexSelector[]> {
     const keys = ['*', tag.toLowerCase(), ...classes.map((name) => `.${name.toLowerCase()}`)];
     if (id !== undefined) keys.push(`#${id.toLowerCase()}`);
     for (const key of keys) {

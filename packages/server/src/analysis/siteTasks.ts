@@ -1,4 +1,7 @@
 import {
+  applyOperations,
+  tradesOf,
+  type Operation,
   changedFiles,
   describeOperationProblem,
   describeStayReason,
@@ -21,7 +24,7 @@ import {
   type LeftRule,
   type Site,
 } from '@syndeton/core';
-import type { DraftReply, PageBandsReply, ProofReply } from '@syndeton/contract';
+import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
 import type { RevisionStore } from '../stores/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
@@ -150,6 +153,7 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
           ...(why === undefined ? {} : { why }),
         })),
         stays: [...stays],
+        trades: tradesIn(site, operations, settings),
         missing: missingSheets(site)
           .filter(({ path }) => !isAbsent(site, path))
           .map((one) => ({ ...one, pages: [...one.pages] })),
@@ -159,6 +163,25 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
       return changesOf((await revision(siteId, from)).site, (await revision(siteId, to)).site);
     },
   };
+}
+
+/** What could be given up for a simpler sheet. */
+function tradesIn(
+  site: Site,
+  operations: readonly Operation[],
+  settings: { readonly oldBrowsers?: boolean | undefined } | undefined,
+): ProposalReply['trades'] {
+  const at = operations.findIndex(({ kind }) => kind === 'gather-sheet');
+  const plan = operations[at];
+  if (plan?.kind !== 'gather-sheet') return [];
+  const before = applyOperations(site, operations.slice(0, at));
+  if (!before.ok) return [];
+  return tradesOf(before.value.site, plan, settings?.oldBrowsers ? { oldBrowsers: true } : {}).map((trade) => ({
+    ...trade,
+    operation: { ...trade.operation, from: [...trade.operation.from!], pages: [...trade.pages] },
+    pages: [...trade.pages],
+    properties: [...trade.properties],
+  }));
 }
 
 /** A revision read, the draft on it as it was last asked for, and its proof so far. */

@@ -2,7 +2,8 @@
 export const kB = (bytes: number): string =>
   bytes < 1e6 ? `${(bytes / 1000).toFixed(1)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 
-export const count = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
+export const count = (n: number, word: string, many = `${word}s`): string =>
+  `${n.toLocaleString('en')} ${n === 1 ? word : many}`;
 
 /** A page's name without its common extension. */
 export const pageName = (path: string): string => path.replace(/\.html$/, '');

@@ -6,6 +6,7 @@ import { CascadeSession, type PageCascade } from '../../cascade/pageCascade.ts';
 import { linksPlainly } from '../../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
 import { parseDeclarations } from '../../sheet/parseSheet.ts';
+import type { Declaration } from '../../sheet/sheet.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { lineEndOf } from '../../source/lineEnds.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
@@ -251,7 +252,7 @@ class Collector {
   private withClass(key: string, group: Group): Named {
     const tags = tagsOf(group);
     const given = this.operation.names?.[key];
-    const className = given ?? proposeClassName(tags, parseDeclarations(group.text), this.taken);
+    const className = given ?? proposeClassName(tags, validIn(group), this.taken);
     this.taken.add(className.toLowerCase());
     const plain = `.${className}`;
     if (isEnough({ specificity: [0, 1, 0] }, group))
@@ -384,14 +385,13 @@ interface Named {
 }
 
 /** Without what browsers drop. */
-const declarationsOf = ({ group, important }: Named): AttributeGroup['declarations'] =>
+const validIn = (group: Group): readonly Declaration[] =>
   compileBlock(parseDeclarations(group.text), { base: siteBase(''), fingerprint: undefined })
     .declarations.filter(({ validity }) => validity !== 'invalid')
-    .map(({ declaration: { property, value, ...one } }) => ({
-      property,
-      value,
-      important: important || one.important,
-    }));
+    .map(({ declaration }) => declaration);
+
+const declarationsOf = ({ group, important }: Named): AttributeGroup['declarations'] =>
+  validIn(group).map(({ property, value, ...one }) => ({ property, value, important: important || one.important }));
 
 /** One rule a group, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
 function printRules(named: readonly Named[], lineEnd: string, { oneLine, indent }: RuleStyle): string {
@@ -418,11 +418,11 @@ function appended(path: string, hash: string, text: string, named: readonly Name
   };
 }
 
-/** Where the sheet says other things as well. */
+/** What the rules stand under that were style attributes, where the sheet says other things as well. */
+export const attributesHeading = '/* from style attributes */';
+
 const heading = (text: string, lineEnd: string): string =>
-  text.trim() === '' || text.includes('/* from style attributes */')
-    ? ''
-    : `/* from style attributes */${lineEnd}${lineEnd}`;
+  text.trim() === '' || text.includes(attributesHeading) ? '' : `${attributesHeading}${lineEnd}${lineEnd}`;
 
 export const attributesProblems: ProblemSentences<AttributesProblem> = {
   'attributes-sheet-path': (problem) => describeSheetPathProblem(problem.path),

@@ -16,3 +16,23 @@ export function movingRules(table: RuleTable, staying: readonly ReadonlySet<numb
   });
   return { ...table, pages, rules: table.rules.map((rule, i) => ({ ...rule, holders: holders[i]! })) };
 }
+
+/** The table where pages that hold one version of a rule hold another in its place. */
+export function withOther(
+  table: RuleTable,
+  { family, from, version }: { readonly family: string; readonly from: string; readonly version: string },
+): RuleTable {
+  const find = (wanted: string): number => table.rules.findIndex((rule) => rule.family === family && rule.version === wanted); // prettier-ignore
+  const [old, now] = [find(from), find(version)];
+  if (old < 0 || now < 0) return table;
+  const pages = table.pages.map((page): PlannedPage => {
+    if (!page.sequence.includes(old)) return page;
+    // where it holds both, the later one counts
+    const kept = page.sequence.map((rule) => (rule === old ? now : rule));
+    const at = kept.flatMap((rule, i) => (kept.lastIndexOf(rule) === i ? [i] : []));
+    return { ...page, sequence: at.map((i) => kept[i]!), segments: at.map((i) => page.segments[i]!) };
+  });
+  return movingRules({ ...table, pages }, pages.map(() => none)); // prettier-ignore
+}
+
+const none: ReadonlySet<number> = new Set();

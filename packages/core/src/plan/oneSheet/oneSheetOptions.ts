@@ -12,4 +12,6 @@ export interface OneSheetOptions {
   readonly oldBrowsers?: boolean;
   /** Rules that one page has and no other stay. */
   readonly singlesStay?: boolean;
+  /** As if pages that hold one version of a rule held another. */
+  readonly instead?: { readonly family: string; readonly from: string; readonly version: string };
 }

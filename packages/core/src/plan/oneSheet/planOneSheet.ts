@@ -6,7 +6,7 @@ import { PageSet } from '../pageSet.ts';
 import { makeRuleGraph } from '../ruleGraph.ts';
 import { readRuleTable, type RuleTable } from '../ruleTable.ts';
 import { linkPlaceOf, type LinkPlace } from './linkPlaces.ts';
-import { movingRules } from './movingRules.ts';
+import { movingRules, withOther } from './movingRules.ts';
 import type { OneSheetOptions } from './oneSheetOptions.ts';
 import { scopeRules, type ScopedRule } from './scopeRules.ts';
 import { inSections } from './sections.ts';
@@ -21,7 +21,8 @@ const mostRounds = 8;
  */
 export function planOneSheet(site: Site, options: OneSheetOptions): GatherSheet | undefined {
   const paths = [...new Set([...options.pages, ...(options.alsoLinking ?? [])])];
-  const read = readRuleTable(site, paths, new Set(options.alsoLinking));
+  const held = readRuleTable(site, paths, new Set(options.alsoLinking));
+  const read = options.instead ? withOther(held, options.instead) : held;
   // what says nothing is bound to no place
   const dead = new Set(read.rules.flatMap((rule) => (rule.dead ? [rule.number] : [])));
   const table = movingRules(read, read.pages.map(() => dead)); // prettier-ignore

@@ -4,6 +4,7 @@ import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import type { DraftProblem } from '../drafts/index.ts';
 import { DraftReview } from './DraftReview.tsx';
+import { intendedPages } from './intendedPages.ts';
 import { proofWords } from './proofWords.ts';
 
 interface Props {
@@ -72,7 +73,12 @@ export function DraftBar({
           {failed ? (
             <span className="err">{failed}</span>
           ) : (
-            <ProofSentence proof={proof} progress={progress} onProof={onProof} />
+            <ProofSentence
+              proof={proof}
+              progress={progress}
+              intended={intendedPages(draft!.operations)}
+              onProof={onProof}
+            />
           )}
           {problem !== undefined && <span className="err"> {problem.detail}</span>}
         </p>
@@ -150,9 +156,11 @@ export function DraftBar({
 function ProofSentence({
   proof,
   progress,
+  intended,
   onProof,
 }: {
   readonly proof: ProofReply | undefined;
+  readonly intended: ReadonlySet<string>;
   readonly progress: Props['progress'];
   readonly onProof: () => void;
 }) {
@@ -160,7 +168,7 @@ function ProofSentence({
     return (
       <>{progress && progress.total > 0 ? `Proving, ${progress.done} of ${progress.total} pages …` : 'Proving …'}</>
     );
-  const words = proofWords(proof);
+  const words = proofWords(proof, intended);
   return (
     <>
       {words.same}

@@ -204,6 +204,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         onName={nameGroup}
         onMarkName={nameMark}
         sheetText={sheetFile?.text ?? undefined}
+        onTrade={({ operation }) => void proposeAll(settings, (now) => [...now, operation])}
         onNowhere={(paths) =>
           void proposeAll(settings, (now) => [{ kind: 'take-as-missing', sheets: [...paths] }, ...now])
         }

@@ -11,6 +11,7 @@ import { PlannedSheet } from './PlannedSheet.tsx';
 import type { FamilyFilter } from './gatherSlice.ts';
 import { PlanStays } from './PlanStays.tsx';
 import { SheetCards } from './SheetCards.tsx';
+import { Trades } from './Trades.tsx';
 
 interface Props {
   readonly loading: boolean;
@@ -42,6 +43,7 @@ interface Props {
   readonly onMarkName: (from: string, to: string) => string | undefined;
   /** The sheet a plan writes, as the draft leaves it. */
   readonly sheetText: string | undefined;
+  readonly onTrade: (trade: ProposalReply['trades'][number]) => void;
   readonly onNowhere: (paths: readonly string[]) => void;
 }
 
@@ -136,6 +138,9 @@ export function GatherView(props: Props) {
             <MissingSheets missing={plan.missing} onNowhere={props.onNowhere} />
           )}
         {filter !== 'sheet' && plan !== undefined && plan.stays.length > 0 && <PlanStays stays={plan.stays} />}
+        {filter === 'sheet' && plan !== undefined && plan.trades.length > 0 && (
+          <Trades trades={plan.trades} onTake={props.onTrade} />
+        )}
         {filter === 'sheet' && written ? (
           <PlannedSheet
             operation={written}

@@ -123,7 +123,9 @@ export function withoutTaking(
 ): OperationBody[] {
   const giving = operation.from ?? family.versions.map((one) => one.id).filter((id) => id !== operation.version);
   const from = giving.filter((id) => id !== version);
-  return from.length === 0 ? [] : [{ ...operation, from }];
+  const own = new Set(family.versions.find((one) => one.id === version)?.pages);
+  const pages = operation.pages?.filter((page) => !own.has(page));
+  return from.length === 0 ? [] : [{ ...operation, from, ...(pages === undefined ? {} : { pages }) }];
 }
 
 /** The operations with chosen versions in one sheet; what took them before lets them go. */
@@ -190,7 +192,9 @@ export function taking(
   const settles = (operation: OperationBody): boolean =>
     operation.kind === 'settle-drift' && operation.family === family.id && operation.version === shared;
   const known = rest.find(settles);
-  const from = known?.kind === 'settle-drift' ? [...(known.from ?? []), version.id] : [version.id];
+  const before = known?.kind === 'settle-drift' ? known : undefined;
+  const from = [...(before?.from ?? []), version.id];
+  const pages = [...new Set([...(before?.pages ?? []), ...version.pages])];
   // the pages come to hold the shared version, so they link the sheet that takes it
   const others = rest
     .filter((operation) => !settles(operation))
@@ -199,7 +203,7 @@ export function taking(
         ? { ...operation, pages: [...new Set([...operation.pages, ...version.pages])] }
         : operation,
     );
-  return [{ kind: 'settle-drift', family: family.id, version: shared, from }, ...others];
+  return [{ kind: 'settle-drift', family: family.id, version: shared, from, pages }, ...others];
 }
 
 /** The sheet that takes the common version of a family. */

@@ -189,6 +189,7 @@ test('the station says what is there and what to do next', () => {
     onMarkName: () => undefined,
     sheetText: undefined,
     onNowhere: () => undefined,
+    onTrade: () => undefined,
     onUndo: () => {},
     onSettle: () => {},
     onSettings: () => {},

@@ -1,0 +1,84 @@
+import type { GatherSheet } from '../operations/gather/gatherSheet.ts';
+import type { SettleDrift } from '../operations/gather/settleDrift.ts';
+import type { Site } from '../source/site.ts';
+import type { OneSheetOptions } from './oneSheet/oneSheetOptions.ts';
+import { planOneSheet } from './oneSheet/planOneSheet.ts';
+import { readRuleTable, type PlannedRule } from './ruleTable.ts';
+
+/** A change of look that makes the sheet of a plan simpler: the pages of one version of a rule take the common one. */
+export interface Trade {
+  readonly operation: SettleDrift & { readonly pages: readonly string[] };
+  readonly label: string;
+  /** Pages that would look different. */
+  readonly pages: readonly string[];
+  /** Pages that say it already. */
+  readonly others: number;
+  /** Properties in which the versions differ. */
+  readonly properties: readonly string[];
+  /** So many fewer. */
+  readonly saves: { readonly marks: number; readonly rules: number; readonly declarations: number };
+}
+
+/** So many drifted versions are looked into, those of the fewest pages first. */
+const mostTried = 24;
+/** A site with more pages than these is not planned again for each. */
+const mostPages = 400;
+
+/** Trades that save something, the most worth first. Made without a proof: each is proved once it is taken. */
+export function tradesOf(site: Site, plan: GatherSheet, options: Omit<OneSheetOptions, 'pages' | 'sheet'> = {}): readonly Trade[] {
+  if (plan.pages.length > mostPages) return [];
+  const wanted = { ...options, sheet: plan.sheet, pages: plan.pages };
+  const cost = costOf(plan);
+  return drifted(site, plan.pages)
+    .slice(0, mostTried)
+    .flatMap(({ rule, common, pages }): readonly Trade[] => {
+      const operation = { kind: 'settle-drift', family: rule.family, version: common.version, from: [rule.version], pages } as const; // prettier-ignore
+      const after = planOneSheet(site, { ...wanted, instead: { family: rule.family, from: rule.version, version: common.version } }); // prettier-ignore
+      if (!after) return [];
+      const then = costOf(after);
+      const saves = { marks: cost.marks - then.marks, rules: cost.rules - then.rules, declarations: declarationsIn(rule) };
+      if (saves.marks < 0 || saves.rules <= 0) return [];
+      const others = common.holders.size;
+      return [{ operation, label: rule.label, pages, others, properties: differing(rule, common), saves }];
+    })
+    .sort((a, b) => b.saves.marks - a.saves.marks || a.pages.length - b.pages.length || b.saves.rules - a.saves.rules);
+} // prettier-ignore
+
+const costOf = ({ marks = [], rules }: GatherSheet): { readonly marks: number; readonly rules: number } => ({
+  marks: marks.length,
+  rules: rules.filter(({ only, dead }) => !dead && only?.length !== 0).length,
+});
+
+interface Drifted {
+  readonly rule: PlannedRule;
+  readonly common: PlannedRule;
+  readonly pages: readonly string[];
+}
+
+/** Versions on fewer pages than the common one of their family. */
+function drifted(site: Site, paths: readonly string[]): readonly Drifted[] {
+  const table = readRuleTable(site, paths);
+  const families = new Map<string, PlannedRule[]>();
+  for (const rule of table.rules) {
+    if (rule.kind !== 'rule' || rule.dead) continue;
+    const list = families.get(rule.family);
+    if (list) list.push(rule);
+    else families.set(rule.family, [rule]);
+  }
+  const out = [...families.values()].flatMap((versions): readonly Drifted[] => {
+    const [common, ...rare] = [...versions].sort((a, b) => b.holders.size - a.holders.size);
+    return rare
+      .filter(({ holders }) => holders.size < common!.holders.size)
+      .map((rule) => ({ rule, common: common!, pages: [...rule.holders].map((page) => paths[page]!) }));
+  });
+  return out.sort((a, b) => a.pages.length - b.pages.length);
+}
+
+const declarationsIn = ({ declarations }: PlannedRule): number => declarations.length;
+
+function differing(one: PlannedRule, other: PlannedRule): readonly string[] {
+  const said = ({ declarations }: PlannedRule): Map<string, string> =>
+    new Map(declarations.map(({ declaration, comparable }) => [declaration.property, `${comparable} ${declaration.important}`])); // prettier-ignore
+  const [mine, theirs] = [said(one), said(other)];
+  return [...new Set([...mine.keys(), ...theirs.keys()])].filter((name) => mine.get(name) !== theirs.get(name));
+}
