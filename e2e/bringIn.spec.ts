@@ -125,8 +125,8 @@ test('a folder opened to work in gets the changed files back, unless someone cha
   });
   await page.getByRole('button', { name: 'Write into it' }).click();
   await expect(page.getByText('2 files written into walks.')).toBeVisible();
-  expect(await there('a.html')).toContain('<link rel="stylesheet" href="css/a.css">');
-  expect(await there('css/a.css')).toContain('color:red');
+  expect(await there('a.html')).toContain('<link rel="stylesheet" href="css/site.css">');
+  expect(await there('css/site.css')).toContain('color:red');
 });
 
 test('a folder by the chooser', async ({ page }) => {

@@ -1,5 +1,5 @@
 import type { Declaration } from '../../sheet/sheet.ts';
-import { lookWord } from './lookWord.ts';
+import { isColourWord, lookWord } from './lookWord.ts';
 
 /** What people call an element of this kind. */
 const roles: Readonly<Record<string, string>> = {
@@ -26,7 +26,8 @@ export function proposeClassName(
   const role = new Set(tags.map((tag) => roles[tag] ?? (/^[a-z][a-z-]*$/.test(tag) ? tag : 'part')));
   const words = [...new Set(declarations.map(lookWord).filter((word) => word !== ''))];
   const looks = words.length > 0 ? words : ['own'];
-  const head = role.size === 1 ? [...role] : [];
+  // a colour by itself says little
+  const head = role.size === 1 ? [...role] : isColourWord(looks[0]!) ? ['in'] : [];
   const names = [mostWords, looks.length].map((most) => [...head, ...looks.slice(0, most)].join('-'));
   const free = names.find((name) => name.length <= mostLetters && !taken.has(name));
   if (free !== undefined) return free;

@@ -43,7 +43,7 @@ const looks: readonly (readonly [property: RegExp, value: RegExp, word: Word])[]
   [/^display$/, /./, keyword('shown')],
   [/^float$/, /^right$/i, always('at-right')],
   [/^float$/, /^left$/i, always('at-left')],
-  [/^clear$/, /./, always('below-floats')],
+  [/^clear$/, /./, always('cleared')],
   [/^text-align$/, /^(-webkit-)?center$/i, always('centred')],
   [/^text-align$/, /./, keyword('aligned')],
   [/^font-weight$/, /^(bold|bolder|[6-9]00)$/i, always('bold')],
@@ -106,6 +106,9 @@ const colours: Readonly<Record<string, string>> = {
 }; // prettier-ignore
 
 const colourNames = Object.keys(colours);
+
+export const isColourWord = (word: string): boolean => Object.hasOwn(colours, word);
+
 const nearestName = nearest(colourNames, differenceEuclidean('oklab'), (name) => colours[name]!);
 
 /** The nearest of some plain names; undefined where the value is no opaque colour. */

@@ -20,10 +20,13 @@ export interface MarkUse {
  */
 export function nameMark(use: MarkUse, all: readonly string[], taken: Set<string>): string {
   const place = placeOf(use.pages, all);
-  const word = subjectOf([...use.with, ...use.without]);
+  const rules = [...use.with, ...use.without];
+  const { word, ofAll } = subjectOf(rules);
+  const pair = use.pages.length === 2 && !ofAll ? [use.pages.map(pageWord).join('-and-')] : [];
   const lacking = use.with.length === 0;
   const candidates = [
     ...(place === undefined ? [] : [place, `${place}-page${use.pages.length > 1 ? 's' : ''}`]),
+    ...pair,
     ...(word === undefined ? [] : lacking ? [`other-${word}`, `without-${word}`] : [`own-${word}`, `with-${word}`]),
     ...(place !== undefined && word !== undefined ? [`${place}-${word}`] : []),
     commonWord(use.pages),
@@ -49,14 +52,15 @@ function safe(name: string | undefined): string | undefined {
 
 /** The page, or the folder when these are all pages in it. */
 function placeOf(pages: readonly string[], all: readonly string[]): string | undefined {
-  if (pages.length === 1) {
-    const name = fileNameOf(pages[0]!).replace(/\.[^.]*$/, '');
-    const folder = folderName(folderOf(pages[0]!));
-    return name.toLowerCase() !== 'index' ? name : (folder ?? 'home');
-  }
+  if (pages.length === 1) return pageWord(pages[0]!);
   const folder = sharedFolder(pages);
   if (folder === '' || all.some((page) => page.startsWith(folder) && !pages.includes(page))) return undefined;
   return folderName(folder);
+}
+
+function pageWord(page: string): string {
+  const name = fileNameOf(page).replace(/\.[^.]*$/, '');
+  return name.toLowerCase() !== 'index' ? name : (folderName(folderOf(page)) ?? 'home');
 }
 
 function sharedFolder(pages: readonly string[]): string {
@@ -73,7 +77,7 @@ function folderName(folder: string): string | undefined {
 }
 
 /** The class or ID that most rules are about; where they are about types, what they say of them. */
-function subjectOf(rules: readonly MarkedRule[]): string | undefined {
+function subjectOf(rules: readonly MarkedRule[]): { readonly word: string | undefined; readonly ofAll: boolean } {
   const counts = new Map<string, number>();
   for (const { selector, properties } of rules) {
     // what a selector is about stands last in it
@@ -83,7 +87,8 @@ function subjectOf(rules: readonly MarkedRule[]): string | undefined {
     const words = names.length > 0 ? names : properties.flatMap((property) => subjects.find(([pattern]) => pattern.test(property))?.[1] ?? []); // prettier-ignore
     for (const word of new Set(words)) counts.set(word, (counts.get(word) ?? 0) + 1);
   }
-  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+  const [first] = [...counts].sort((a, b) => b[1] - a[1]);
+  return { word: first?.[0], ofAll: first?.[1] === rules.length };
 }
 
 const subjects: readonly (readonly [property: RegExp, word: string])[] = [

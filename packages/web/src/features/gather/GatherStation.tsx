@@ -76,7 +76,8 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
     try {
       // made again, a plan keeps the name of its sheet
       const before = written?.sheet;
-      await inHand.change((now) => first(withoutPlan(now)));
+      let plannedOn: readonly OperationBody[] = [];
+      await inHand.change((now) => (plannedOn = first(withoutPlan(now))));
       const pages = view.scoped ? { pages: view.scope } : {};
       const { folder, ...wanted } = how;
       const sheet = before !== undefined && isInFolder(before, folder) ? before : proposedName(view, folder);
@@ -85,7 +86,12 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
       else {
         setNotes([]);
-        await inHand.lineUp(reply.operations.map((operation) => renamed(operation, names)));
+        let late = false;
+        await inHand.change((now) => {
+          late = JSON.stringify(now) !== JSON.stringify(plannedOn);
+          return late ? now : [...now, ...reply.operations.map((operation) => renamed(operation, names))];
+        });
+        if (late) setNotes(['The draft was changed while the plan was made. Propose it again.']);
       }
     } catch (error) {
       await inHand.change(() => old).catch(() => undefined);

@@ -13,8 +13,11 @@ const mostShown = 6;
 /** What a change of look on purpose would save in the sheet. Each is one act, shown in the proof as chosen, and can be taken back. */
 export function Trades({ trades, onTake }: Props) {
   return (
-    <section className="asking" aria-label="Trades">
-      <h2 className="text-body!">Simpler, if some pages may look different</h2>
+    <details className="asking">
+      <summary className="act">
+        {trades.length === 1 ? 'One trade makes' : `${trades.length} trades make`} it simpler, where pages may look
+        different
+      </summary>
       <ul>
         {trades.slice(0, mostShown).map((trade) => (
           <li key={`${trade.label} ${trade.pages.join()}`}>
@@ -27,7 +30,7 @@ export function Trades({ trades, onTake }: Props) {
           </li>
         ))}
       </ul>
-    </section>
+    </details>
   );
 }
 

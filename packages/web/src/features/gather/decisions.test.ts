@@ -65,7 +65,7 @@ test('in a sheet of its own, behind the others and before the blocks that are le
 test('taking the shared version comes first, adds up, and links the shared sheet there', () => {
   const once = taking([site], family, B, 'A');
   const twice = taking(once, family, C, 'A');
-  expect(twice[0]).toEqual({ kind: 'settle-drift', family: '.n', version: 'A', from: ['B', 'C'] });
+  expect(twice[0]).toEqual({ kind: 'settle-drift', family: '.n', version: 'A', from: ['B', 'C'], pages: ['4', '5', '6'] }); // prettier-ignore
   expect(twice[1]).toMatchObject({ sheet: 'site.css', pages: ['1', '2', '3', '4', '5', '6'] });
   expect(told(twice)).toEqual(['site.css 123', 'takes A 45', 'takes A 6']);
   expect(isDecided(twice, family)).toBe(true);
