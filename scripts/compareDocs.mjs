@@ -27,7 +27,8 @@ async function askSet(name, before) {
   const after = path.join(dir, 'gathered', name.split(' ')[0]);
   fs.rmSync(after, { recursive: true, force: true });
   const report = gather(before, after);
-  const { totals } = report;
+  const { totals, figures } = report;
+  const perPage = (links) => (links / totals.pages).toFixed(1);
   const result = await compareSites(before, after, { limit, widths: [1280, 480] });
   for (const { page, medium, found } of result.differing.slice(0, 6)) console.log(`  ${page} (${medium}): ${found[0]}`);
   const reasons = {};
@@ -36,8 +37,13 @@ async function askSet(name, before) {
     name, pages: totals.pages,
     blocks: `${totals.blocksBefore} → ${totals.blocksAfter}`,
     attributes: `${totals.attributesBefore} → ${totals.attributesAfter}`,
-    sheets: report.sheets.length,
-    bytes: `${totals.bytesBefore.toLocaleString('en')} → ${totals.bytesAfter.toLocaleString('en')}`,
+    sheets: figures.newSheets,
+    links: `${perPage(figures.linksBefore)} → ${perPage(figures.linksAfter)}`,
+    marks: figures.marks === 0 ? '0' : `${figures.marks} on ${figures.markedPages}`,
+    classes: `${figures.classesMade} + ${figures.namesUsed}`,
+    repeated: figures.repeatedClasses,
+    twice: figures.declarationsTwice,
+    gzip: `${kilo(figures.gzipBefore)} → ${kilo(figures.gzipAfter)}`,
     proof: report.proof.verdict,
     asked: result.pages, boxes: result.boxes, differing: result.differing.length,
     stays: Object.entries(reasons).map(([code, count]) => `${count} ${code}`).join(', '),
@@ -51,9 +57,13 @@ function gather(before, after) {
   return JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 1e9 }));
 }
 
+function kilo(bytes) {
+  return Math.round(bytes / 1000).toLocaleString('en');
+}
+
 /** Puts the row into the table, in place of an earlier one of the set. */
 function writeRow(row) {
-  const line = `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.bytes, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`; // prettier-ignore
+  const line = `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.links, row.marks, row.classes, row.repeated, row.twice, row.gzip, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`; // prettier-ignore
   const lines = fs.readFileSync(table, 'utf8').trimEnd().split('\n');
   const at = lines.findIndex((one) => one.startsWith(`| ${row.name} |`));
   if (at < 0) lines.push(line);

@@ -27,9 +27,10 @@ export interface PlanFigures {
 export function planFigures(before: Site, after: Site, operations: readonly Operation[]): PlanFigures {
   const marks = operations.flatMap((one) => (one.kind === 'gather-sheet' ? (one.marks ?? []) : []));
   const created = sheetsOf(after).filter(({ path }) => !before.files.has(path));
-  const onlyAttributes = !operations.some(({ kind }) => kind === 'gather-sheet' || kind === 'gather-rules' || kind === 'gather-blocks'); // prettier-ignore
-  const rules = created.flatMap(({ text = '' }) => {
-    const from = onlyAttributes ? 0 : text.indexOf(attributesHeading);
+  const ofBlocks = new Set(operations.flatMap((one) => (one.kind === 'gather-sheet' || one.kind === 'gather-rules' ? [one.sheet] : []))); // prettier-ignore
+  const ofAttributes = new Set(operations.flatMap((one) => (one.kind === 'gather-attributes' ? [one.sheet] : [])));
+  const rules = created.flatMap(({ path, text = '' }) => {
+    const from = ofAttributes.has(path) && !ofBlocks.has(path) ? 0 : text.indexOf(attributesHeading);
     return styleRules(parseSheet(text).rules, '', from < 0 ? Infinity : from);
   });
   const there = namesOf(before);
