@@ -57,7 +57,7 @@ const known = new WeakMap<SiteFile, Map<string, boolean>>();
 
 function matchedOn(file: SiteFile, selectors: readonly ComplexSelector[]): ReadonlyMap<string, boolean> {
   let answers = known.get(file);
-  if (!answers) known.set(file, (answers = new Map()));
+  if (!answers) known.set(file, (answers = new Map<string, boolean>()));
   const open = selectors.filter(({ text }) => !answers.has(text));
   if (open.length === 0) return answers;
   for (const { text } of open) answers.set(text, false);
