@@ -208,3 +208,19 @@ test('what cannot be told is an answer of its own: 3, with the line and what set
   expectSchema(Proof, json.out);
   expect(JSON.parse(json.out)).toMatchObject({ verdict: 'unsure' });
 });
+
+test('sheets that are not here: a proof takes them as missing on the server too where that is said, and says so', async () => {
+  const before = at('missing-before');
+  const after = at('missing-after');
+  for (const folder of [before, after]) fs.mkdirSync(folder, { recursive: true });
+  const page = (body: string, link = ''): string =>
+    `<!DOCTYPE html><title>t</title><link rel="stylesheet" href="no.css">${link}${body}`;
+  fs.writeFileSync(path.join(before, 'a.html'), page('<p style="top:0">x</p>'));
+  const gathered = await run('gather', before, '--out', at('missing-out'), '--missing', 'nothing');
+  expect([gathered.code, gathered.out.includes('Taken as missing on the server too: no.css.')]).toEqual([0, true]);
+  expect(fs.readFileSync(at('missing-out', 'a.html'), 'utf8')).not.toContain('style=');
+  expect((await run('proof', before, at('missing-out'))).code).not.toBe(0);
+  expect((await run('proof', before, at('missing-out'), '--missing', 'nothing')).code).toBe(0);
+  const refused = await run('proof', before, after, '--missing', 'all');
+  expect([refused.code, refused.err]).toEqual([2, expect.stringContaining('unknown and nothing are allowed')]);
+});

@@ -1,4 +1,4 @@
-import { checkSite, proveSites } from '@syndeton/core';
+import { checkSite, proveSites, missingSheets, withAbsent } from '@syndeton/core';
 import { Command, CommanderError } from 'commander';
 import { runCheck, type CheckOptions } from './checkCommand.ts';
 import { runGather } from './gatherCommand.ts';
@@ -89,10 +89,15 @@ export async function main(
     .description(
       'compares two states of a site, element by element: 0 every page the same, 1 one differs, 3 it cannot be told of one',
     )
+    .option('--missing <what>', 'sheets that pages ask for and BEFORE has not: unknown, or nothing', 'unknown')
     .option('--json', 'as JSON')
-    .action(async (before: string, after: string, options: { json?: boolean }) => {
-      const proof = proveSites(await readSiteFolder(before), await readSiteFolder(after));
-      print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof));
+    .action(async (before: string, after: string, options: { json?: boolean; missing: string }) => {
+      if (!/^(unknown|nothing)$/.test(options.missing))
+        throw new UsageProblem(`--missing ${options.missing} is not known. unknown and nothing are allowed.`);
+      const [old, now] = [await readSiteFolder(before), await readSiteFolder(after)];
+      const absent = options.missing === 'nothing' ? missingSheets(old).map(({ path }) => path) : [];
+      const proof = proveSites(withAbsent(old, absent), withAbsent(now, absent));
+      print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof, absent));
       code = { same: 0, differs: 1, unsure: 3 }[proof.verdict];
     });
   program
