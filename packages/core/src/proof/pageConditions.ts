@@ -1,3 +1,4 @@
+import { endOfCompound } from '../selectors/endOfCompound.ts';
 import type { ElementNode } from '../page/nodes.ts';
 
 /** A part of a compound that asks for a class or leaves it out: `.news`, `:not(.plain)`, `:where(.a, .b)`. */
@@ -14,7 +15,7 @@ export function withoutPageConditions(
   tops: readonly ElementNode[],
   isNew: (name: string) => boolean,
 ): string | undefined {
-  const end = endOfFirst(text);
+  const end = endOfCompound(text);
   const first = text.slice(0, end);
   const rest = text.slice(end);
   const found = first.match(parts) ?? [];
@@ -28,16 +29,4 @@ export function withoutPageConditions(
   const holds = fresh.every((part) => classesIn(part).some(has) !== part.includes(':not('));
   if (!holds) return undefined;
   return isAbove ? rest.trimStart() : left + rest;
-}
-
-function endOfFirst(text: string): number {
-  let depth = 0;
-  for (let i = 0; i < text.length; i++) {
-    const c = text[i]!;
-    if (c === '\\') i++;
-    else if (c === '(' || c === '[') depth++;
-    else if (c === ')' || c === ']') depth--;
-    else if (depth === 0 && /[\s>+~]/.test(c)) return i;
-  }
-  return text.length;
 }

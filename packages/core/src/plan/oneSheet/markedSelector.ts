@@ -1,3 +1,4 @@
+import { endOfCompound } from '../../selectors/endOfCompound.ts';
 import { parseSelectorList } from '../../selectors/parseSelector.ts';
 import {
   compareSpecificity,
@@ -93,21 +94,6 @@ function insert(text: string, first: CompoundSelector, what: string): string {
   const compound = text.slice(0, end);
   const at = first.pseudoElement === undefined ? end : pseudoElementAt(compound);
   return `${text.slice(0, at)}${what}${text.slice(at)}`;
-}
-
-function endOfCompound(text: string): number {
-  let depth = 0;
-  for (let i = 0; i < text.length; i++) {
-    const c = text[i]!;
-    if (c === '\\') i++;
-    else if (c === '"' || c === "'") {
-      const close = text.indexOf(c, i + 1);
-      if (close > 0) i = close;
-    } else if (c === '(' || c === '[') depth++;
-    else if (c === ')' || c === ']') depth--;
-    else if (depth === 0 && /[\s>+~]/.test(c)) return i;
-  }
-  return text.length;
 }
 
 /** Where `::before`, or `:before` as it was written of old, begins. */

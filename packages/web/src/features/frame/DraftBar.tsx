@@ -131,7 +131,9 @@ export function DraftBar({
         )}
       </div>
       <Box open={asking} onClose={() => setAsking(false)} title={`Discard ${count(lined, 'operation')}?`}>
-        <p className="text-table">Nothing was saved of them. They can be put back until this window is closed.</p>
+        <p className="text-table">
+          Nothing was saved of them. They can be put back as long as nothing else is done here.
+        </p>
         <div className="mt-4 flex items-center gap-4">
           <button
             type="button"

@@ -73,10 +73,10 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   /** Plans on what is lined up besides a plan; `first`: what is lined up before it. */
   const proposeAll = async (how = settings, first: DraftChange = (now) => now): Promise<void> => {
     const old = operations;
+    let plannedOn: readonly OperationBody[] = [];
     try {
       // made again, a plan keeps the name of its sheet
       const before = written?.sheet;
-      let plannedOn: readonly OperationBody[] = [];
       await inHand.change((now) => (plannedOn = first(withoutPlan(now))));
       const pages = view.scoped ? { pages: view.scope } : {};
       const { folder, ...wanted } = how;
@@ -94,7 +94,10 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         if (late) setNotes(['The draft was changed while the plan was made. Propose it again.']);
       }
     } catch (error) {
-      await inHand.change(() => old).catch(() => undefined);
+      // what was lined up comes back, unless something else was done meanwhile
+      await inHand
+        .change((now) => (JSON.stringify(now) === JSON.stringify(plannedOn) ? old : now))
+        .catch(() => undefined);
       setNotes([problemText(error)]);
     }
   };
