@@ -16,7 +16,7 @@ test('a plan, and one decision changed: said which page looks different, and tak
   const becomes = page.getByRole('radiogroup', { name: 'What becomes of version C' });
   await expect(becomes.getByRole('radio', { name: 'in the sheet, for this page' })).toBeChecked();
   await becomes.getByText('take A; it looks different').click();
-  await expect(draftBar(page)).toContainText('history looks different, as you chose', proved);
+  await expect(draftBar(page)).toContainText('history looks as you chose', proved);
   await expect(becomes.getByRole('radio', { name: 'take A; it looks different' })).toBeChecked();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('all decided');
   await becomes.getByText('in the sheet, for this page').click();
@@ -99,24 +99,24 @@ test('a plan bargained with: its sheet read, a mark renamed, a trade taken, a ve
   await page.getByText(/trades make it simpler/).click();
   await page.getByRole('listitem').filter({ hasText: 'night-boat' }).getByRole('button', { name: 'Take it' }).click();
   await expect(draftBar(page)).toContainText('5 operations', proved);
-  await expect(draftBar(page)).toContainText('routes/night-boat looks different, as you chose', proved);
+  await expect(draftBar(page)).toContainText('routes/night-boat looks as you chose', proved);
   await page.getByRole('button', { name: 'All', exact: false }).first().click();
   await family(page, '.notice').click();
   await page.getByRole('radiogroup', { name: 'What becomes of version C' }).getByText('take A').click();
   await expect(draftBar(page)).toContainText('6 operations', proved);
-  await expect(draftBar(page)).toContainText('2 pages look different, as you chose', proved);
+  await expect(draftBar(page)).toContainText('2 pages look as you chose', proved);
   // the plan is one step, and so is what was settled before it
   await page.keyboard.press('Control+z');
   await expect(draftBar(page)).toContainText('3 operations', proved);
   await page.keyboard.press('Control+y');
   await expect(draftBar(page)).toContainText('6 operations', proved);
-  await expect(draftBar(page)).toContainText('2 pages look different, as you chose', proved);
+  await expect(draftBar(page)).toContainText('2 pages look as you chose', proved);
   await draftBar(page).getByRole('button', { name: 'Discard' }).click();
   await page.getByRole('button', { name: 'Discard them' }).click();
   await expect(draftBar(page)).toContainText('Nothing lined up');
   await draftBar(page).getByRole('button', { name: 'Put back' }).click();
   await expect(draftBar(page)).toContainText('6 operations', proved);
-  await expect(draftBar(page)).toContainText('2 pages look different, as you chose', proved);
+  await expect(draftBar(page)).toContainText('2 pages look as you chose', proved);
   await draftBar(page)
     .getByRole('button', { name: /Save as r2/ })
     .click();

@@ -69,7 +69,7 @@ export async function runGather(
   if (written) await writeSiteFolder(outcome.site, options.out, await linksOfFolder(folder));
   const report = makeGatherReport(before, outcome, written);
   print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out, absent));
-  return { same: 0, differs: 1, unsure: 3 }[outcome.proof.verdict];
+  return { same: 0, intended: 0, differs: 1, unsure: 3 }[outcome.proof.verdict];
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {

@@ -98,7 +98,7 @@ export async function main(
       const absent = options.missing === 'nothing' ? missingSheets(old).map(({ path }) => path) : [];
       const proof = proveSites(withAbsent(old, absent), withAbsent(now, absent));
       print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof, absent));
-      code = { same: 0, differs: 1, unsure: 3 }[proof.verdict];
+      code = { same: 0, intended: 0, differs: 1, unsure: 3 }[proof.verdict];
     });
   program
     .command('precedence <dir>')

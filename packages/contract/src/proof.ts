@@ -21,6 +21,8 @@ const Cause = Type.Object({
   after: Type.Optional(Decider),
   reason: Type.String(),
   elements: Type.Array(ElementRef),
+  /** Somebody chose this change of look. */
+  intended: Type.Optional(Type.Literal(true)),
 });
 
 /** Something that cannot be told, and the elements it is about. */
@@ -28,7 +30,7 @@ const Doubt = Type.Object({ sentence: Type.String(), elements: Type.Array(Elemen
 
 export const PageProof = Type.Object({
   path: Type.String(),
-  verdict: Type.Union(['same', 'unsure', 'differs', 'added', 'removed'].map((k) => Type.Literal(k))),
+  verdict: Type.Union(['same', 'intended', 'unsure', 'differs', 'added', 'removed'].map((k) => Type.Literal(k))),
   elements: Type.Integer(),
   differingElements: Type.Integer(),
   causes: Type.Array(Cause),
@@ -39,7 +41,12 @@ export const PageProof = Type.Object({
 /** The comparison of two states of a site: `syndeton proof --json` and `GET …/draft/proof`. */
 export const Proof = Type.Object(
   {
-    verdict: Type.Union([Type.Literal('same'), Type.Literal('unsure'), Type.Literal('differs')]),
+    verdict: Type.Union([
+      Type.Literal('same'),
+      Type.Literal('intended'),
+      Type.Literal('unsure'),
+      Type.Literal('differs'),
+    ]),
     pages: Type.Array(PageProof),
     elements: Type.Integer(),
   },

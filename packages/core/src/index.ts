@@ -66,6 +66,7 @@ export { pageBands, type BandRule, type PageBand, type PageBands } from './surve
 export { stillHolding, type HoldingPage } from './checks/stillHolding.ts';
 export type { RuleReach } from './survey/reach.ts';
 export { proveSites } from './proof/proveSites.ts';
+export { markIntended } from './proof/intended.ts';
 export { SiteProver, type ProofOptions } from './proof/siteProver.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
 export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath.ts';
@@ -127,6 +128,8 @@ export type { MendFinding } from './operations/pages/mend.ts';
 export { smallestEdit, type EditSheet } from './operations/sheets/editSheet.ts';
 export {
   applyOperations,
+  lookChoices,
+  siteAsChosen,
   describeOperationProblem,
   operationTypes,
   planOperation,

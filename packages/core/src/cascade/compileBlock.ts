@@ -4,6 +4,7 @@ import type { Declaration } from '../sheet/sheet.ts';
 import { comparableValue } from '../values/comparableValue.ts';
 import { declarationValidity, isNeverKept } from '../values/declarationValidity.ts';
 import { longhandsOf } from '../values/longhands.ts';
+import { longhandValues } from '../values/longhandValues.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { resolveReference, type Base, type Target } from '../values/urls.ts';
 import type { CompiledBlock, CompiledDeclaration } from './compiledRule.ts';
@@ -66,6 +67,7 @@ function compileDeclaration(declaration: Declaration, context: BlockContext): Co
     declaration,
     longhands: property === 'all' ? ['all'] : validity === 'invalid' && isNeverKept(property, value) ? [] : longhandsOf(property), // prettier-ignore
     comparable,
+    values: validity === 'valid' ? longhandValues(property, comparable) : undefined,
     validity,
     yields: /^revert(-layer)?$/.test(comparable),
   };

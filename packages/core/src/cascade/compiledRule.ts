@@ -8,8 +8,9 @@ import type { Target } from '../values/urls.ts';
 export interface CompiledDeclaration {
   readonly declaration: Declaration;
   readonly longhands: readonly string[];
-  /** Per longhand what it gets, where that can be told (box sides); else the whole shorthand's value. */
   readonly comparable: string;
+  /** What each of the longhands gets, where it is a shorthand, surely valid, that can be parted. */
+  readonly values: readonly string[] | undefined;
   readonly validity: Validity;
   /** The value hands over to weaker declarations, so those count as well: `revert`, `revert-layer`. */
   readonly yields: boolean;

@@ -46,29 +46,16 @@ export interface View {
 
 type Source = StackSource & Omit<Contender, 'compiled' | 'hint'> & { readonly hints?: readonly Hint[] };
 
-/**
- * The declarations of one longhand on an element or pseudo-element (`::before`; '' for the element), strongest first.
- * Invalid ones are left out; ones that do not apply in the environment are there with `applies: false`.
- * The first that applies wins. Nothing hovered, focused or visited.
- */
-export function contendersFor(
-  page: PageCascade,
-  element: ElementNode,
-  longhand: string,
-  environment: Environment,
-  pseudoElement = '',
-): readonly Contender[] {
-  return allContenders(page, element, { environment }, pseudoElement).filter(({ compiled }) =>
-    touches(compiled, longhand),
-  );
-}
-
 export function touches(compiled: CompiledDeclaration, longhand: string): boolean {
   if (compiled.declaration.property === 'all') return !isOutsideAll(longhand);
   return compiled.longhands.includes(longhand);
 }
 
-/** The same for all longhands at once; with states that do not hold and conditions that fail, as `applies: false`. */
+/**
+ * The declarations on an element or pseudo-element (`::before`; '' for the element), strongest first; of those that touch a longhand
+ * the first that applies wins. Invalid ones are left out; ones that do not apply in the view, by state or condition, are there with
+ * `applies: false`. Nothing hovered, focused or visited unless held on.
+ */
 export function allContenders(
   page: PageCascade,
   element: ElementNode,

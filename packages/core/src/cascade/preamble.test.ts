@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { askChromium } from '../testing/chromium.ts';
 import { siteOf } from '../testing/siteOf.ts';
-import { contendersFor } from './contenders.ts';
+import { allContenders, touches } from './contenders.ts';
 import { desktop } from './environment.ts';
 import { CascadeSession } from './pageCascade.ts';
 
@@ -21,7 +21,9 @@ test('core takes an import where Chromium does', async () => {
     const site = siteOf({ 'p.html': html(css), ...files });
     const page = new CascadeSession().open(site, site.files.get('p.html')!);
     const p = page.tree.elements.find(({ tag }) => tag === 'p')!;
-    return contendersFor(page, p, 'color', desktop).some(({ applies }) => applies);
+    return allContenders(page, p, { environment: desktop }).some(
+      ({ applies, compiled }) => applies && touches(compiled, 'color'),
+    );
   });
   expect(rows.map((css, i) => `${css} ${said[i]!}`)).toEqual(rows.map((css, i) => `${css} ${answers[i] as boolean}`));
   expect(new Set(answers).size).toBe(2);

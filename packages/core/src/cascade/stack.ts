@@ -1,4 +1,3 @@
-import { boxSides } from '../values/boxSides.ts';
 import { isOutsideAll, physicalCounterparts } from '../values/longhands.ts';
 import type { CompiledBlock, CompiledDeclaration } from './compiledRule.ts';
 
@@ -107,11 +106,10 @@ interface Slot {
 }
 
 function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly Slot[] {
-  const { declaration, longhands, comparable } = compiled;
+  const { declaration, longhands, comparable, values } = compiled;
   const out: Slot[] = [];
-  const sides = longhands.length === 4 ? boxSides(declaration.property, comparable) : undefined;
   longhands.forEach((longhand, i) => {
-    const text = sides ? `${longhand}:${sides[i]}` : `${declaration.property}:${comparable}`;
+    const text = values ? `${longhand}:${values[i]}` : `${declaration.property}:${comparable}`;
     out.push({ slot: `${pseudoElement} ${longhand}`, text, closes: true });
     // on which side a flow-relative longhand lands is decided elsewhere: it may decide each physical one
     for (const physical of physicalCounterparts(longhand))

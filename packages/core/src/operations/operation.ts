@@ -74,6 +74,7 @@ interface AnyType {
   readonly kind: string;
   readonly plan: (site: Site, operation: never, known: Known) => Result<OperationPlan, PlanProblem>;
   readonly problems: Readonly<Record<string, (problem: never) => string>>;
+  readonly choosesLook?: true;
 }
 
 const typeOf = new Map<string, AnyType>(operationTypes.map((type): [string, AnyType] => [type.kind, type]));
@@ -118,4 +119,19 @@ export function applyOperations(
     steps.push(plan.value);
   }
   return succeed({ site: at, steps });
+}
+
+/** Operations by which somebody chose another look, in their order. */
+export const lookChoices = (operations: readonly Operation[]): readonly Operation[] =>
+  operations.filter(({ kind }) => typeOf.get(kind)!.choosesLook);
+
+/** The site with nothing but what somebody chose to look different; what needs other operations first is left out. */
+export function siteAsChosen(site: Site, operations: readonly Operation[]): Site {
+  let at = site;
+  for (const operation of lookChoices(operations)) {
+    const plan = planOperation(at, operation);
+    const next = plan.ok ? applyPlan(at, plan.value) : undefined;
+    if (next?.ok) at = next.value;
+  }
+  return at;
 }

@@ -39,6 +39,8 @@ export interface OperationType<Operation extends OfKind, Problem extends OfKind,
   /** Pure: what it would change on this site, or why it cannot. */
   readonly plan: (site: Site, operation: Operation, known: Known) => Result<OperationPlan, Problem>;
   readonly problems: ProblemSentences<Problem>;
+  /** Whoever takes it chooses another look: what it changes is intended. */
+  readonly choosesLook?: true;
 }
 
 type Plain<Value> = Value extends string | number | boolean | undefined | null

@@ -4,7 +4,6 @@ import type { OwnOutcome } from '../cascade/ownOutcome.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
-import { boxSides } from '../values/boxSides.ts';
 import { longhandsOf, propertyKind, propertyName } from '../values/longhands.ts';
 import type { KeptOutcome, KeptOutcomes, Kind, OutcomesIn } from './keptOutcomes.ts';
 import { winningSentence, type Sentence } from './reasons.ts';
@@ -197,10 +196,10 @@ function valueOf(all: readonly { readonly name: string; readonly outcome: KeptOu
 
 function written(own: OwnOutcome, longhand: string, asked: string): string {
   if (own.kind === 'initial') return own.value;
-  const { declaration, comparable } = own.kind === 'default' ? own.declaration : own.contender.compiled;
+  const { declaration, longhands, comparable, values } =
+    own.kind === 'default' ? own.declaration : own.contender.compiled;
   if (declaration.property === longhand || declaration.property === asked) return declaration.value;
-  const side = ['top', 'right', 'bottom', 'left'].findIndex((name) => new RegExp(`-${name}(-|$)`).test(longhand));
-  return boxSides(declaration.property, comparable)?.[side] ?? comparable;
+  return values?.[longhands.indexOf(longhand)] ?? comparable;
 }
 
 function valuesOf(groups: readonly Growing[], outcomes: OutcomesIn, pseudoElement: string): readonly QuestionValue[] {

@@ -1,10 +1,11 @@
 import type { ElementNode } from '../page/nodes.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
-import { contendersFor, type Contender } from '../cascade/contenders.ts';
+import { allContenders, touches, type Contender } from '../cascade/contenders.ts';
 import { placeOfContender } from '../cascade/contenderPlace.ts';
 import { decidingCriterion, type Criterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
 import { describeCondition } from '../cascade/conditions.ts';
+import { comparableValue } from '../values/comparableValue.ts';
 import { isInherited } from '../values/longhands.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { placeOf } from '../source/span.ts';
@@ -18,12 +19,12 @@ export interface PageState {
 }
 
 export interface Explanation {
-  readonly before: Decider | undefined;
-  readonly after: Decider | undefined;
+  readonly before: Contender | undefined;
+  readonly after: Contender | undefined;
   readonly reason: string;
 }
 
-/** Who decides a longhand on both sides, and in one sentence why that changed. */
+/** Which declarations decide a longhand on both sides, and in one sentence why that changed. */
 export function explainDifference(
   before: PageState,
   after: PageState,
@@ -32,38 +33,71 @@ export function explainDifference(
   pseudoElement: string,
   environment: Environment,
 ): Explanation {
-  const old = contendersFor(before.cascade, pair.before, longhand, environment, pseudoElement);
-  const now = contendersFor(after.cascade, pair.after, longhand, environment, pseudoElement);
+  const allOld = allContenders(before.cascade, pair.before, { environment }, pseudoElement);
+  const allNow = allContenders(after.cascade, pair.after, { environment }, pseudoElement);
+  const old = allOld.filter(({ compiled }) => touches(compiled, longhand));
+  const now = allNow.filter(({ compiled }) => touches(compiled, longhand));
   const oldWinner = old.find((c) => c.applies);
   const newWinner = now.find((c) => c.applies);
   return {
-    before: oldWinner && deciderOf(oldWinner, before, pair.before),
-    after: newWinner && deciderOf(newWinner, after, pair.after),
-    reason: reasonFor(old, now, oldWinner, newWinner, longhand),
+    before: oldWinner,
+    after: newWinner,
+    reason: reasonFor({ old, now, allOld, allNow, oldWinner, newWinner, longhand }),
   };
 }
 
-function reasonFor(
-  old: readonly Contender[],
-  now: readonly Contender[],
-  oldWinner: Contender | undefined,
-  newWinner: Contender | undefined,
-  longhand: string,
-): string {
-  if (oldWinner && newWinner && sameDeclaration(oldWinner, newWinner)) return conditionalReason(old, now);
-  if (!oldWinner && !newWinner) return conditionalReason(old, now);
-  if (!oldWinner) return `${nameOf(newWinner!)} reaches this element now; nothing set ${longhand} here before.`;
-  if (!newWinner) {
-    const next = isInherited(longhand) ? 'it is inherited now' : "the browser's default applies now";
-    return `${nameOf(oldWinner)} does not reach this element any more; ${next}.`;
-  }
-  const stillThere = now.find((c) => sameDeclaration(c, oldWinner));
-  if (stillThere)
-    return `${nameOf(newWinner)} beats ${nameOf(stillThere)} now: ${describeCriterion(decidingCriterion(newWinner, stillThere))}.`;
-  return `${nameOf(oldWinner)} does not reach this element any more; ${nameOf(newWinner)} decides now.`;
+/** What is in play for a longhand on both sides, and for the element at all. */
+interface InPlay {
+  readonly old: readonly Contender[];
+  readonly now: readonly Contender[];
+  readonly allOld: readonly Contender[];
+  readonly allNow: readonly Contender[];
+  readonly oldWinner: Contender | undefined;
+  readonly newWinner: Contender | undefined;
+  readonly longhand: string;
 }
 
-function conditionalReason(old: readonly Contender[], now: readonly Contender[]): string {
+function reasonFor({ old, now, allOld, allNow, oldWinner, newWinner, longhand }: InPlay): string {
+  const same = (a: Contender, b: Contender): boolean => saysSame(a, b, longhand);
+  if (oldWinner && newWinner && same(oldWinner, newWinner)) return conditionalReason(old, now, longhand);
+  if (!oldWinner && !newWinner) return conditionalReason(old, now, longhand);
+  if (!oldWinner) {
+    const comes = isAmong(newWinner!, allOld) ? `sets ${longhand} now` : 'reaches this element now';
+    return `${nameOf(newWinner!)} ${comes}; nothing set ${longhand} here before.`;
+  }
+  const goes = isAmong(oldWinner, allNow)
+    ? `does not set ${longhand} any more`
+    : 'does not reach this element any more';
+  if (!newWinner) {
+    const next = isInherited(longhand) ? 'it is inherited now' : "the browser's default applies now";
+    return `${nameOf(oldWinner)} ${goes}; ${next}.`;
+  }
+  const stillThere = now.find((c) => same(c, oldWinner));
+  if (stillThere)
+    return `${nameOf(newWinner)} beats ${nameOf(stillThere)} now: ${describeCriterion(decidingCriterion(newWinner, stillThere))}.`;
+  if (isSameRule(oldWinner, newWinner)) return changedReason(oldWinner, newWinner, longhand);
+  return `${nameOf(oldWinner)} ${goes}; ${nameOf(newWinner)} decides now.`;
+}
+
+/** One rule, or the style attribute, says something else. */
+function changedReason(before: Contender, after: Contender, longhand: string): string {
+  const [old, now] = [valueFor(before, longhand), valueFor(after, longhand)];
+  if (old !== now) return `${nameOf(after)} says \`${now}\` now; it said \`${old}\`.`;
+  return `${nameOf(after)} is ${after.compiled.declaration.important ? 'important now' : 'not important any more'}.`;
+}
+
+const isSameRule = (a: Contender, b: Contender): boolean =>
+  a.origin === b.origin &&
+  a.selector === b.selector &&
+  a.source?.kind === b.source?.kind &&
+  (a.source?.kind === 'embedded' || a.source?.path === b.source?.path);
+
+/** Whether the rule still reaches the element, whatever it sets. */
+const isAmong = (contender: Contender, all: readonly Contender[]): boolean =>
+  all.some((one) => isSameRule(one, contender));
+
+function conditionalReason(old: readonly Contender[], now: readonly Contender[], longhand: string): string {
+  const sameDeclaration = (a: Contender, b: Contender): boolean => saysSame(a, b, longhand);
   const gone = old.find((c) => !now.some((d) => sameDeclaration(c, d)));
   if (gone) return `${nameOf(gone)}${underConditions(gone)} does not reach this element any more.`;
   const come = now.find((c) => !old.some((d) => sameDeclaration(c, d)));
@@ -79,9 +113,24 @@ function underConditions(contender: Contender): string {
   return contender.applies ? '' : ', which applies in some states only,';
 }
 
-const sameDeclaration = (a: Contender, b: Contender): boolean =>
-  a.compiled.declaration.property === b.compiled.declaration.property &&
-  a.compiled.comparable === b.compiled.comparable &&
+/** What a declaration gives a longhand: as written where it is the longhand's own, else its part of the shorthand, or all of it. */
+export function valueFor({ compiled }: Contender, longhand: string): string {
+  const { declaration, longhands, values } = compiled;
+  const value = declaration.property === longhand ? undefined : values?.[longhands.indexOf(longhand)];
+  if (value === undefined) return declaration.value;
+  const asWritten = declaration.value.split(/\s+(?![^(]*\))/);
+  return asWritten.find((part) => comparableValue(longhand, part) === value) ?? value;
+}
+
+/** By meaning, for one longhand. */
+const meaningFor = ({ compiled }: Contender, longhand: string): string => {
+  const { declaration, longhands, values, comparable } = compiled;
+  const part = declaration.property === longhand ? comparable : values?.[longhands.indexOf(longhand)];
+  return part === undefined ? `${declaration.property}:${comparable}` : `${longhand}:${part}`;
+};
+
+const saysSame = (a: Contender, b: Contender, longhand: string): boolean =>
+  meaningFor(a, longhand) === meaningFor(b, longhand) &&
   a.compiled.declaration.important === b.compiled.declaration.important &&
   a.selector === b.selector &&
   a.origin === b.origin;
@@ -119,11 +168,16 @@ export function describeCriterion(criterion: Criterion): string {
   }
 }
 
-export function deciderOf(contender: Contender, state: PageState, element: ElementNode): Decider {
+/** `said`: the property it is shown as deciding, and the value it gives that. */
+export function deciderOf(
+  contender: Contender,
+  said: { readonly property: string; readonly value: string },
+  state: PageState,
+  element: ElementNode,
+): Decider {
   const { declaration } = contender.compiled;
   return {
-    property: declaration.property,
-    value: declaration.value,
+    ...said,
     important: declaration.important,
     source: contender.origin === 'rule' ? contender.source!.kind : contender.origin,
     selector: contender.selector,

@@ -33,6 +33,8 @@ export interface Cause {
   readonly after: Decider | undefined;
   readonly reason: string;
   readonly elements: readonly ElementRef[];
+  /** Somebody chose this change of look. */
+  readonly intended?: true;
 }
 
 /** Something the proof cannot tell, in one sentence: what, where, and why. */
@@ -42,8 +44,11 @@ export interface Doubt {
   readonly elements: readonly ElementRef[];
 }
 
-/** `unsure`: nothing differs that can be told, but something cannot be told. */
-export type Verdict = 'same' | 'unsure' | 'differs' | 'added' | 'removed';
+/**
+ * `unsure`: nothing differs that can be told, but something cannot be told. `intended`: nothing differs but what somebody chose to
+ * change.
+ */
+export type Verdict = 'same' | 'intended' | 'unsure' | 'differs' | 'added' | 'removed';
 
 export interface PageProof {
   readonly path: string;
@@ -59,7 +64,7 @@ export interface PageProof {
 
 export interface Proof {
   /** The worst of the pages' verdicts. */
-  readonly verdict: 'same' | 'unsure' | 'differs';
+  readonly verdict: 'same' | 'intended' | 'unsure' | 'differs';
   readonly pages: readonly PageProof[];
   readonly elements: number;
 }

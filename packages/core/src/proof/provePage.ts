@@ -7,11 +7,13 @@ import { readDifferently } from '../page/readDifferently.ts';
 import { scriptDoubts, type ScriptDoubt } from './scriptDoubts.ts';
 import { desktop, type Environment } from '../cascade/environment.ts';
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
-import { browsersOwn, differingSlots, hintRank, slotKeys, splitSlot } from '../cascade/stack.ts';
+import { browsersOwn, differingSlots, hintRank, slotKeys } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
+import { beyondSilentInitials } from './silentInitials.ts';
 import { importanceCounts, slotsBeyondImportance } from './importance.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
-import { explainDifference, type PageState } from './explainDifference.ts';
+import type { PageState } from './explainDifference.ts';
+import { explainSlots, type KeyedCause } from './explainSlots.ts';
 import {
   isShadowTemplate,
   pairElements,
@@ -143,8 +145,11 @@ function compareStacks(
           ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
           : differingLists(left, right)),
       );
-    if (slots.length === 0) continue;
-    if (differing++ < explainedElements) explainSlots(before, after, pair, slots, environment, causes);
+    const telling = beyondSilentInitials(slots, before, after, pair);
+    if (telling.length === 0) continue;
+    if (differing++ >= explainedElements) continue;
+    for (const cause of explainSlots(before, after, pair, telling, environment))
+      addCause(causes, cause, pair.before, before);
   }
   return { causes: [...causes.values()], differing };
 }
@@ -168,35 +173,9 @@ function slotsWithHints(
   return slotKeys([{ block, pseudoElement: '', layerRank: hintRank, condition: '', mark }, ...sources]);
 }
 
-function explainSlots(
-  before: PageState,
-  after: PageState,
-  pair: ElementPair,
-  slots: readonly string[],
-  environment: Environment,
-  causes: Map<string, Cause & { elements: ElementRef[] }>,
-): void {
-  const seen = new Set<string>();
-  for (const slot of slots) {
-    const [pseudoElement, longhand] = splitSlot(slot);
-    const explanation = explainDifference(before, after, pair, longhand, pseudoElement, environment);
-    const property = sharedProperty(explanation.before?.property, explanation.after?.property) ?? longhand;
-    const key = [
-      pseudoElement,
-      property,
-      valueKey(explanation.before),
-      valueKey(explanation.after),
-      withoutName(explanation.reason, longhand),
-    ].join('\n');
-    if (seen.has(key)) continue;
-    seen.add(key);
-    addCause(causes, { key, pseudoElement, property, ...explanation }, pair.before, before);
-  }
-}
-
 function addCause(
   causes: Map<string, Cause & { elements: ElementRef[] }>,
-  { key, ...found }: Omit<Cause, 'elements'> & { readonly key: string },
+  { key, ...found }: KeyedCause,
   element: ElementNode,
   state: PageState,
 ): void {
@@ -205,7 +184,7 @@ function addCause(
   cause.elements.push(refOf(element, state.cascade.tree.text));
 }
 
-const lineCause = (pair: ElementPair): Omit<Cause, 'elements'> & { readonly key: string } => ({
+const lineCause = (pair: ElementPair): KeyedCause => ({
   key: 'lines',
   pseudoElement: '',
   property: 'text-decoration-color',
@@ -226,18 +205,6 @@ function mayRedrawLines({ cascade }: PageState, font: ElementNode): boolean {
       if (/(^| )(text-decoration-line|all)$/.test(slot) && !/^text-decoration(-line)?:none\n$/.test(stack)) return true;
   }
   return false;
-}
-
-const valueKey = (
-  decider: { readonly property: string; readonly value: string; readonly selector: string | undefined } | undefined,
-): string => (decider ? `${decider.selector} ${decider.property} ${decider.value}` : '-');
-
-const withoutName = (reason: string, longhand: string): string => reason.replace(longhand, '');
-
-/** Both sides set the longhand by one shorthand, or the only side that sets it does: say the shorthand once. */
-function sharedProperty(before: string | undefined, after: string | undefined): string | undefined {
-  if (before === undefined) return after;
-  return after === undefined || after === before ? before : undefined;
 }
 
 export const refOf = (element: ElementNode, text: string): ElementRef => ({

@@ -8,6 +8,7 @@ import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
 import { Reach } from './reach.ts';
+import { worstVerdict } from './worstVerdict.ts';
 import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
 export interface ProofOptions {
@@ -59,7 +60,7 @@ export class SiteProver {
     }
     for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
     const proof: Proof = {
-      verdict: worstOf(results),
+      verdict: worstVerdict(results),
       pages: results,
       elements: results.reduce((sum, page) => sum + page.elements, 0),
     };
@@ -189,8 +190,3 @@ const unseen = (path: string): PageProof => ({
   notes: [],
   doubts: [],
 });
-
-function worstOf(pages: readonly PageProof[]): Proof['verdict'] {
-  if (pages.some(({ verdict }) => verdict !== 'same' && verdict !== 'unsure')) return 'differs';
-  return pages.some(({ verdict }) => verdict === 'unsure') ? 'unsure' : 'same';
-}

@@ -7,8 +7,8 @@ import { longhandsOf, physicalCounterparts } from '../values/longhands.ts';
 import type { Base } from '../values/urls.ts';
 
 /**
- * Equal for rules that declare the same by meaning, wherever they stand: notation of colours, zeros, quotes and case do not
- * count, nor does the order of declarations that set different things. References count by what they point at.
+ * Equal for rules that declare the same by meaning, wherever they stand: notation of colours, zeros, quotes and case does not
+ * count, nor does the order of the parts of a shorthand, nor does the order of declarations that set different things. References count by what they point at.
  */
 export function versionKey(rule: StyleRule | DefinitionRule, text: string, base: Base): string {
   const context: BlockContext = { base, fingerprint: undefined };
@@ -26,7 +26,8 @@ export function versionKey(rule: StyleRule | DefinitionRule, text: string, base:
  */
 export function orderFreeKey(declarations: readonly CompiledDeclaration[]): string {
   const texts = declarations.map(
-    ({ declaration: { property, important }, comparable }) => `${property}:${comparable}${important ? '!' : ''}`,
+    ({ declaration: { property, important }, comparable, values }) =>
+      `${property}:${values?.join(' ') ?? comparable}${important ? '!' : ''}`,
   );
   const { later, waiting } = orderOf(declarations);
   const free = new MinHeap<number>((a, b) => texts[a]! < texts[b]! || (texts[a] === texts[b] && a < b));

@@ -86,7 +86,8 @@ function spell(property: string, value: string): string {
     out.push(spellToken(token, property, depth));
     i++;
   }
-  return tidySpace(out);
+  const tidy = tidySpace(out);
+  return /^font(-family)?$/.test(property) ? familyNames(tidy) : tidy;
 }
 
 const takesColour = (property: string): boolean =>
@@ -132,6 +133,15 @@ function spellToken(token: Token, property: string, depth: number): string {
   }
   return text;
 }
+
+/** A name in quotes that could do without them: no generic family, no keyword, and none that starts like one of a vendor. */
+const needlessQuotes = /"([A-Z][a-zA-Z0-9-]*(?: [A-Za-z][a-zA-Z0-9-]*)*)"/g;
+const familyKeyword =
+  /^(serif|sans-serif|cursive|fantasy|monospace|system-ui|math|emoji|fangsong|ui-[a-z-]+|initial|inherit|unset|revert|revert-layer|default|none|auto|blinkmacsystemfont)$/i;
+
+/** CSS Fonts 4, "Font family: the font-family property": a name is a string or a sequence of identifiers. */
+const familyNames = (text: string): string =>
+  text.replace(needlessQuotes, (quoted, name: string) => (name.split(' ').some((word) => familyKeyword.test(word)) ? quoted : name)); // prettier-ignore
 
 /** Properties whose values may hold an author's own, case-sensitive identifiers. */
 const keepsCase = (property: string): boolean =>

@@ -17,7 +17,10 @@ import {
   SiteChecker,
   SiteProver,
   isAbsent,
+  lookChoices,
+  markIntended,
   missingSheets,
+  siteAsChosen,
   takenAsMissing,
   withAbsent,
   type KeptDraftState,
@@ -134,8 +137,10 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
       return madeDraft(state, await draftOf(state), new Set(have));
     },
     async proof({ state }, onPage) {
-      const { site, prover } = await draftOf(state);
-      return prover.prove(site, { onPage }) as unknown as ProofReply;
+      const { site, before, prover } = await draftOf(state);
+      const chosen = lookChoices(state.operations).length === 0 ? undefined : prover.prove(siteAsChosen(before, state.operations)); // prettier-ignore
+      const proof = prover.prove(site, { onPage });
+      return (chosen ? markIntended(proof, chosen) : proof) as unknown as ProofReply;
     },
     async proposal({ state, sheet, pages, settings }) {
       const { site, before, prover } = await draftOf(state);

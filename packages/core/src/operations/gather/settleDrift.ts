@@ -96,6 +96,7 @@ export const settleProblems: ProblemSentences<SettleProblem> = {
 
 export const settleDrift = operationType<SettleDrift, SettleProblem>()({
   kind: 'settle-drift',
+  choosesLook: true,
   schema: Type.Object(
     {
       kind: Type.Literal('settle-drift'),

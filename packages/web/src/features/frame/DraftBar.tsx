@@ -4,7 +4,6 @@ import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import type { DraftProblem } from '../drafts/index.ts';
 import { DraftReview } from './DraftReview.tsx';
-import { intendedPages } from './intendedPages.ts';
 import { proofWords } from './proofWords.ts';
 
 interface Props {
@@ -73,12 +72,7 @@ export function DraftBar({
           {failed ? (
             <span className="err">{failed}</span>
           ) : (
-            <ProofSentence
-              proof={proof}
-              progress={progress}
-              intended={intendedPages(draft!.operations)}
-              onProof={onProof}
-            />
+            <ProofSentence proof={proof} progress={progress} onProof={onProof} />
           )}
           {problem !== undefined && <span className="err"> {problem.detail}</span>}
         </p>
@@ -110,7 +104,7 @@ export function DraftBar({
             </button>
             <button
               type="button"
-              className={`btn${proof?.verdict === 'same' ? ' next' : ''}`}
+              className={`btn${proof?.verdict === 'same' || proof?.verdict === 'intended' ? ' next' : ''}`}
               onClick={onSave}
               disabled={busy}
             >
@@ -158,11 +152,9 @@ export function DraftBar({
 function ProofSentence({
   proof,
   progress,
-  intended,
   onProof,
 }: {
   readonly proof: ProofReply | undefined;
-  readonly intended: ReadonlySet<string>;
   readonly progress: Props['progress'];
   readonly onProof: () => void;
 }) {
@@ -170,7 +162,7 @@ function ProofSentence({
     return (
       <>{progress && progress.total > 0 ? `Proving, ${progress.done} of ${progress.total} pages …` : 'Proving …'}</>
     );
-  const words = proofWords(proof, intended);
+  const words = proofWords(proof);
   return (
     <>
       {words.same}

@@ -73,6 +73,12 @@ export function SiteFrame() {
             <span>≠ 6 elements differ</span>
             <span />
             <span>? cannot be told</span>
+            {proof.pages.some(({ verdict }) => verdict === 'intended') && (
+              <>
+                <span />
+                <span>≈ as you chose</span>
+              </>
+            )}
           </div>
         ) : undefined
       }

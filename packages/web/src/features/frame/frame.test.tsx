@@ -6,7 +6,7 @@ import { DraftBar } from './DraftBar.tsx';
 import { proofWords } from './proofWords.ts';
 import { stationFigures } from './stationFigures.ts';
 
-const proofOf = (...verdicts: ('same' | 'unsure' | 'differs')[]): ProofReply => ({
+const proofOf = (...verdicts: ('same' | 'intended' | 'unsure' | 'differs')[]): ProofReply => ({
   verdict: verdicts.includes('differs') ? 'differs' : verdicts.includes('unsure') ? 'unsure' : 'same',
   elements: 10,
   pages: verdicts.map((verdict, i) => ({
@@ -30,6 +30,12 @@ test.each([
     proofOf('same', 'unsure', 'unsure', 'differs'),
     '1 page looks the same;',
     '3 looks different; of 2 it cannot be told',
+  ],
+  [proofOf('same', 'intended'), '1 page looks the same;', '1 looks as you chose'],
+  [
+    proofOf('intended', 'differs', 'intended'),
+    '0 pages look the same;',
+    '1 looks different; 2 pages look as you chose',
   ],
 ])('what the proof says', (proof, same, differs) => {
   expect(proofWords(proof)).toEqual({ same, differs });

@@ -1,31 +1,29 @@
 import type { ProofReply } from '@syndeton/contract';
 import { pageName } from '../../ui/format.ts';
 
-/** What a proof says, in the draft bar's words. `differs` is absent when every page looks the same; it says so too where that cannot be told. `intended`: pages whose look somebody chose to change. */
-export function proofWords(
-  proof: ProofReply,
-  intended: ReadonlySet<string> = new Set(),
-): { readonly same: string; readonly differs: string | undefined } {
+/**
+ * What a proof says, in the draft bar's words. `differs` is absent when every page looks the same; it says so too where pages look
+ * as somebody chose, or where it cannot be told.
+ */
+export function proofWords(proof: ProofReply): { readonly same: string; readonly differs: string | undefined } {
   const total = proof.pages.length;
-  const differing = proof.pages.filter((page) => page.verdict !== 'same');
-  if (differing.length === 0)
+  const pagesThat = (verdict: string) => proof.pages.filter((page) => page.verdict === verdict);
+  const same = pagesThat('same').length;
+  if (same === total)
     return { same: `${total === 1 ? 'The page looks' : `All ${total} pages look`} the same.`, differs: undefined };
-  const same = total - differing.length;
-  const unsure = differing.filter((page) => page.verdict === 'unsure').length;
-  const known = differing.filter((page) => page.verdict !== 'unsure');
-  const told = unsure === 0 ? '' : `of ${unsure} it cannot be told`;
-  const chosen = known.length > 0 && known.every((page) => intended.has(page.path)) ? ', as you chose' : '';
+  const intended = pagesThat('intended');
+  const unsure = pagesThat('unsure').length;
+  const differing = proof.pages.filter(({ verdict }) => verdict !== 'same' && verdict !== 'intended' && verdict !== 'unsure'); // prettier-ignore
+  const said = [
+    looking(differing, 'looks different', 'look different'),
+    looking(intended, 'looks as you chose', 'look as you chose'),
+    unsure === 0 ? '' : `of ${unsure} it cannot be told`,
+  ];
   return {
     same: `${same} ${same === 1 ? 'page looks' : 'pages look'} the same;`,
-    differs: [
-      known.length === 0
-        ? ''
-        : known.length === 1
-          ? `${pageName(known[0]!.path)} looks different${chosen}`
-          : `${known.length} pages look different${chosen}`,
-      told,
-    ]
-      .filter((part) => part !== '')
-      .join('; '),
+    differs: said.filter((part) => part !== '').join('; '),
   };
 }
+
+const looking = (pages: ProofReply['pages'], one: string, many: string): string =>
+  pages.length === 0 ? '' : pages.length === 1 ? `${pageName(pages[0]!.path)} ${one}` : `${pages.length} pages ${many}`;

@@ -31,8 +31,9 @@ export function stationFigures(
   const { drifted } = survey;
   const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
   const overrides = counted ?? survey.findings.filter(({ kind }) => kind === 'override').length;
-  const differing = proof?.pages.filter((page) => page.verdict !== 'same' && page.verdict !== 'unsure').length ?? 0;
-  const unsure = proof?.pages.filter((page) => page.verdict === 'unsure').length ?? 0;
+  const pagesThat = (verdict: string): number => proof?.pages.filter((page) => page.verdict === verdict).length ?? 0;
+  const [unsure, intended] = [pagesThat('unsure'), pagesThat('intended')];
+  const differing = (proof?.pages.length ?? 0) - pagesThat('same') - unsure - intended;
   const linedUp = draft.operations.length > 0;
   const saved = site !== undefined && site.revision > 1;
   const handed = site?.revisions.filter((r) => r.number > 1).reduce((sum, r) => sum + r.changedFiles, 0) ?? 0;
@@ -67,7 +68,7 @@ export function stationFigures(
       number: overrides === 0 ? '' : String(overrides),
       words: overrides === 0 ? 'no override' : overrides === 1 ? 'override' : 'overrides',
     },
-    proof: proofFigure(linedUp, proof, differing, unsure),
+    proof: proofFigure(linedUp, proof, differing, unsure, intended),
     'hand-off': {
       tied: false,
       waiting: 0,
@@ -82,12 +83,15 @@ function proofFigure(
   proof: ProofReply | undefined,
   differing: number,
   unsure: number,
+  intended: number,
 ): StationFigure {
   // prettier-ignore
   if (!linedUp) return { tied: false, waiting: 0, number: '', words: 'nothing to compare' };
   if (!proof) return { tied: false, waiting: 0, number: '', words: 'at work' };
   if (differing === 0 && unsure > 0)
     return { tied: false, waiting: unsure, number: String(unsure), words: 'cannot be told' };
+  if (differing === 0 && intended > 0)
+    return { tied: true, waiting: 0, number: String(intended), words: 'as you chose' };
   if (differing === 0) return { tied: true, waiting: 0, number: '', words: 'same' };
   return {
     tied: false,

@@ -31,7 +31,10 @@ export function CausesList({ causes }: { readonly causes: readonly Cause[] }) {
                 <Value side={cause.after} />
               </b>
             </div>
-            <p>{sentence(cause.reason)}</p>
+            <p>
+              {cause.intended && <b>As you chose. </b>}
+              {sentence(cause.reason)}
+            </p>
           </div>
         </li>
       ))}

@@ -5,7 +5,9 @@ import { ProofView } from './ProofView.tsx';
 
 export function ProofStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const { draft, proof, progress } = inHand;
-  const differing = proof?.pages.filter((page) => page.verdict !== 'same') ?? [];
+  const notSame = proof?.pages.filter((page) => page.verdict !== 'same') ?? [];
+  // what nobody chose comes first
+  const differing = [...notSame].sort((a, b) => Number(a.verdict === 'intended') - Number(b.verdict === 'intended'));
   const path = view.opened ?? differing[0]?.path ?? view.pages[0];
   return (
     <ProofView

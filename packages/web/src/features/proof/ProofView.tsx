@@ -92,7 +92,8 @@ const encode = (path: string): string => path.split('/').map(encodeURIComponent)
 function Sentence({ proof }: { readonly proof: ProofReply }) {
   const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
   const same = proof.pages.filter((page) => page.verdict === 'same').length;
-  const differing = proof.pages.length - same - unsure;
+  const intended = proof.pages.filter((page) => page.verdict === 'intended').length;
+  const differing = proof.pages.length - same - unsure - intended;
   return (
     <>
       <b>{count(same, 'page')}</b> {same === 1 ? 'looks' : 'look'} the same
@@ -104,12 +105,17 @@ function Sentence({ proof }: { readonly proof: ProofReply }) {
           </b>
         </>
       )}
+      {intended > 0 && (
+        <>
+          , <b>{intended}</b> {intended === 1 ? 'looks' : 'look'} as you chose
+        </>
+      )}
       {unsure > 0 && (
         <>
           , of <b>{unsure}</b> it cannot be told
         </>
       )}
-      .{differing + unsure === 0 && ' Nothing differs.'}
+      .{differing + unsure + intended === 0 && ' Nothing differs.'}
     </>
   );
 }
@@ -119,6 +125,8 @@ function pageWords(page: ProofReply['pages'][number]): string {
     return page.elements === 0 ? 'is not reached by the change' : `${count(page.elements, 'element')}, all the same`;
   if (page.verdict === 'unsure') return 'nothing is known to differ, but it cannot be told';
   if (page.verdict === 'added' || page.verdict === 'removed') return `is ${page.verdict}`;
+  if (page.verdict === 'intended')
+    return `${count(page.differingElements, 'element')} ${page.differingElements === 1 ? 'looks' : 'look'} as you chose`;
   const reasons = page.causes.length + page.notes.length;
   return `${count(page.differingElements, 'element')} ${page.differingElements === 1 ? 'differs' : 'differ'} for ${count(reasons, 'reason')}`;
 }

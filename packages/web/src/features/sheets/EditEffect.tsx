@@ -14,7 +14,10 @@ interface Props {
 
 /** What the edit does to the pages, before anything is saved. */
 export function EditEffect({ changed, busy, problem, linedUp, proof, onLineUp, onPutBack, onPage }: Props) {
-  const differing = proof?.pages.filter((page) => page.verdict !== 'same' && page.verdict !== 'unsure') ?? [];
+  const differing =
+    proof?.pages.filter(
+      (page) => page.verdict !== 'same' && page.verdict !== 'unsure' && page.verdict !== 'intended',
+    ) ?? [];
   const unsure = proof?.pages.filter((page) => page.verdict === 'unsure') ?? [];
   const elements = differing.reduce((sum, page) => sum + page.differingElements, 0);
   return (

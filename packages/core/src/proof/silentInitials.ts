@@ -1,0 +1,117 @@
+import type { PageCascade } from '../cascade/pageCascade.ts';
+import { splitSlot } from '../cascade/stack.ts';
+import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import type { PageState } from './explainDifference.ts';
+import type { ElementPair } from './pairElements.ts';
+
+/**
+ * Longhands that no browser declares for plain elements, with their initial values as `longhandValues` spells them: a shorthand that
+ * resets them says no more than one that leaves them out. CSS Cascading and Inheritance 5, "Shorthand Properties", "Initial Values".
+ */
+const notInherited: Readonly<Record<string, string>> = {
+  'border-image-source': 'none',
+  'border-image-slice': '100%',
+  'border-image-width': '1',
+  'border-image-outset': '0',
+  'border-image-repeat': 'stretch',
+  'background-image': 'none',
+  'background-color': '#000000/0',
+  'background-position-x': '0%',
+  'background-position-y': '0%',
+  'background-size': 'auto',
+  'background-repeat': 'repeat',
+  'background-attachment': 'scroll',
+  'background-origin': 'padding-box',
+  'background-clip': 'border-box',
+  'text-decoration-thickness': 'auto',
+  'text-decoration-style': 'solid',
+  'text-decoration-color': 'currentcolor',
+};
+
+/** The same for inherited ones: they say nothing where nothing else on the page sets them. */
+const inherited: Readonly<Record<string, string>> = {
+  'list-style-position': 'outside',
+  'list-style-image': 'none',
+  'font-variant-ligatures': 'normal',
+  'font-variant-caps': 'normal',
+  'font-variant-numeric': 'normal',
+  'font-variant-east-asian': 'normal',
+  'font-variant-alternates': 'normal',
+  'font-variant-position': 'normal',
+  'font-variant-emoji': 'normal',
+  'font-stretch': 'normal',
+  'font-optical-sizing': 'auto',
+  'font-size-adjust': 'none',
+  'font-kerning': 'auto',
+  'font-feature-settings': 'normal',
+  'font-variation-settings': 'normal',
+  'font-language-override': 'normal',
+};
+
+/** Elements browsers give no background, no border image and no decoration but a plain line. */
+const plainTags = new Set(
+  'html body div p h1 h2 h3 h4 h5 h6 ul ol li dl dt dd table caption thead tbody tfoot tr td th col colgroup a span em strong b i u s small big sub sup code kbd samp tt var cite dfn q pre blockquote address header footer nav main section article aside figure figcaption form label center ins del strike br img'.split(
+    ' ',
+  ),
+);
+
+/** Of slots that differ, those that do not do so merely by saying an initial value that would be there anyway. */
+export function beyondSilentInitials(
+  slots: readonly string[],
+  before: PageState,
+  after: PageState,
+  pair: ElementPair,
+): readonly string[] {
+  if (!slots.some((slot) => initialOf(splitSlot(slot)[1]) !== undefined)) return slots;
+  if (!isPlain(pair.before) || !isPlain(pair.after) || pair.before.tag !== pair.after.tag) return slots;
+  if (before.cascade.rules.unread.length > 0 || after.cascade.rules.unread.length > 0) return slots;
+  const texts = [before.cascade, after.cascade].map((page, i) => page.session.slotsOfList(page.listOf(i === 0 ? pair.before : pair.after))); // prettier-ignore
+  return slots.filter((slot) => {
+    const [pseudoElement, longhand] = splitSlot(slot);
+    const initial = initialOf(longhand);
+    if (initial === undefined || !['', '::before', '::after'].includes(pseudoElement)) return true;
+    if (texts.some((all) => all.has(`${pseudoElement} all`))) return true;
+    const [left, right] = texts.map((all) => withoutLast(all.get(slot) ?? '', `${longhand}:${initial}\n`));
+    if (left !== right || left!.includes('revert')) return true;
+    return longhand in inherited && !(neverSet(before.cascade, longhand) && neverSet(after.cascade, longhand));
+  });
+}
+
+const initialOf = (longhand: string): string | undefined => notInherited[longhand] ?? inherited[longhand];
+
+const withoutLast = (stack: string, line: string): string =>
+  stack === line || stack.endsWith(`\n${line}`) ? stack.slice(0, -line.length) : stack;
+
+const isPlain = (element: ElementNode): boolean =>
+  element.namespace === 'html' &&
+  plainTags.has(element.tag) &&
+  attributeOf(element, 'background') === undefined &&
+  attributeOf(element, 'bgcolor') === undefined;
+
+const known = new WeakMap<PageCascade, Map<string, boolean>>();
+
+/** Whether no declaration of a page gives an inherited longhand anything but its initial value. */
+function neverSet(page: PageCascade, longhand: string): boolean {
+  let answers = known.get(page);
+  if (!answers) known.set(page, (answers = new Map<string, boolean>()));
+  let answer = answers.get(longhand);
+  if (answer === undefined) answers.set(longhand, (answer = !setsIt(page, longhand)));
+  return answer;
+}
+
+function setsIt({ rules, tree, session }: PageCascade, longhand: string): boolean {
+  const attributes = tree.elements.flatMap((element) => attributeOf(element, 'style') ?? []);
+  const blocks = [
+    ...rules.rules.map(({ compiled }) => compiled.block),
+    ...[...new Set(attributes)].map((text) => session.sheets.styleAttribute(text, rules.sources.base)),
+  ];
+  return blocks.some(({ declarations }) =>
+    declarations.some(({ declaration, longhands, values, comparable }) => {
+      if (declaration.property === 'all') return true;
+      const at = longhands.indexOf(longhand);
+      if (at < 0) return false;
+      const value = longhands.length === 1 ? comparable : values?.[at];
+      return value !== inherited[longhand];
+    }),
+  );
+}
