@@ -34,6 +34,7 @@ export const addresses = {
   redoDraft: ['post', '/api/sites/:id/draft/redo'],
   readProof: ['get', '/api/sites/:id/draft/proof'],
   followProof: ['get', '/api/sites/:id/draft/proof/events'],
+  tryOperations: ['post', '/api/sites/:id/draft/effect'],
   propose: ['post', '/api/sites/:id/proposal'],
   saveDraft: ['post', '/api/sites/:id/revisions'],
   restoreRevision: ['post', '/api/sites/:id/revisions/:number/restore'],

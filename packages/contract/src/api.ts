@@ -87,6 +87,8 @@ export const Draft = Type.Object(
         isNew: Type.Boolean(),
       }),
     ),
+    /** Sheets that pages ask for and that count as nothing: they are on no server. */
+    missing: Type.Array(Type.String()),
     /** Set when an operation cannot be carried out on this base; the ones before it stand. */
     problem: Type.Optional(Type.Object({ index: Count, detail: Type.String() })),
   },
@@ -134,6 +136,22 @@ export const PlanSettings = Type.Object(
     hints: Type.Optional(Type.Boolean()),
   },
   { additionalProperties: false },
+);
+
+export const EffectBody = Type.Object(
+  { base: Count, version: Count, operations: Operations },
+  { additionalProperties: false, $id: 'EffectBody' },
+);
+
+/** The pages that would not surely look as they do in the draft. */
+export const Effect = Type.Object(
+  {
+    differing: Type.Array(Type.String()),
+    unsure: Type.Array(Type.String()),
+    /** Elements that would look different. */
+    elements: Count,
+  },
+  { $id: 'Effect' },
 );
 
 export const ProposalBody = Type.Object(
@@ -281,6 +299,8 @@ export type RedoRequest = Static<typeof RedoBody>;
 export type DraftProofReply = Static<typeof DraftProof>;
 export type ProposalRequest = Static<typeof ProposalBody>;
 export type PlanSettingsRequest = Static<typeof PlanSettings>;
+export type EffectRequest = Static<typeof EffectBody>;
+export type EffectReply = Static<typeof Effect>;
 export type ProposalReply = Static<typeof Proposal>;
 export type SaveRequest = Static<typeof SaveBody>;
 export type RestoreRequest = Static<typeof RestoreBody>;

@@ -111,7 +111,7 @@ export const QuestionAnswer = Type.Object(
   { $id: 'QuestionAnswer' },
 );
 
-const SharedRule = { path: Text, selector: Text, specificity: Text, property: Text, value: Text };
+const SharedRule = { path: Text, selector: Text, part: Text, specificity: Text, property: Text, value: Text };
 
 export const Override = Type.Object({
   id: Text,
@@ -132,8 +132,6 @@ export const Override = Type.Object({
   elements: Count,
   changes: Count,
   first: Type.Object({ page: Text, element: Text, name: Text, text: Text }),
-  /** What changes when the shared rule says it: the elements it decides now. */
-  shared: Type.Object({ pages: Type.Array(Text), elements: Count }),
   /** Why it is kept, as somebody wrote it. */
   note: Nullable(Text),
 });

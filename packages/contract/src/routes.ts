@@ -8,6 +8,8 @@ import {
   DraftProof,
   FileText,
   Import,
+  Effect,
+  EffectBody,
   Proposal,
   ProposalBody,
   RedoBody,
@@ -243,6 +245,12 @@ export const routes = {
     summary: 'The same, told of while the proof is computed; the stream ends with it',
     reply: { status: 200, body: DraftProof, events: true },
     problems: [404],
+  },
+  tryOperations: {
+    summary: 'Which pages would look different if operations were lined up next; nothing is changed',
+    body: EffectBody,
+    reply: { status: 200, body: Effect },
+    problems: [404, 409, 422],
   },
   propose: {
     summary: 'Gathers embedded rules and style attributes as far as every page looks the same',

@@ -67,6 +67,8 @@ export const Finding = Type.Object({
   action: Type.Object({
     does: Type.Union([Type.Literal('mend'), Type.Literal('compare'), Type.Literal('look')]),
     label: Type.String(),
+    /** What the author wrote there: asked about before the mend is taken. */
+    asks: Type.Optional(Type.String()),
     family: Type.Optional(Type.String()),
   }),
 });

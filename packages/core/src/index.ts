@@ -19,7 +19,10 @@ export {
   makeSiteFile,
   pagesOf,
   sheetsOf,
+  decisionsOf,
   withAbsent,
+  withDecisions,
+  type SiteDecisions,
   type Site,
   type SiteFile,
 } from './source/site.ts';

@@ -53,7 +53,11 @@ test('a read that failed once does not stay failed', async () => {
   let fails = true;
   const manifest = (): Promise<Manifest> =>
     fails ? Promise.reject(new Error('a hiccup')) : Promise.resolve({ 'a.html': 'h' });
-  const tasks = makeSiteTasks({ manifest, readBlobs: () => Promise.resolve(new Map([['h', Buffer.from('<p>')]])) });
+  const tasks = makeSiteTasks({
+    manifest,
+    decisions: () => Promise.resolve({ absent: [], leftOut: [] }),
+    readBlobs: () => Promise.resolve(new Map([['h', Buffer.from('<p>')]])),
+  });
   const state = { siteId: 's', number: 1, operations: [] };
   const step = (): void => undefined;
   await expect(tasks.draft({ state, have: [] }, step)).rejects.toThrow('a hiccup');

@@ -147,6 +147,7 @@ const good: { readonly [Name in RouteName]?: { readonly query?: object; readonly
   dropDraft: { query: { version: 0 } },
   redoDraft: { body: { redo: nowhere } },
   propose: { body: { base: 1, sheet: 'css/x.css' } },
+  tryOperations: { body: { base: 1, version: 0, operations: [] } },
   saveDraft: { body: { base: 1, version: 0 } },
   restoreRevision: { body: { base: 1 } },
 };

@@ -2,16 +2,18 @@ import type { ElementNode } from '../page/nodes.ts';
 import { parsePage } from '../page/parsePage.ts';
 import type { Edit } from '../source/span.ts';
 import { insertWrap } from '../survey/insertWrap.ts';
-import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
+import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { eachSelector, marksOf, namesIn, type MarkedName } from '../survey/selectorNames.ts';
 import { code, count, hasBody, pagesInWords, verb } from './words.ts';
 
 /** A page that links a sheet but lacks the container the sheet's rules ask for, which the other pages have. */
-export const containers: CheckMaker = { kinds: ['container-missing'], make: () => new Containers() };
+export const containers: CheckMaker = { kinds: ['container-missing'], make: (context) => new Containers(context) };
 
 class Containers implements Check {
+  private readonly context: CheckContext;
+
   /** By sheet: containers with the number of rules that hang under them. */
   private readonly asked = new Map<string, Map<MarkedName, number>>();
   private readonly pages: {
@@ -22,6 +24,10 @@ class Containers implements Check {
     /** The edits that would put such an element round the content. */
     readonly wrap: (name: MarkedName) => readonly Edit[];
   }[] = [];
+
+  constructor(context: CheckContext) {
+    this.context = context;
+  }
 
   sheet({ path, sheet }: CheckedSheet): void {
     const asked = new Map<MarkedName, number>();
@@ -52,6 +58,8 @@ class Containers implements Check {
 
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     return survey.sheets.flatMap(({ path, pages }) => {
+      // it holds what each of its pages asked for, and no page asked for all
+      if (this.context.site.leftOut?.has(path)) return [];
       const linking = this.pages.filter((p) => pages.includes(p.page));
       return [...(this.asked.get(path) ?? [])].flatMap(([name, rules]) => {
         const having = linking.filter((p) => p.marks.has(name));

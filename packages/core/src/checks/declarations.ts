@@ -18,12 +18,17 @@ class Declarations implements Check {
   private readonly unknown = new FindingGroups();
   private readonly invalid = new FindingGroups();
   private readonly right = new Map<FindingGroup, string | undefined>();
+  private readonly sheets: CheckedSheet[] = [];
+  private readonly quirksPages = new Set<string>();
+  /** Sheets that some page in quirks mode links. */
+  private quirksSheets = new Set<string>();
 
   sheet(sheet: CheckedSheet): void {
-    eachRuleOfSheet(sheet, (list, holder) => this.look(list, holder));
+    this.sheets.push(sheet);
   }
 
   page(page: CheckedPage): void {
+    if (page.tree.mode === 'quirks') this.quirksPages.add(page.path);
     eachRuleOfPage(page, (list, holder) => this.look(list, holder));
   }
 
@@ -43,11 +48,12 @@ class Declarations implements Check {
     }
   }
 
-  private isDropped({ property, value }: Declaration, { page }: Holder): boolean {
+  private isDropped({ property, value }: Declaration, { page, path }: Holder): boolean {
     const validity = declarationValidity(property, value);
     if (validity === 'invalid') return true;
-    // without a unit: right only on pages in quirks mode
-    return validity === 'quirks' && page?.tree.mode !== 'quirks';
+    // without a unit: right only on pages in quirks mode, of which another finding tells
+    const inQuirks = page ? page.tree.mode === 'quirks' : this.quirksSheets.has(path);
+    return validity === 'quirks' && !inQuirks;
   }
 
   /** Another spelling beside it counts: this one is for other browsers. */
@@ -81,11 +87,14 @@ class Declarations implements Check {
     const right = (mine: FindingGroup, theirs: FindingGroup): void => {
       if (!this.right.has(mine)) this.right.set(mine, page.right.get(theirs));
     };
+    for (const path of page.quirksPages) this.quirksPages.add(path);
     this.unknown.merge(page.unknown, right);
     this.invalid.merge(page.invalid, right);
   }
 
   findings(site: CheckedSite): readonly FoundFinding[] {
+    this.quirksSheets = new Set(site.survey.sheets.flatMap(({ path, pages }) => (pages.some((page) => this.quirksPages.has(page)) ? [path] : []))); // prettier-ignore
+    for (const sheet of this.sheets) eachRuleOfSheet(sheet, (list, holder) => this.look(list, holder));
     const unknown = this.unknown.all.map((group) => {
       const right = this.right.get(group);
       const rest = right === undefined ? 'which no browser knows' : `which does nothing; ${code(right)} is a property`;

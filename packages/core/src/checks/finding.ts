@@ -60,6 +60,8 @@ export interface FindingPlace {
 export interface FindingAction {
   readonly does: 'mend' | 'compare' | 'look';
   readonly label: string;
+  /** What its author wrote there, to be asked about before a mend is taken. */
+  readonly asks?: string;
   /** The family to compare. */
   readonly family?: string;
 }

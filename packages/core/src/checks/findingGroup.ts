@@ -62,7 +62,7 @@ export class FindingGroup {
   finding(
     kind: FindingKind,
     sentence: string,
-    labels: { readonly mend?: string; readonly look?: string; readonly family?: string },
+    labels: { readonly mend?: string; readonly look?: string; readonly family?: string; readonly asks?: string },
     severity: Severity = severityOf[kind],
   ): FoundFinding {
     const mends = labels.mend === undefined ? [] : this.mends;
@@ -70,7 +70,7 @@ export class FindingGroup {
       labels.family !== undefined
         ? { does: 'compare', label: labels.look ?? 'Compare', family: labels.family }
         : mends.length > 0
-          ? { does: 'mend', label: labels.mend! }
+          ? { does: 'mend', label: labels.mend!, ...(labels.asks === undefined ? {} : { asks: labels.asks }) }
           : { does: 'look', label: labels.look ?? 'Look at it' };
     const { pages, places, subject, sheet } = this;
     const about = sheet === undefined ? {} : { sheet };

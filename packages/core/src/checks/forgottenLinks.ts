@@ -64,7 +64,8 @@ class ForgottenLinks implements Check {
 
   private forgotten(sheet: string, pages: readonly Candidate[], folder?: string): FoundFinding | undefined {
     const having = pages.filter((p) => p.sheets.has(sheet));
-    const lacking = pages.filter((p) => !p.sheets.has(sheet));
+    const leftOut = this.context.site.leftOut?.get(sheet);
+    const lacking = pages.filter((p) => !p.sheets.has(sheet) && !leftOut?.has(p.page));
     const most = folder === undefined ? Math.max(1, Math.floor(pages.length / 8)) : 1;
     if (lacking.length === 0 || lacking.length > most || having.length < Math.max(2, lacking.length * 2))
       return undefined;

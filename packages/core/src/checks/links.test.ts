@@ -1,7 +1,10 @@
-import { describe } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
+import { applyOperations } from '../operations/operation.ts';
+import { planWhole } from '../plan/planWhole.ts';
 import { link, pages, style, type CheckCase } from '../testing/checkCases.ts';
 import { checkCases } from '../testing/runCheckCases.ts';
-import { pageOf } from '../testing/siteOf.ts';
+import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
+import { checkSite } from './checkSite.ts';
 
 const sheet = { 'css/s.css': 'p { color: red }' };
 const linking = pages(4, link('css/s.css'));
@@ -190,3 +193,39 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
 };
 
 describe('links', () => checkCases(cases));
+
+const three = (first: string): Record<string, string> => ({
+  'base.css': 'p{top:0}',
+  'site.css': 'p{top:1px}',
+  'a.html': pageOf(first, ''),
+  'b.html': pageOf(`${link('base.css')}\n${link('site.css')}\n<style>q{top:0}</style>`, ''),
+  'c.html': pageOf(`${link('base.css')}\n${link('site.css')}\n<style>q{top:0}</style>`, ''),
+});
+
+test.each([
+  ['behind what stands before it elsewhere', `<!-- ${link('site.css')} -->\n${link('base.css')}`, `${link('base.css')}\n${link('site.css')}`, undefined],
+  ['before what follows it elsewhere', `${link('site.css')}\n<!--\n${link('base.css')}\n-->`, `${link('base.css')}\n${link('site.css')}`, undefined],
+  ['before the block', `${link('base.css')}\n<style>q{top:0}</style>\n<!--${link('site.css')}-->`, `${link('base.css')}\n${link('site.css')}\n<style>q{top:0}</style>`, undefined],
+  ['where it stands', `${link('base.css')}\n<!-- ${link('site.css')} -->`, `${link('base.css')}\n${link('site.css')}`, undefined],
+  ['with what its author wrote, who is asked first', `<!-- in May:\n${link('site.css')} -->\n${link('base.css')}`, `<!-- in May: -->\n${link('base.css')}\n${link('site.css')}`, 'in May:'],
+])('a link in a comment is put %s', (_where, head, after, asks) => {
+  const site = siteOf(three(head));
+  const found = checkSite(site, { kinds: ['link-in-comment'] }).findings;
+  expect(found.map(({ action }) => action)).toEqual([{ does: 'mend', label: 'Take it out', ...(asks === undefined ? {} : { asks }) }]);
+  const mended = applyOperations(site, [{ kind: 'mend', finding: found[0]!.id }]);
+  expect(mended.ok && textIn(mended.value.site, 'a.html')).toContain(`\n${after}\n</head>`);
+}); // prettier-ignore
+
+test('what a plan left out is not called forgotten; what it was never asked about is', () => {
+  const one = pageOf('<style>.n { top: 0 }</style>', '<p class=n>');
+  const files = Object.fromEntries(Array.from({ length: 9 }, (_, i) => [`${i}.html`, one]));
+  const site = siteOf({ ...files, 'z.html': pageOf('', '<p class=n>') });
+  const plan = planWhole(site, 's.css');
+  if (!plan.ok) throw new Error('refused');
+  const gathered = applyOperations(site, plan.value.operations);
+  if (!gathered.ok) throw new Error('refused');
+  const kinds = ['page-without-link', 'container-missing'] as const;
+  expect(checkSite(gathered.value.site, { kinds: [...kinds] }).findings).toEqual([]);
+  const brought = { files: gathered.value.site.files };
+  expect(checkSite(brought, { kinds: [...kinds] }).findings.map(({ kind }) => kind)).toEqual(['page-without-link']);
+});

@@ -13,6 +13,8 @@ export interface OperationPlan {
   readonly readings?: ReadingMakers;
   /** Sheets that are not in the site and count as nothing from here on. */
   readonly absent?: readonly string[];
+  /** Pages that are to do without a sheet: nobody forgot to link it there. */
+  readonly leftOut?: readonly { readonly sheet: string; readonly pages: readonly string[] }[];
   /** Rules that were asked for and stay in their pages. */
   readonly left?: readonly LeftRule[];
 }

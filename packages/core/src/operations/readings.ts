@@ -1,6 +1,7 @@
 import { applyChangeSet, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
 import type { Result } from '../source/result.ts';
-import { withAbsent, type Site, type SiteFile } from '../source/site.ts';
+import type { OperationPlan } from './operationType.ts';
+import { withAbsent, withLeftOut, type Site, type SiteFile } from '../source/site.ts';
 import { hasReading, rememberReading, type PageReading } from '../survey/pageReading.ts';
 
 /** By page, what is known of it after an operation, so that the next one need not parse it again. */
@@ -13,13 +14,15 @@ export function applyPlan(
     changes,
     readings,
     absent = [],
+    leftOut = [],
   }: {
     readonly changes: ChangeSet;
     readonly readings?: ReadingMakers | undefined;
     readonly absent?: readonly string[];
+    readonly leftOut?: OperationPlan['leftOut'];
   },
 ): Result<Site, ChangeProblem> {
-  const applied = applyChangeSet(withAbsent(site, absent), changes);
+  const applied = applyChangeSet(withLeftOut(withAbsent(site, absent), leftOut), changes);
   if (applied.ok && readings)
     for (const [path, make] of readings) {
       const file = applied.value.files.get(path);

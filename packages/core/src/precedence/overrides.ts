@@ -23,6 +23,8 @@ const overrideCauses: readonly OverrideCause[] = [
 export interface SharedRule {
   readonly path: string;
   readonly selector: string;
+  /** Of its selectors, the one that reaches the elements. */
+  readonly part: string;
   readonly specificity: string;
   readonly property: string;
   readonly value: string;
@@ -47,8 +49,6 @@ export interface Override {
   readonly elements: number;
   /** Elements that change when it is dropped. */
   readonly changes: number;
-  /** What changes when the shared rule says it: the elements it decides now. */
-  readonly shared: { readonly pages: readonly string[]; readonly elements: number };
   readonly first: { readonly page: string; readonly index: number };
 }
 
@@ -96,7 +96,7 @@ export function findOverrides(kept: KeptOutcomes, environment: Environment, page
   for (const kind of places.keys())
     for (const pseudoElement of kind.contenders.keys())
       lookAt(kind, outcomes.contendersOf(kind, pseudoElement), kind.contenders.get(pseudoElement)!, overrides, told);
-  const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places, told));
+  const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places));
   all.sort((a, b) => overrideCauses.indexOf(a.cause) - overrideCauses.indexOf(b.cause) || b.pages.length - a.pages.length || b.elements - a.elements); // prettier-ignore
   return { overrides: all, alwaysBeaten: beatenOf(told, places) };
 }
@@ -218,18 +218,17 @@ function localKey({ origin, rule, compiled }: Contender): string {
 const sharedKey = ({ source, rule, compiled, conditions }: Contender): string =>
   `${source!.path} ${rule!.rule.span.start} ${conditions.length} ${compiled.declaration.span.start}`;
 
-function sharedRule({ source, rule, specificity, compiled }: Contender): SharedRule {
+function sharedRule({ source, rule, selector, specificity, compiled }: Contender): SharedRule {
   const { property, value } = compiled.declaration;
-  return { path: source!.path, selector: rule!.rule.selector, specificity: printSpecificity(specificity), property, value }; // prettier-ignore
+  return { path: source!.path, selector: rule!.rule.selector, part: selector!, specificity: printSpecificity(specificity), property, value }; // prettier-ignore
 }
 
-function overrideOf(id: string, growing: Growing, places: Places, told: ReadonlyMap<string, Told>): Override {
+function overrideOf(id: string, growing: Growing, places: Places): Override {
   const { local, tags, kinds, changing } = growing;
   const main = [...growing.beats.values()].sort((a, b) => b.times - a.times)[0]!.rule;
   const { property, value, important } = local.compiled.declaration;
   const criterion = decidingCriterion(local, main).kind;
   const cause: OverrideCause = changing.size === 0 ? 'copy' : criterion === 'hint' ? 'order' : criterion;
-  const decided = told.get(sharedKey(main))?.winning ?? new Set<Kind>();
   const pages = new Map<string, number>();
   for (const kind of kinds)
     for (const [page, n] of places.get(kind)!.pages) pages.set(page, (pages.get(page) ?? 0) + n);
@@ -248,10 +247,6 @@ function overrideOf(id: string, growing: Growing, places: Places, told: Readonly
     pages: [...pages.keys()].sort((a, b) => (a < b ? -1 : 1)),
     elements: countOf(kinds, places),
     changes: countOf(changing, places),
-    shared: {
-      pages: [...new Set([...decided].flatMap((kind) => [...places.get(kind)!.pages.keys()]))],
-      elements: countOf(decided, places),
-    },
     first: places.get([...kinds][0]!)!.first,
   };
 }

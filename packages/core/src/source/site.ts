@@ -23,11 +23,38 @@ export interface Site {
   readonly files: ReadonlyMap<string, SiteFile>;
   /** Paths that pages ask for and that are on no server either: they count as nothing. */
   readonly absent?: ReadonlySet<string>;
+  /** By sheet, the pages that somebody decided are to do without it; of a sheet that was decided about, perhaps none. */
+  readonly leftOut?: ReadonlyMap<string, ReadonlySet<string>>;
 }
 
 /** The site where these paths, as far as it has no such file, are taken to be nowhere. */
 export const withAbsent = (site: Site, paths: readonly string[]): Site =>
   paths.length === 0 ? site : { ...site, absent: new Set([...(site.absent ?? []), ...paths]) };
+
+/** The site where these pages are to do without these sheets as well. */
+export function withLeftOut(
+  site: Site,
+  decided: readonly { readonly sheet: string; readonly pages: readonly string[] }[],
+): Site {
+  if (decided.length === 0) return site;
+  const leftOut = new Map(site.leftOut);
+  for (const { sheet, pages } of decided) leftOut.set(sheet, new Set([...(leftOut.get(sheet) ?? []), ...pages]));
+  return { ...site, leftOut };
+}
+
+/** What people decided about a site that no file of it says, as plain data. */
+export interface SiteDecisions {
+  readonly absent: readonly string[];
+  readonly leftOut: readonly { readonly sheet: string; readonly pages: readonly string[] }[];
+}
+
+export const decisionsOf = ({ absent, leftOut }: Site): SiteDecisions => ({
+  absent: [...(absent ?? [])],
+  leftOut: [...(leftOut ?? [])].map(([sheet, pages]) => ({ sheet, pages: [...pages] })),
+});
+
+export const withDecisions = (site: Site, { absent, leftOut }: SiteDecisions): Site =>
+  withLeftOut(withAbsent(site, absent), leftOut);
 
 /** Whether a path is of no file of the site and said to be nowhere. */
 export const isAbsent = (site: Site, path: string): boolean =>

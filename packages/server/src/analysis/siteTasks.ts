@@ -16,6 +16,7 @@ import {
   planWhole,
   SiteChecker,
   SiteProver,
+  decisionsOf,
   isAbsent,
   lookChoices,
   markIntended,
@@ -23,6 +24,7 @@ import {
   siteAsChosen,
   takenAsMissing,
   withAbsent,
+  withDecisions,
   type KeptDraftState,
   type LeftRule,
   type Site,
@@ -50,7 +52,7 @@ const mostRevisions = 2;
 const mostProvers = 2;
 
 /** All tasks about one site, with what they keep of it. */
-export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readBlobs'>): SiteTasks {
+export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs'>): SiteTasks {
   const kept = new Map<number, KeptRevision>();
 
   async function revision(siteId: string, number: number): Promise<KeptRevision> {
@@ -100,7 +102,7 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
       const after = new Map(before.files);
       for (const path of removed) after.delete(path);
       for (const [path, bytes] of files) after.set(path, makeSiteFile(path, bytes));
-      const site = { files: after };
+      const site = { ...before, files: after };
       const added = files
         .map(([path]) => path)
         .filter((path) => !before.files.has(path) && fileKindOf(path) === 'page');
@@ -141,6 +143,19 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'readB
       const chosen = lookChoices(state.operations).length === 0 ? undefined : prover.prove(siteAsChosen(before, state.operations)); // prettier-ignore
       const proof = prover.prove(site, { onPage });
       return (chosen ? markIntended(proof, chosen) : proof) as unknown as ProofReply;
+    },
+    async effect({ state, operations }) {
+      const { site, before, prover, problem } = await draftOf(state);
+      if (problem) throw new Refusal('operation-refused', problem.detail);
+      const next = applyOperations(site, operations);
+      if (!next.ok) throw new Refusal('operation-refused', describeOperationProblem(next.problem.problem));
+      const { pages } = (site === before ? prover : new SiteProver(site)).prove(next.value.site);
+      const those = (wanted: (verdict: string) => boolean): string[] => pages.flatMap(({ path, verdict }) => (wanted(verdict) ? [path] : [])); // prettier-ignore
+      return {
+        differing: those((verdict) => verdict === 'differs'),
+        unsure: those((verdict) => verdict === 'unsure'),
+        elements: pages.reduce((sum, page) => sum + page.differingElements, 0),
+      };
     },
     async proposal({ state, sheet, pages, settings }) {
       const { site, before, prover } = await draftOf(state);
@@ -210,14 +225,15 @@ function makeKept(site: Site): KeptRevision {
 }
 
 async function loadSite(
-  revisions: Pick<RevisionStore, 'manifest' | 'readBlobs'>,
+  revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs'>,
   siteId: string,
   number: number,
 ): Promise<Site> {
   const manifest = await revisions.manifest(siteId, number);
   if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
   const blobs = await revisions.readBlobs(Object.values(manifest));
-  return makeSite(Object.entries(manifest).map(([path, hash]) => [path, blobs.get(hash)!] as const));
+  const site = makeSite(Object.entries(manifest).map(([path, hash]) => [path, blobs.get(hash)!] as const));
+  return withDecisions(site, await revisions.decisions(siteId, number));
 }
 
 function madeDraft(
@@ -237,11 +253,16 @@ function madeDraft(
       changes,
       sheets: linkedSheets(site).map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
       ...(problem ? { problem } : {}),
+      missing: missingIn(site),
     },
+    decisions: decisionsOf(site),
     files,
     bytes: [...fresh],
   };
 }
+
+/** Sheets that count as nothing, in the order of their names. */
+const missingIn = (site: Site): string[] => [...(site.absent ?? [])].filter((path) => isAbsent(site, path)).sort();
 
 const describeLeft = ({ page, label, reason }: LeftRule): { page: string; label: string; reason: string } => ({
   page,

@@ -2,6 +2,7 @@ import type {
   AttributeGroupsReply,
   ChangedSiteReply,
   DraftReply,
+  EffectReply,
   ElementTableReply,
   OperationBody,
   OverridesReply,
@@ -12,7 +13,7 @@ import type {
   QuestionReply,
   ValuePlacesReply,
 } from '@syndeton/contract';
-import type { ElementQuery, Environment, SiteQuestion } from '@syndeton/core';
+import type { ElementQuery, Environment, SiteDecisions, SiteQuestion } from '@syndeton/core';
 import type { Inventory } from './inventory.ts';
 
 /** Which state of a site a task is about: a revision, with operations lined up on it. */
@@ -27,6 +28,7 @@ export type NewFiles = readonly (readonly [path: string, bytes: Uint8Array])[];
 /** A draft as its operations leave it. */
 export interface MadeDraft {
   readonly draft: Omit<DraftReply, 'version'>;
+  readonly decisions: SiteDecisions;
   /** The files it changes with the hash of their bytes; null for those it takes out. */
   readonly files: readonly (readonly [path: string, hash: string | null])[];
   /** The bytes of hashes that the one who asked does not have. */
@@ -54,6 +56,8 @@ export interface AnalysisTasks {
   /** `have`: hashes of changed files whose bytes are known already. */
   draft(input: { state: SiteState; have: readonly string[] }): Promise<MadeDraft>;
   proof(input: { state: SiteState }): Promise<ProofReply>;
+  /** What further operations would do to the draft. */
+  effect(input: { state: SiteState; operations: readonly OperationBody[] }): Promise<EffectReply>;
   proposal(input: {
     state: SiteState;
     sheet: string;

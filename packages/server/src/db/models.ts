@@ -1,3 +1,4 @@
+import type { SiteDecisions } from '@syndeton/core';
 import {
   DataTypes,
   Model,
@@ -32,6 +33,7 @@ export class RevisionModel extends Model<InferAttributes<RevisionModel>, InferCr
   declare figures: SiteFiguresReply;
   declare changedFiles: number;
   declare createdAt: CreationOptional<Date>;
+  declare decisions: CreationOptional<SiteDecisions>;
 }
 
 export class BlobModel extends Model<InferAttributes<BlobModel>, InferCreationAttributes<BlobModel>> {
@@ -107,6 +109,7 @@ export function defineModels(sequelize: Sequelize): void {
       manifest: json(),
       figures: json(),
       changedFiles: integer(),
+      decisions: { ...json(), defaultValue: { absent: [], leftOut: [] } },
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'revision', underscored: true, updatedAt: false },

@@ -1,4 +1,5 @@
 import type { SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import type { SiteDecisions } from '@syndeton/core';
 
 /** A file left out; `hash` is set when its bytes are kept. */
 export interface LeftOutRecord {
@@ -38,6 +39,8 @@ export interface NewRevision {
   readonly blobs: ReadonlyMap<string, Buffer>;
   /** What was found in it, or the earlier revision that it is like. */
   readonly inventory: VersionedInventory | { readonly like: number };
+  /** What was decided about the site, or the revision whose decisions stand; those of the one before when absent. */
+  readonly decisions?: SiteDecisions | { readonly like: number };
 }
 
 /** A revision on its way to becoming the newest, with what it was made on. */
@@ -62,6 +65,7 @@ export interface RevisionStore {
   /** The newest first. */
   revisions(siteId: string): Promise<readonly RevisionRecord[]>;
   manifest(siteId: string, number: number): Promise<Manifest | undefined>;
+  decisions(siteId: string, number: number): Promise<SiteDecisions>;
   /** The bytes of one file. */
   file(siteId: string, number: number, path: string): Promise<Buffer | undefined>;
   readBlobs(hashes: readonly string[]): Promise<ReadonlyMap<string, Buffer>>;

@@ -1,4 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { SiteDecisions } from '@syndeton/core';
 import { InventoryModel, RevisionModel } from '../db/models.ts';
 import type { NewRevision, VersionedInventory } from './revisionStore.ts';
 
@@ -14,12 +15,24 @@ export async function writeRevision(
   await writeBlobs(sequelize, siteId, blobs, transaction);
   await checkUses(sequelize, siteId, Object.values(manifest), transaction);
   const parent = number === 1 ? null : number - 1;
+  const { decisions = { like: number - 1 } } = revision;
+  const decided = 'like' in decisions ? await decisionsAt(siteId, decisions.like, transaction) : decisions;
   await RevisionModel.create(
-    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles },
+    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles, decisions: decided },
     { transaction },
   );
   if ('like' in inventory) await copyInventory(sequelize, siteId, inventory.like, number, transaction);
   else await InventoryModel.upsert(inventoryRow(siteId, number, inventory), { transaction });
+}
+
+/** Nothing where there is no such revision. */
+export async function decisionsAt(siteId: string, number: number, transaction?: Transaction): Promise<SiteDecisions> {
+  const row = await RevisionModel.findOne({
+    where: { siteId, number },
+    attributes: ['decisions'],
+    transaction: transaction ?? null,
+  });
+  return row?.decisions ?? { absent: [], leftOut: [] };
 }
 
 export const inventoryRow = (

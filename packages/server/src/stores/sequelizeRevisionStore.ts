@@ -2,7 +2,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import { BlobModel, InventoryModel, RevisionModel, SiteModel } from '../db/models.ts';
 import { setDraft } from './sequelizeDraftStore.ts';
 import type { RevisionRecord, RevisionStore } from './revisionStore.ts';
-import { inventoryRow, writeRevision } from './sequelizeNewRevision.ts';
+import { decisionsAt, inventoryRow, writeRevision } from './sequelizeNewRevision.ts';
 
 const atOnce = 500;
 
@@ -11,7 +11,7 @@ export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore 
     async revisions(siteId) {
       const rows = await RevisionModel.findAll({
         where: { siteId },
-        attributes: { exclude: ['manifest'] },
+        attributes: { exclude: ['manifest', 'decisions'] },
         order: [['number', 'DESC']],
       });
       return rows.map(revisionRecord);
@@ -20,6 +20,7 @@ export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore 
       const row = await RevisionModel.findOne({ where: { siteId, number }, attributes: ['manifest'] });
       return row?.manifest;
     },
+    decisions: (siteId, number) => decisionsAt(siteId, number),
     async file(siteId, number, path) {
       const rows = await sequelize.query<{ bytes: Buffer }>(
         `SELECT bytes FROM revision JOIN blob ON hash = manifest->>$3 WHERE site_id = $1 AND number = $2`,

@@ -31,6 +31,7 @@ import {
   type Places,
   type Spread,
 } from './existingNames.ts';
+import { leftOutOf } from './leftOut.ts';
 import { raisedId, raisedSelector } from './raisedSelector.ts';
 import type { ReadingMakers } from '../readings.ts';
 import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
@@ -460,7 +461,8 @@ export const gatherAttributes = operationType<GatherAttributes, AttributesProble
     const elements = groups.reduce((sum, group) => sum + group.elements, 0);
     const classes = `${groups.length} ${groups.length === 1 ? 'class' : 'classes'}`;
     const sentence = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
-    return succeed({ changes, readings, sentence });
+    const pages = [...new Set(groups.flatMap((group) => group.pages))];
+    return succeed({ changes, readings, sentence, leftOut: leftOutOf(site, sheet, pages) });
   },
   problems: attributesProblems,
 });

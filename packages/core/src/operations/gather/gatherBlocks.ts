@@ -14,6 +14,7 @@ import { encodeText } from '../../source/textCoding.ts';
 import { wholeOnly } from '../../survey/blockUnits.ts';
 import { readingOf, type PageReading, type ReadBlock } from '../../survey/pageReading.ts';
 import { encodePath } from '../../values/urls.ts';
+import { leftOutOf } from './leftOut.ts';
 import { closingText, rebasedText } from './printRule.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
 import { SheetNames } from './sheetNames.ts';
@@ -208,7 +209,8 @@ export const gatherBlocks = operationType<GatherBlocks, GatherBlocksProblem>()({
     const into = sheets.length === 1 ? sheets[0]!.path : `${sheets.length} sheets of their own`;
     if (sheets.length === 0)
       return succeed({ changes, sentence: `Take empty blocks out of ${count(changes.edited.length, 'page')}` });
-    return succeed({ changes, sentence: `Turn the blocks left on ${count(pages, 'page')} into ${into}` });
+    const leftOut = sheets.flatMap((sheet) => leftOutOf(site, sheet.path, sheet.pages) ?? []);
+    return succeed({ changes, sentence: `Turn the blocks left on ${count(pages, 'page')} into ${into}`, leftOut });
   },
   problems: blocksProblems,
 });

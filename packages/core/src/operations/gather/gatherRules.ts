@@ -1,6 +1,7 @@
 import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
+import { leftOutOf } from './leftOut.ts';
 import type { LeftRule } from './leftRule.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
@@ -266,7 +267,7 @@ export const gatherRules = operationType<GatherRules, GatherProblem>()({
     const { changes, readings, left, moved, pages, sheet } = plan.value;
     const into = site.files.has(sheet) ? sheet : `${sheet}, a new sheet`;
     const sentence = `Gather ${count(moved.length, 'rule')} from ${count(pages.length, 'page')} into ${into}`;
-    return succeed({ changes, readings, left, sentence });
+    return succeed({ changes, readings, left, sentence, leftOut: leftOutOf(site, sheet, pages) });
   },
   problems: gatherProblems,
 });

@@ -12,6 +12,7 @@ import { parseSheetPath, describeSheetPathProblem, type SheetPathProblem } from 
 import { editGatheredPage, type GatheredPage } from './editGatheredPage.ts';
 import type { PagePlan } from './gatherPlan.ts';
 import { isFreeScope } from './isFreeScope.ts';
+import { leftOutOf } from './leftOut.ts';
 import type { LeftRule } from './leftRule.ts';
 import { movableText } from './movableText.ts';
 import { partOfRule, withSelector } from './ruleText.ts';
@@ -283,7 +284,7 @@ export const gatherSheet = operationType<GatherSheet, GatherSheetProblem>()({
     const { changes, readings, left, rules, pages, sheet } = plan.value;
     const into = site.files.has(sheet) ? sheet : `${sheet}, a new sheet`;
     const sentence = `Gather ${count(rules, 'rule')} from ${count(pages.length, 'page')} into ${into}`;
-    return succeed({ changes, readings, left, sentence });
+    return succeed({ changes, readings, left, sentence, leftOut: leftOutOf(site, sheet, pages) });
   },
   problems: gatherSheetProblems,
 });

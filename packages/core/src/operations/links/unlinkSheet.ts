@@ -31,7 +31,7 @@ export const unlinkSheet = operationType<UnlinkSheet, LinkedPagesProblem>()({
     if (!plan.ok) return plan;
     const { changes, pages } = plan.value;
     const sentence = `Take the link to ${operation.sheet} out of ${onPages(pages)}`;
-    return succeed({ changes, sentence });
+    return succeed({ changes, sentence, leftOut: [{ sheet: operation.sheet, pages }] });
   },
   problems: linkedPagesProblems,
 });

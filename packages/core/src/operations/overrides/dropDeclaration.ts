@@ -75,7 +75,7 @@ export const printed = ({ where, selector, property, value }: LocalDeclaration):
   where === 'attribute' ? `style="${property}: ${value}"` : `${selector ?? ''} { ${property}: ${value} }`;
 
 /** The same by meaning: `#0B5563` is `#0b5563`. */
-function isIt(one: Declaration, wanted: LocalDeclaration): boolean {
+export function isIt(one: Declaration, wanted: LocalDeclaration): boolean {
   if (one.property !== wanted.property || one.important !== (wanted.important ?? false)) return false;
   return comparableValue(one.property, one.value) === comparableValue(wanted.property, wanted.value);
 }

@@ -47,10 +47,13 @@ test.each([
   ['in place of the value', 'h1 { color: teal; margin: 0 }\n', 'h1 { color: #f00; margin: 0 }\n'],
   ['behind a rule’s last declaration', 'h1 {\n  margin: 0;\n}\n', 'h1 {\n  margin: 0;\n  color: #f00;\n}\n'],
   ['into an empty rule', 'h1 { }\n', 'h1 { color: #f00; }\n'],
+  ['never in a group that means more', 'h1, h2 { color: teal }\n', 'h1, h2 { color: teal }\nh1 { color: #f00; }\n'],
+  ['behind what would beat it', 'h1 { margin: 0 }\nh1, h2 { color: teal }\n', 'h1 { margin: 0 }\nh1, h2 { color: teal }\nh1 { color: #f00; }\n'],
+  ['in a new rule, not under a condition', '@media print { h1 { color: teal } }', '@media print { h1 { color: teal } }\nh1 { color: #f00; }\n'],
 ])('a declaration is made shared %s', (_shows, sheet, after) => {
   const site = done(
-    { 's.css': sheet, 'a.html': '<link rel=stylesheet href=s.css><style>#w h1 { color: #f00 }</style>' },
-    { kind: 'share-declaration', where: 'block', selector: '#w h1', property: 'color', value: '#f00', sheet: 's.css', rule: 'h1' },
+    { 's.css': sheet, 'a.html': '<link rel=stylesheet href=s.css><style>h1 { color: #f00 }</style>' },
+    { kind: 'share-declaration', where: 'block', selector: 'h1', property: 'color', value: '#f00', sheet: 's.css', rule: 'h1' },
   );
   expect(textIn(site, 's.css')).toBe(after);
   expect(textIn(site, 'a.html')).toBe('<link rel=stylesheet href=s.css>');
@@ -102,9 +105,10 @@ test.each<[Operation, string]>([
   [{ kind: 'drop-declaration', where: 'block', selector: 'h2', property: 'color', value: 'red' }, 'not-said-there'],
   [{ kind: 'drop-block', page: 'a.html', source: 7 }, 'not-said-there'],
   [{ kind: 'drop-attribute', page: 'none.html', element: 'html' }, 'page-not-found'],
-  [{ kind: 'share-declaration', where: 'block', selector: 'p', property: 'color', value: 'red', sheet: 's.css', rule: 'h9' }, 'no-shared-rule'],
+  [{ kind: 'share-declaration', where: 'block', selector: 'p', property: 'color', value: 'red', sheet: 'z.css', rule: 'p' }, 'no-shared-sheet'],
+  [{ kind: 'share-declaration', where: 'block', selector: 'b', property: 'color', value: 'red', sheet: 's.css', rule: 'b' }, 'under-condition'],
 ])('%j is refused in words', (operation, kind) => {
-  const applied = applyOperations(siteOf({ 'a.html': block, 's.css': 'p { color: blue }' }), [operation]);
+  const applied = applyOperations(siteOf({ 'a.html': block, 'b.html': '<style>@media print { b { color: red } }</style>', 's.css': 'p { color: blue }' }), [operation]);
   if (applied.ok) throw new Error('not refused');
   expect(applied.problem.problem.kind).toBe(kind);
   expect(describeOperationProblem(applied.problem.problem)).toMatch(/^\S.*\.$/);

@@ -9,10 +9,13 @@ import { indentationAt } from '../../source/removal.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
-import { openPage } from '../../survey/openPage.ts';
+import { openPage, type OpenPage } from '../../survey/openPage.ts';
+import { selectorText } from '../../survey/selectorText.ts';
 import { longhandsOf } from '../../values/longhands.ts';
-import { asciiText, rebasedText } from '../gather/printRule.ts';
+import { asciiText, closingText, rebasedText } from '../gather/printRule.ts';
+import { ruleStyleOf } from '../gather/ruleStyle.ts';
 import {
+  isIt,
   planDropDeclaration,
   printed,
   type DropPlan,
@@ -21,11 +24,14 @@ import {
 } from './dropDeclaration.ts';
 import { styleRules } from './dropEdits.ts';
 
-/** Makes what pages say the shared rule's own value, and takes it out of the pages: the look of the others changes. */
+/**
+ * Lets a shared sheet say what pages say, and takes it out of the pages: others may look different. A rule of just these selectors
+ * takes it where the sheet has one, else a rule of its own: one that means more than they do is not touched.
+ */
 export interface ShareDeclaration extends LocalDeclaration {
   readonly kind: 'share-declaration';
   readonly sheet: string;
-  /** The selectors of the shared rule, as written. */
+  /** The selectors the sheet is to say it for. */
   readonly rule: string;
   /** Pages it is taken out of; all when absent. */
   readonly pages?: readonly string[];
@@ -33,28 +39,52 @@ export interface ShareDeclaration extends LocalDeclaration {
 
 export type ShareProblem =
   | DropProblem
-  | { readonly kind: 'no-shared-rule'; readonly sheet: string; readonly rule: string }
+  | { readonly kind: 'no-shared-sheet'; readonly sheet: string }
+  | { readonly kind: 'under-condition'; readonly what: string; readonly page: string }
   | { readonly kind: 'address-not-shared'; readonly what: string };
 
 export function planShareDeclaration(site: Site, operation: ShareDeclaration): Result<DropPlan, ShareProblem> {
-  const { sheet, rule, property } = operation;
+  const { sheet } = operation;
   const file = site.files.get(sheet);
   const text = file?.kind === 'sheet' ? file.text : undefined;
-  const sets = new Set(longhandsOf(property));
-  const says = (one: { readonly property: string }): boolean =>
-    one.property === property || longhandsOf(one.property).some((name) => sets.has(name));
-  const rules =
-    text === undefined ? [] : [...styleRules(parseSheet(text).rules)].filter((one) => one.selector === rule);
-  const shared = rules.findLast((one) => one.declarations.some(says)) ?? rules.at(-1);
-  if (!file || text === undefined || !shared) return fail({ kind: 'no-shared-rule', sheet, rule });
+  if (!file || text === undefined) return fail({ kind: 'no-shared-sheet', sheet });
   const dropped = planDropDeclaration(site, { ...operation, kind: 'drop-declaration' });
   if (!dropped.ok) return dropped;
-  const rebased = sharedText(site, dropped.value.pages, operation.value, sheet);
+  const { changes, pages } = dropped.value;
+  const conditional = pages.find((page) => isConditional(openPage(site.files.get(page)!)!, operation));
+  if (conditional !== undefined) return fail({ kind: 'under-condition', what: printed(operation), page: conditional });
+  const rebased = sharedText(site, pages, operation.value, sheet);
   if (rebased === undefined) return fail({ kind: 'address-not-shared', what: printed(operation) });
-  const edit = valueEdit(text, shared, property, asciiText(rebased), operation.important ?? false);
-  const { changes } = dropped.value;
+  const edit = sheetEdit(site, text, { ...operation, value: asciiText(rebased) });
   const edited = [{ path: sheet, hash: file.hash, edits: [edit] }, ...changes.edited];
   return succeed({ ...dropped.value, changes: { ...changes, edited } });
+}
+
+/** Whether a block says it under a condition: the sheet would say it always. */
+const isConditional = (page: OpenPage, wanted: LocalDeclaration): boolean =>
+  wanted.where === 'block' &&
+  page.blocks.some(
+    ({ sheet }) =>
+    sheet.rules.some((rule) => rule.kind === 'group' && [...styleRules(rule.rules)].some((one) => one.selector === wanted.selector && one.declarations.some((said) => isIt(said, wanted)))), // prettier-ignore
+  );
+
+/** Into the last plain rule of just these selectors, unless a later rule says the same property; else a rule at the end. */
+function sheetEdit(site: Site, text: string, { rule, property, value, important = false }: ShareDeclaration): Edit {
+  const rules = parseSheet(text).rules.filter((one): one is StyleRule => one.kind === 'style');
+  const sets = new Set(longhandsOf(property));
+  const says = (one: StyleRule): boolean =>
+    one.declarations.some((said) => said.property === property || longhandsOf(said.property).some((name) => sets.has(name))); // prettier-ignore
+  const wanted = selectorText(rule);
+  const own = rules.findLast((one) => selectorText(one.selector) === wanted && one.nested.length === 0 && one.closed);
+  if (own && (says(own) || !rules.slice(rules.indexOf(own) + 1).some(says)))
+    return valueEdit(text, own, property, value, important);
+  const lineEnd = lineEndOf(text);
+  const { oneLine, indent } = ruleStyleOf(site);
+  const said = `${property}: ${value}${important ? ' !important' : ''};`;
+  const written = oneLine ? `${asciiText(rule)} { ${said} }` : [`${asciiText(rule)} {`, indent + said, '}'].join(lineEnd); // prettier-ignore
+  const gap = text.trim() === '' || /[\r\n]$/.test(text) ? '' : lineEnd;
+  const at = { start: text.length, end: text.length };
+  return { span: at, text: (closingText(text) ?? '') + gap + written + lineEnd };
 }
 
 /** The value as the sheet says it; undefined where its addresses mean different files on these pages, or cannot be moved. */
@@ -105,7 +135,9 @@ export const shareDeclaration = operationType<ShareDeclaration, ShareProblem>()(
   },
   problems: {
     ...dropProblems,
-    'no-shared-rule': ({ sheet, rule }) => `${sheet} has no rule ${rule}.`,
+    'no-shared-sheet': ({ sheet }) => `There is no sheet ${sheet} in this site that can be edited.`,
+    'under-condition': ({ what, page }) =>
+      `${what} stands under a condition in ${page}; the sheet would say it always. Gather the rule instead.`,
     'address-not-shared': ({ what }) =>
       `${what} holds an address that means different files on these pages. Make it shared for pages of one folder.`,
   },

@@ -103,7 +103,9 @@ export const renameSheet = operationType<RenameSheet, RenameSheetProblem>()({
     if (!plan.ok) return plan;
     const { changes, pages, to } = plan.value;
     const sentence = `Rename ${operation.sheet} to ${to}, with its links on ${onPages(pages)}`;
-    return succeed({ changes, sentence });
+    const decided = site.leftOut?.get(operation.sheet);
+    const leftOut = decided ? [{ sheet: to, pages: [...decided] }] : [];
+    return succeed({ changes, sentence, leftOut });
   },
   problems: {
     'sheet-not-there': ({ sheet }) =>

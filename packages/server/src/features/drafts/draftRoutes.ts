@@ -2,7 +2,15 @@ import type { Handlers } from '../../http/router.ts';
 import type { DraftService } from './draftService.ts';
 
 type Names =
-  'readDraft' | 'replaceDraft' | 'dropDraft' | 'redoDraft' | 'readProof' | 'followProof' | 'propose' | 'saveDraft';
+  | 'readDraft'
+  | 'replaceDraft'
+  | 'dropDraft'
+  | 'redoDraft'
+  | 'readProof'
+  | 'followProof'
+  | 'tryOperations'
+  | 'propose'
+  | 'saveDraft';
 
 export function draftHandlers(drafts: DraftService): Handlers<Names> {
   return {
@@ -12,6 +20,7 @@ export function draftHandlers(drafts: DraftService): Handlers<Names> {
     redoDraft: ({ params, body }) => drafts.redo(params.id, body.redo),
     readProof: ({ params }) => drafts.proof(params.id),
     followProof: ({ params }) => drafts.followProof(params.id),
+    tryOperations: ({ params, body }, { signal }) => drafts.tryOperations(params.id, body, signal),
     propose: ({ params, body }, { signal }) => drafts.propose(params.id, body, signal),
     saveDraft: ({ params, body }) => drafts.save(params.id, body),
   };

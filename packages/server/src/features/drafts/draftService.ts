@@ -1,6 +1,8 @@
 import type {
   DraftProofReply,
   DraftReply,
+  EffectReply,
+  EffectRequest,
   Follow,
   ProposalReply,
   ProposalRequest,
@@ -23,6 +25,8 @@ export interface DraftService extends DraftChanges {
   read(siteId: string): Promise<DraftReply>;
   proof(siteId: string): Promise<DraftProofReply>;
   followProof(siteId: string): Promise<Follow<DraftProofReply>>;
+  /** What operations would do if they were lined up next. */
+  tryOperations(siteId: string, body: EffectRequest, signal?: AbortSignal): Promise<EffectReply>;
   propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply>;
   save(siteId: string, body: SaveRequest): Promise<SavedRevisionReply>;
   /** The state a page or sheet is asked for in: the draft's, or a revision's (`r3`). */
@@ -94,7 +98,8 @@ export function makeDraftService({
       const draft = await find(siteId);
       const sheets = draft.operations.length === 0 ? await inventories.keptSheets(siteId, draft.base) : undefined;
       if (!sheets) return (await hold(siteId, draft)).reply;
-      const nothing = { operations: [], steps: [], changes: [] };
+      const { absent } = await revisions.decisions(siteId, draft.base);
+      const nothing = { operations: [], steps: [], changes: [], missing: [...absent].sort() };
       return {
         base: draft.base,
         version: draft.version,
@@ -111,6 +116,13 @@ export function makeDraftService({
       return proofs.follow(siteId, draft.version, stateOf(siteId, draft));
     },
     propose,
+    async tryOperations(siteId, { base, version, operations }, signal) {
+      const draft = await find(siteId);
+      if (draft.base !== base) throw siteChanged(base, draft.base);
+      if (draft.version !== version)
+        throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
+      return analysis.run(siteId, 'effect', { state: stateOf(siteId, draft), operations }, { signal });
+    },
     async save(siteId, { base, version, message }) {
       const draft = await find(siteId);
       if (draft.base !== base) throw siteChanged(base, draft.base);
@@ -118,7 +130,7 @@ export function makeDraftService({
         throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
       if (draft.operations.length === 0)
         throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
-      const { reply, files } = await hold(siteId, draft);
+      const { reply, files, decisions } = await hold(siteId, draft);
       if (reply.problem) throw new Refusal('operation-refused', reply.problem.detail);
       const inventory = await inventories.ofDraft(stateOf(siteId, draft));
       const manifest = { ...(await revisions.manifest(siteId, base)) };
@@ -142,6 +154,7 @@ export function makeDraftService({
           manifest,
           blobs,
           inventory,
+          decisions,
         },
       });
       if (outcome.kind === 'done') return { number: outcome.number, changedFiles: files.size };

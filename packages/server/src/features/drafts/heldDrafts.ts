@@ -1,9 +1,11 @@
 import type { DraftReply } from '@syndeton/contract';
+import type { SiteDecisions } from '@syndeton/core';
 import type { MadeDraft } from '../../analysis/tasks.ts';
 
 /** A draft as it was last made: its reply, and the files it changes. */
 export interface HeldDraft {
   readonly reply: DraftReply;
+  readonly decisions: SiteDecisions;
   /** By path; null for files it takes out. A file that is not in here is the revision's. */
   readonly files: ReadonlyMap<string, Uint8Array | null>;
 }
@@ -36,7 +38,7 @@ export function makeHeldDrafts(): HeldDrafts {
       return found?.version === version ? found : undefined;
     },
     known: (siteId) => [...(kept.get(siteId)?.byHash.keys() ?? [])],
-    put(siteId, version, { draft, files, bytes }) {
+    put(siteId, version, { draft, decisions, files, bytes }) {
       const old = kept.get(siteId)?.byHash;
       const fresh = new Map(bytes);
       const byHash = new Map<string, Uint8Array>();
@@ -50,7 +52,7 @@ export function makeHeldDrafts(): HeldDrafts {
         byHash.set(hash, content);
         size += content.length;
       }
-      const one = { reply: { ...draft, version }, files: held, version, byHash, size };
+      const one = { reply: { ...draft, version }, decisions, files: held, version, byHash, size };
       kept.delete(siteId);
       kept.set(siteId, one);
       let total = [...kept.values()].reduce((sum, { size: bytes }) => sum + bytes, 0);

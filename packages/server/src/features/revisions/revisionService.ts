@@ -61,7 +61,15 @@ export function makeRevisionService({
       const paths = new Set([...Object.keys(manifest), ...Object.keys(newest)]);
       const changedFiles = [...paths].filter((path) => manifest[path] !== newest[path]).length;
       const message = `Back to r${number}`;
-      const revision = { message, figures, changedFiles, manifest, blobs: new Map(), inventory: { like: number } };
+      const revision = {
+        message,
+        figures,
+        changedFiles,
+        manifest,
+        blobs: new Map(),
+        inventory: { like: number },
+        decisions: { like: number },
+      };
       const outcome = await revisions.commit(siteId, { base, draft: draft.version, revision });
       if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
       if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);

@@ -2,6 +2,8 @@ import type {
   DraftBodyRequest,
   DraftProofReply,
   DraftReply,
+  EffectReply,
+  EffectRequest,
   PlanSettingsRequest,
   ProposalReply,
   SavedRevisionReply,
@@ -42,6 +44,9 @@ export const draftsApi = api.injectEndpoints({
     >({
       query: ({ id, ...body }) => requestFor('propose', { id }, { body }),
     }),
+    effect: build.query<EffectReply, { readonly id: string } & EffectRequest>({
+      query: ({ id, ...body }) => requestFor('tryOperations', { id }, { body }),
+    }),
     save: build.mutation<SavedRevisionReply, { readonly id: string; readonly base: number; readonly version: number }>({
       query: ({ id, base, version }) => requestFor('saveDraft', { id }, { body: { base, version } }),
       invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Site', 'Sites', 'Draft', 'Proof']),
@@ -69,4 +74,4 @@ async function keepReply(
   }
 }
 
-export const { useDraftQuery, useDraftProofQuery, useProposeMutation } = draftsApi;
+export const { useDraftQuery, useDraftProofQuery, useEffectQuery, useLazyEffectQuery, useProposeMutation } = draftsApi;

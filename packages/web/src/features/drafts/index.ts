@@ -1,4 +1,5 @@
+export { useAskedLineUp } from './useAskedLineUp.tsx';
 export { useDraft, type DraftInHand } from './useDraft.ts';
 export type { DraftChange } from './draftCommands.ts';
 export type { DraftProblem } from './draftsSlice.ts';
-export { useDraftQuery, useDraftProofQuery, useProposeMutation } from './draftsApi.ts';
+export { useDraftQuery, useDraftProofQuery, useEffectQuery, useProposeMutation } from './draftsApi.ts';

@@ -48,6 +48,7 @@ const draftOf = (operations: number, base = 1): DraftReply => ({
   steps: Array.from({ length: operations }, () => ({ sentence: 'Gather 2 rules', left: [] })),
   changes: [{ path: 'a.css', change: 'created', bytesBefore: 0, bytesAfter: 9, kind: 'sheet' }],
   sheets: [],
+  missing: [],
 });
 
 describe('draft bar', () => {

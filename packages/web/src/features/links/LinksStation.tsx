@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { FindingReply, OperationBody } from '@syndeton/contract';
 import type { LinkPlace, PathStyle } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
-import type { DraftInHand } from '../drafts/index.ts';
+import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { linkGrid, type LinkColumn } from './linkGrid.ts';
 import { LinksView } from './LinksView.tsx';
@@ -26,8 +26,18 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
       return false;
     }
   };
-  const mend = (findings: readonly FindingReply[]): void =>
-    void lineUp(...findings.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })));
+  const asked = useAskedLineUp(view.siteId, inHand);
+  const mend = async (findings: readonly FindingReply[]): Promise<void> => {
+    setProblem(undefined);
+    const mends = findings.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id }));
+    const notes = findings.flatMap(({ action }) => action.asks ?? []);
+    const title = findings.length === 1 ? `${findings[0]!.action.label}?` : `Mend ${findings.length}?`;
+    try {
+      await asked.lineUp(title, mends, notes);
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
   const scoped = view.scoped ? { pages: [...view.scope] } : {};
   /** The chosen pages that have the sheet, or that lack it. */
   const having = (one: LinkColumn, has: boolean): readonly string[] =>
@@ -40,51 +50,54 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
     return typeof paths === 'object' ? paths : rooted ? 'root' : own.length > 0 ? 'page' : paths;
   };
   return (
-    <LinksView
-      survey={survey}
-      grid={grid}
-      column={column}
-      pages={view.pages}
-      scope={view.scope}
-      scoped={view.scoped}
-      busy={inHand.changing}
-      problem={problem}
-      paths={paths}
-      onColumn={(path) => {
-        setProblem(undefined);
-        view.open(path);
-      }}
-      onScope={view.setScope}
-      onPage={(page) => view.go('survey', page)}
-      onMend={mend}
-      onLink={(one, place) => {
-        const lacking = having(one, false);
-        // a link that is there in another way is mended, not doubled
-        const meant = one.mends.filter((finding) => finding.pages.some((page) => lacking.includes(page)));
-        const wrong = new Set(meant.flatMap((finding) => finding.pages));
-        const rest = lacking.filter((page) => !wrong.has(page));
-        const media = /^(all media|several media|)$/.test(one.media) ? {} : { media: one.media };
-        void lineUp(
-          ...meant.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })),
-          ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths: styleOf(one), ...media } as const] : []), // prettier-ignore
-        );
-      }}
-      onUnlink={(one) => void lineUp({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}
-      onMove={(one, place) => void lineUp({ kind: 'move-link', sheet: one.path, place, ...scoped })}
-      onMedia={(one, media) => void lineUp({ kind: 'set-link', sheet: one.path, media, ...scoped })}
-      onPaths={(one, style) => {
-        setPaths(style);
-        if (having(one, true).length > 0) void lineUp({ kind: 'set-link', sheet: one.path, paths: style, ...scoped });
-      }}
-      onRename={async (one, to) => {
-        if (await lineUp({ kind: 'rename-sheet', sheet: one.path, to })) view.open(undefined);
-      }}
-      onImportsToLinks={() => void lineUp({ kind: 'import-to-link', ...scoped })}
-      onToImports={(one) => void lineUp({ kind: 'link-to-import', sheet: one.path, ...scoped })}
-      onBaseline={() => void lineUp({ kind: 'add-baseline', sheet: baselineName(draft.sheets), ...scoped })}
-      onCopy={(from) => void lineUp({ kind: 'copy-links', from, pages: [...view.scope] })}
-      onReorder={(path, place: LinkPlace) => void lineUp({ kind: 'move-link', sheet: path, place, ...scoped })}
-    />
+    <>
+      <LinksView
+        survey={survey}
+        grid={grid}
+        column={column}
+        pages={view.pages}
+        scope={view.scope}
+        scoped={view.scoped}
+        busy={inHand.changing || asked.looking}
+        problem={problem}
+        paths={paths}
+        onColumn={(path) => {
+          setProblem(undefined);
+          view.open(path);
+        }}
+        onScope={view.setScope}
+        onPage={(page) => view.go('survey', page)}
+        onMend={(findings) => void mend(findings)}
+        onLink={(one, place) => {
+          const lacking = having(one, false);
+          // a link that is there in another way is mended, not doubled
+          const meant = one.mends.filter((finding) => finding.pages.some((page) => lacking.includes(page)));
+          const wrong = new Set(meant.flatMap((finding) => finding.pages));
+          const rest = lacking.filter((page) => !wrong.has(page));
+          const media = /^(all media|several media|)$/.test(one.media) ? {} : { media: one.media };
+          void lineUp(
+            ...meant.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })),
+            ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths: styleOf(one), ...media } as const] : []), // prettier-ignore
+          );
+        }}
+        onUnlink={(one) => void lineUp({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}
+        onMove={(one, place) => void lineUp({ kind: 'move-link', sheet: one.path, place, ...scoped })}
+        onMedia={(one, media) => void lineUp({ kind: 'set-link', sheet: one.path, media, ...scoped })}
+        onPaths={(one, style) => {
+          setPaths(style);
+          if (having(one, true).length > 0) void lineUp({ kind: 'set-link', sheet: one.path, paths: style, ...scoped });
+        }}
+        onRename={async (one, to) => {
+          if (await lineUp({ kind: 'rename-sheet', sheet: one.path, to })) view.open(undefined);
+        }}
+        onImportsToLinks={() => void lineUp({ kind: 'import-to-link', ...scoped })}
+        onToImports={(one) => void lineUp({ kind: 'link-to-import', sheet: one.path, ...scoped })}
+        onBaseline={() => void lineUp({ kind: 'add-baseline', sheet: baselineName(draft.sheets), ...scoped })}
+        onCopy={(from) => void lineUp({ kind: 'copy-links', from, pages: [...view.scope] })}
+        onReorder={(path, place: LinkPlace) => void lineUp({ kind: 'move-link', sheet: path, place, ...scoped })}
+      />
+      {asked.question}
+    </>
   );
 }
 

@@ -1,11 +1,15 @@
 import { useState } from 'react';
 import type { OperationBody, OverrideReply } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count } from '../../ui/format.ts';
 import { StyleSample } from '../../ui/StyleSample.tsx';
+import { useEffectQuery } from '../drafts/index.ts';
 import { dropOf, shareOf } from './overrideOperations.ts';
 
 interface Props {
+  /** The draft that drops and shares are tried on. */
+  readonly on: { readonly id: string; readonly base: number; readonly version: number };
   readonly one: OverrideReply;
   readonly limit: readonly string[] | undefined;
   readonly pages: readonly string[];
@@ -16,12 +20,14 @@ interface Props {
 }
 
 /** One override as it is now, dropped, and shared: how it looks, which pages change, who decides then. */
-export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, onNote }: Props) {
+export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages, onNote }: Props) {
   const [noting, setNoting] = useState<string | undefined>(undefined);
   const { beats, property, value, then } = one;
   const text = one.first.text || 'No sailing today.';
   const look = (said: string) => <StyleSample text={text} declarations={[{ property, value: said }]} />;
   const next = then[0]!;
+  const dropped = useEffectQuery({ ...on, operations: [dropOf(one, limit)] });
+  const shared = useEffectQuery({ ...on, operations: [shareOf(one, limit)] });
   const own =
     one.kind === 'attribute' ? 'the style attribute' : `${one.selector} in the block, ${one.specificity ?? ''}`;
   return (
@@ -50,18 +56,14 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
         <tr>
           <th>pages that change</th>
           <td>none</td>
-          <td className={one.changes > 0 ? 'lit' : ''}>
-            {one.changes > 0 ? <Strip pages={pages} on={one.pages} /> : 'none'}
-          </td>
-          <td className={one.shared.elements > 0 ? 'lit' : ''}>
-            {one.shared.elements > 0 ? <Strip pages={pages} on={one.shared.pages} /> : 'none'}
-          </td>
+          <Changed effect={dropped} pages={pages} />
+          <Changed effect={shared} pages={pages} />
         </tr>
         <tr>
           <th>elements</th>
           <td>none</td>
-          <td>{one.changes > 0 ? `${one.changes} become ${next.value}` : 'none'}</td>
-          <td>{one.shared.elements > 0 ? `${one.shared.elements} become ${value}` : 'none'}</td>
+          <td>{elementsOf(dropped, next.value)}</td>
+          <td>{elementsOf(shared, value)}</td>
         </tr>
         <tr>
           <th>who decides then</th>
@@ -74,7 +76,7 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
                 : next.source}
           </td>
           <td>
-            {beats.selector} in {beats.path}
+            {one.kind === 'attribute' ? beats.part : one.selector} in {beats.path}
           </td>
         </tr>
         <tr>
@@ -124,13 +126,31 @@ export function OverrideChoices({ one, limit, pages, busy, onLineUp, onPages, on
             <button type="button" className="act" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
               Make it shared
             </button>{' '}
-            {one.shared.pages.length > 0 && `${count(one.shared.pages.length, 'page')} look different`}
+            {refusedBy(shared)}
           </td>
         </tr>
       </tbody>
     </table>
   );
 }
+
+type Tried = ReturnType<typeof useEffectQuery>;
+
+/** What the proof says of it. */
+function Changed({ effect, pages }: { readonly effect: Tried; readonly pages: readonly string[] }) {
+  const { currentData: found } = effect;
+  if (!found) return <td>{effect.isError ? '' : 'proving …'}</td>;
+  const on = [...found.differing, ...found.unsure];
+  return <td className={on.length > 0 ? 'lit' : ''}>{on.length > 0 ? <Strip pages={pages} on={on} /> : 'none'}</td>;
+}
+
+function elementsOf({ currentData: found }: Tried, value: string): string {
+  if (!found) return '';
+  if (found.unsure.length > 0) return 'it cannot be told';
+  return found.elements > 0 ? `${found.elements} change, to ${value}` : 'none';
+}
+
+const refusedBy = ({ error }: Tried): string => (error ? problemText(error) : '');
 
 const Strip = ({ pages, on }: { readonly pages: readonly string[]; readonly on: readonly string[] }) => (
   <>

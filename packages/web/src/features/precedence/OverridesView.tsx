@@ -8,6 +8,8 @@ import { OverrideChoices } from './OverrideChoices.tsx';
 import { dropOf, shareOf } from './overrideOperations.ts';
 
 interface Props {
+  /** The draft that choices are tried on. */
+  readonly on: { readonly id: string; readonly base: number; readonly version: number };
   readonly found: OverridesReply | undefined;
   readonly failed: string | undefined;
   /** In rail order. */
@@ -18,13 +20,15 @@ interface Props {
   readonly busy: boolean;
   readonly onOpen: (id: string | undefined) => void;
   readonly onLineUp: (operations: readonly OperationBody[]) => void;
+  /** Copies to drop. */
+  readonly onCopies: (operations: readonly OperationBody[]) => void;
   readonly onPages: (pages: readonly string[]) => void;
   readonly onNote: (override: string, note: string) => void;
   readonly onSheet: (path: string) => void;
 }
 
 const causes: readonly (readonly [OverrideReply['cause'], string, string])[] = [
-  ['copy', 'Says what the sheet says', 'a copy left behind; without it nothing changes'],
+  ['copy', 'Says what the sheet says', 'a copy left behind; the same value comes next'],
   ['order', 'Comes later', 'as strong as the shared rule, and after the link'],
   ['specificity', 'Has the stronger selector', 'an ID or a class more than the shared rule'],
   ['attribute', 'Is a style attribute', 'beats every selector that is not important'],
@@ -70,9 +74,9 @@ export function OverridesView(props: Props) {
             type="button"
             className="btn next"
             disabled={busy}
-            onClick={() => onLineUp(copies.map((one) => dropOf(one, limit)))}
+            onClick={() => props.onCopies(copies.map((one) => dropOf(one, limit)))}
           >
-            Drop the {copies.length}, nothing changes
+            Drop the {copies.length} {copies.length === 1 ? 'copy' : 'copies'}
           </button>
         )}
       </div>
@@ -275,7 +279,7 @@ function Value({
 }
 
 function droppedWords({ changes, then, value }: OverrideReply): string {
-  if (changes === 0) return 'nothing changes';
+  if (changes === 0) return 'the same value comes next';
   return then[0]!.value === value ? 'the same here, not in every medium' : `${changes} become ${then[0]!.value}`;
 }
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
-import type { DraftInHand } from '../drafts/index.ts';
+import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { ElementView } from './ElementView.tsx';
 import { OverridesView } from './OverridesView.tsx';
@@ -36,6 +36,15 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
   const value = useValueQuery({ ...at, value: asked.value }, { skip: asked.way !== 'value' || asked.value === '' });
   const [putNote] = usePutNoteMutation();
 
+  const toBeAsked = useAskedLineUp(view.siteId, inHand);
+  const dropCopies = async (operations: readonly OperationBody[]): Promise<void> => {
+    setProblem(undefined);
+    try {
+      await toBeAsked.lineUp('Drop the copies?', operations);
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
   const lineUp = async (operations: readonly OperationBody[]): Promise<void> => {
     setProblem(undefined);
     try {
@@ -130,15 +139,17 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
         )}
         {asked.way === 'overrides' && (
           <OverridesView
+            on={{ id: view.siteId, base: inHand.draft!.base, version: inHand.draft!.version }}
             found={overrides.currentData}
             failed={failedOf(overrides)}
             pages={view.pages}
             scope={view.scope}
             scoped={view.scoped}
             opened={asked.override}
-            busy={inHand.changing}
+            busy={inHand.changing || toBeAsked.looking}
             onOpen={(id) => asked.set({ override: id })}
             onLineUp={(operations) => void lineUp(operations)}
+            onCopies={(operations) => void dropCopies(operations)}
             onPages={view.setScope}
             onNote={(override, note) => void putNote({ id: view.siteId, override, note })}
             onSheet={(path) => view.go('sheets', path)}
@@ -155,6 +166,7 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
           />
         )}
       </div>
+      {toBeAsked.question}
     </div>
   );
 }

@@ -22,6 +22,6 @@ export const shareOf = (one: OverrideReply, limit?: readonly string[]): Operatio
   kind: 'share-declaration',
   ...declarationOf(one),
   sheet: one.beats.path,
-  rule: one.beats.selector,
+  rule: one.kind === 'attribute' ? one.beats.part : one.selector,
   pages: pagesOf(one, limit),
 });

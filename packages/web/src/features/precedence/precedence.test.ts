@@ -80,12 +80,11 @@ const override: OverrideReply = {
   property: 'color',
   value: 'red',
   important: false,
-  beats: { path: 's.css', selector: 'h1', specificity: '(0,0,1)', property: 'color', value: 'teal' },
+  beats: { path: 's.css', selector: 'h1, h2', part: 'h1', specificity: '(0,0,1)', property: 'color', value: 'teal' },
   then: [{ value: 'teal', source: 's.css', elements: 2 }],
   pages: ['a.html', 'b.html'],
   elements: 2,
   changes: 2,
-  shared: { pages: [], elements: 0 },
   first: { page: 'a.html', element: '', name: '', text: '' },
   note: null,
 };
@@ -94,7 +93,9 @@ test('an override is dropped or shared on its pages, of those chosen', () => {
   const said = { where: 'block', selector: '#w h1', property: 'color', value: 'red' };
   expect(dropOf(override)).toEqual({ kind: 'drop-declaration', ...said, pages: ['a.html', 'b.html'] });
   expect(dropOf(override, ['b.html', 'z.html'])).toEqual({ kind: 'drop-declaration', ...said, pages: ['b.html'] });
-  expect(shareOf(override)).toEqual({ kind: 'share-declaration', ...said, sheet: 's.css', rule: 'h1', pages: ['a.html', 'b.html'] }); // prettier-ignore
+  expect(shareOf(override)).toEqual({ kind: 'share-declaration', ...said, sheet: 's.css', rule: '#w h1', pages: ['a.html', 'b.html'] }); // prettier-ignore
+  // what a style attribute says goes to the selector that reaches its elements, and to no other of its rule
+  expect(shareOf({ ...override, kind: 'attribute' })).toMatchObject({ where: 'attribute', sheet: 's.css', rule: 'h1' });
 });
 
 test.each(['importance', 'attribute', 'hint', 'layer', 'specificity', 'proximity', 'order', 'default', 'inherited', 'alone', 'condition', 'state'])(

@@ -1,4 +1,3 @@
-import { takenAsMissing } from '@syndeton/core';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { ProofView } from './ProofView.tsx';
@@ -17,7 +16,7 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
       proof={proof}
       seconds={progress?.status === 'done' ? progress.seconds : undefined}
       path={path}
-      missing={takenAsMissing(draft!.operations)}
+      missing={draft!.missing}
       nextPage={
         differing.find(
           (page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page),

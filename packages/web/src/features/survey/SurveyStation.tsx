@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { FindingReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import type { DraftInHand } from '../drafts/index.ts';
+import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { PageStation } from '../page/index.ts';
 import type { Sorting } from './barsFor.ts';
@@ -32,6 +32,7 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
     else if (sheets.includes(path)) view.go('sheets', path);
     else setProblem(`${path} is neither a page nor a sheet, and none of them names it.`);
   };
+  const asked = useAskedLineUp(view.siteId, inHand);
   const act = async (finding: FindingReply): Promise<void> => {
     setProblem(undefined);
     const { does, family } = finding.action;
@@ -41,7 +42,8 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
       if (place) openPath(place.path, place.line);
     } else {
       try {
-        await inHand.lineUp([{ kind: 'mend', finding: finding.id }]);
+        const { label, asks } = finding.action;
+        await asked.lineUp(`${label}?`, [{ kind: 'mend', finding: finding.id }], asks === undefined ? [] : [asks]);
       } catch (error) {
         setProblem(problemText(error));
       }
@@ -51,23 +53,26 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
   useKeys(opened === undefined ? { p: () => view.go('gather', undefined, { propose: true }) } : {});
   if (opened !== undefined) return <PageStation view={view} page={opened} />;
   return (
-    <SurveyView
-      pages={pages}
-      allPages={view.pages}
-      sheets={sheets}
-      scoped={view.scoped}
-      repeatedBytes={survey.repeatedBytes}
-      blocks={blocks}
-      findings={findings}
-      sorting={sorting}
-      busy={inHand.changing}
-      problem={problem}
-      onAll={() => view.setScope([])}
-      onChoose={(chosen) => (chosen.length === 1 ? view.open(chosen[0]) : view.setScope(chosen))}
-      onSort={setSorting}
-      onPath={openPath}
-      onAct={(finding) => void act(finding)}
-      onPropose={() => view.go('gather', undefined, { propose: true })}
-    />
+    <>
+      <SurveyView
+        pages={pages}
+        allPages={view.pages}
+        sheets={sheets}
+        scoped={view.scoped}
+        repeatedBytes={survey.repeatedBytes}
+        blocks={blocks}
+        findings={findings}
+        sorting={sorting}
+        busy={inHand.changing || asked.looking}
+        problem={problem}
+        onAll={() => view.setScope([])}
+        onChoose={(chosen) => (chosen.length === 1 ? view.open(chosen[0]) : view.setScope(chosen))}
+        onSort={setSorting}
+        onPath={openPath}
+        onAct={(finding) => void act(finding)}
+        onPropose={() => view.go('gather', undefined, { propose: true })}
+      />
+      {asked.question}
+    </>
   );
 }

@@ -1,0 +1,9 @@
+import { pagesOf, type Site } from '../../source/site.ts';
+import type { OperationPlan } from '../operationType.ts';
+
+/** A new sheet is meant for the pages that come to link it: the others are left out on purpose. */
+export function leftOutOf(site: Site, sheet: string, linking: readonly string[]): OperationPlan['leftOut'] {
+  if (site.files.has(sheet)) return [];
+  const linked = new Set(linking);
+  return [{ sheet, pages: pagesOf(site).flatMap(({ path }) => (linked.has(path) ? [] : [path])) }];
+}

@@ -1,0 +1,93 @@
+import { useState, type ReactNode } from 'react';
+import type { EffectReply, OperationBody } from '@syndeton/contract';
+import { Box } from '../../ui/Box.tsx';
+import { count, pageName } from '../../ui/format.ts';
+import { useLazyEffectQuery } from './draftsApi.ts';
+import type { DraftInHand } from './useDraft.ts';
+
+interface Asked {
+  readonly title: string;
+  readonly operations: readonly OperationBody[];
+  /** What an author wrote beside it. */
+  readonly notes: readonly string[];
+  readonly effect: EffectReply;
+}
+
+interface AskedLineUp {
+  /** Lines operations up; where a look would change, or somebody left a note there, it asks first. Rejects with the refusal. */
+  readonly lineUp: (title: string, operations: readonly OperationBody[], notes?: readonly string[]) => Promise<void>;
+  readonly looking: boolean;
+  /** The question, while it is open. */
+  readonly question: ReactNode;
+}
+
+/** For operations whose name does not say that they change a look. */
+export function useAskedLineUp(siteId: string, inHand: DraftInHand): AskedLineUp {
+  const [tryOperations, { isFetching }] = useLazyEffectQuery();
+  const [asked, setAsked] = useState<Asked | undefined>(undefined);
+  const lineUp: AskedLineUp['lineUp'] = async (title, operations, notes = []) => {
+    const { base, version } = inHand.draft!;
+    const effect = await tryOperations({ id: siteId, base, version, operations: [...operations] }, true).unwrap();
+    if (notes.length + effect.differing.length + effect.unsure.length === 0) return inHand.lineUp(operations);
+    setAsked({ title, operations, notes, effect });
+    return undefined;
+  };
+  return {
+    lineUp,
+    looking: isFetching,
+    question: asked && (
+      <Question
+        {...asked}
+        onYes={() => {
+          setAsked(undefined);
+          // what is refused is said in the draft bar
+          void inHand.lineUp(asked.operations).catch(() => undefined);
+        }}
+        onNo={() => setAsked(undefined)}
+      />
+    ),
+  };
+}
+
+function Question({
+  title,
+  notes,
+  effect,
+  onYes,
+  onNo,
+}: Asked & { readonly onYes: () => void; readonly onNo: () => void }) {
+  const { differing, unsure } = effect;
+  return (
+    <Box open onClose={onNo} title={title} describedBy="asked">
+      <div id="asked" className="grid gap-2 text-table">
+        {notes.map((note) => (
+          <p key={note}>
+            Its author wrote there: <q>{note}</q>
+          </p>
+        ))}
+        {differing.length > 0 && (
+          <p>
+            <b>{count(differing.length, 'page')}</b> will look different: {names(differing)}.
+          </p>
+        )}
+        {unsure.length > 0 && (
+          <p>
+            Of <b>{count(unsure.length, 'page')}</b> it cannot be told: {names(unsure)}.
+          </p>
+        )}
+        {differing.length + unsure.length === 0 && <p>No page will look different.</p>}
+      </div>
+      <div className="mt-4 flex items-center gap-4">
+        <button type="button" className="btn next" onClick={onYes}>
+          {differing.length > 0 ? 'Line it up all the same' : 'Line it up'}
+        </button>
+        <button type="button" className="act" onClick={onNo}>
+          Cancel
+        </button>
+      </div>
+    </Box>
+  );
+}
+
+const names = (pages: readonly string[]): string =>
+  pages.slice(0, 6).map(pageName).join(', ') + (pages.length > 6 ? ` and ${pages.length - 6} more` : '');
