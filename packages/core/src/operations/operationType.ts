@@ -2,7 +2,7 @@ import { Type, type TSchema } from '@sinclair/typebox';
 import type { SiteCheck } from '../checks/checkSite.ts';
 import type { ChangeSet } from '../source/changeSet.ts';
 import type { Result } from '../source/result.ts';
-import type { Site } from '../source/site.ts';
+import type { Site, SiteDecisions } from '../source/site.ts';
 import type { LeftRule } from './gather/leftRule.ts';
 import type { ReadingMakers } from './readings.ts';
 
@@ -14,7 +14,7 @@ export interface OperationPlan {
   /** Sheets that are not in the site and count as nothing from here on. */
   readonly absent?: readonly string[];
   /** Pages that are to do without a sheet: nobody forgot to link it there. */
-  readonly leftOut?: readonly { readonly sheet: string; readonly pages: readonly string[] }[];
+  readonly leftOut?: SiteDecisions['leftOut'];
   /** Rules that were asked for and stay in their pages. */
   readonly left?: readonly LeftRule[];
 }

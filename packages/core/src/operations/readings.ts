@@ -1,7 +1,6 @@
 import { applyChangeSet, type ChangeProblem, type ChangeSet } from '../source/changeSet.ts';
 import type { Result } from '../source/result.ts';
-import type { OperationPlan } from './operationType.ts';
-import { withAbsent, withLeftOut, type Site, type SiteFile } from '../source/site.ts';
+import { withAbsent, withLeftOut, type Site, type SiteDecisions, type SiteFile } from '../source/site.ts';
 import { hasReading, rememberReading, type PageReading } from '../survey/pageReading.ts';
 
 /** By page, what is known of it after an operation, so that the next one need not parse it again. */
@@ -19,7 +18,7 @@ export function applyPlan(
     readonly changes: ChangeSet;
     readonly readings?: ReadingMakers | undefined;
     readonly absent?: readonly string[];
-    readonly leftOut?: OperationPlan['leftOut'];
+    readonly leftOut?: SiteDecisions['leftOut'];
   },
 ): Result<Site, ChangeProblem> {
   const applied = applyChangeSet(withLeftOut(withAbsent(site, absent), leftOut), changes);

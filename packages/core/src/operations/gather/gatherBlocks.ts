@@ -209,7 +209,7 @@ export const gatherBlocks = operationType<GatherBlocks, GatherBlocksProblem>()({
     const into = sheets.length === 1 ? sheets[0]!.path : `${sheets.length} sheets of their own`;
     if (sheets.length === 0)
       return succeed({ changes, sentence: `Take empty blocks out of ${count(changes.edited.length, 'page')}` });
-    const leftOut = sheets.flatMap((sheet) => leftOutOf(site, sheet.path, sheet.pages) ?? []);
+    const leftOut = sheets.flatMap((sheet) => leftOutOf(site, sheet.path, sheet.pages));
     return succeed({ changes, sentence: `Turn the blocks left on ${count(pages, 'page')} into ${into}`, leftOut });
   },
   problems: blocksProblems,

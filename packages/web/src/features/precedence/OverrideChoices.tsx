@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { OperationBody, OverrideReply } from '@syndeton/contract';
+import type { EffectReply, OperationBody, OverrideReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count } from '../../ui/format.ts';
@@ -134,7 +134,11 @@ export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages
   );
 }
 
-type Tried = ReturnType<typeof useEffectQuery>;
+interface Tried {
+  readonly currentData?: EffectReply | undefined;
+  readonly isError: boolean;
+  readonly error?: unknown;
+}
 
 /** What the proof says of it. */
 function Changed({ effect, pages }: { readonly effect: Tried; readonly pages: readonly string[] }) {

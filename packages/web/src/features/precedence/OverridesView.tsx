@@ -41,7 +41,7 @@ const mostShown = 12;
 
 /** Declarations in pages that beat shared ones, harmless first; each can be dropped, made shared or kept. */
 export function OverridesView(props: Props) {
-  const { found, failed, scope, scoped, busy, onLineUp, onSheet } = props;
+  const { found, failed, scope, scoped, busy, onSheet } = props;
   if (failed !== undefined) return <p className="err p-6" role="alert">{failed}</p>; // prettier-ignore
   if (!found) return <p className="say p-6" role="status">Comparing what pages and sheets say …</p>; // prettier-ignore
   const inScope = new Set(scope);
