@@ -36,6 +36,7 @@ export const addresses = {
   followProof: ['get', '/api/sites/:id/draft/proof/events'],
   tryOperations: ['post', '/api/sites/:id/draft/effect'],
   propose: ['post', '/api/sites/:id/proposal'],
+  followProposal: ['get', '/api/sites/:id/proposal/events'],
   saveDraft: ['post', '/api/sites/:id/revisions'],
   restoreRevision: ['post', '/api/sites/:id/revisions/:number/restore'],
 } as const satisfies Record<string, readonly ['get' | 'post' | 'put' | 'patch' | 'delete', `/api/${string}`]>;

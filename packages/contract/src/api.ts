@@ -154,6 +154,12 @@ export const Effect = Type.Object(
   { $id: 'Effect' },
 );
 
+/** A plan reads the pages, then proves one state of the site after the other. */
+export const PlanProgress = Type.Object(
+  { step: Type.Union([Type.Literal('reading'), Type.Literal('proving')]), done: Count, total: Count },
+  { $id: 'PlanProgress' },
+);
+
 export const ProposalBody = Type.Object(
   {
     base: Count,
@@ -301,6 +307,7 @@ export type ProposalRequest = Static<typeof ProposalBody>;
 export type PlanSettingsRequest = Static<typeof PlanSettings>;
 export type EffectRequest = Static<typeof EffectBody>;
 export type EffectReply = Static<typeof Effect>;
+export type PlanProgressReply = Static<typeof PlanProgress>;
 export type ProposalReply = Static<typeof Proposal>;
 export type SaveRequest = Static<typeof SaveBody>;
 export type RestoreRequest = Static<typeof RestoreBody>;

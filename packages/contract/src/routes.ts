@@ -10,6 +10,7 @@ import {
   Import,
   Effect,
   EffectBody,
+  PlanProgress,
   Proposal,
   ProposalBody,
   RedoBody,
@@ -257,6 +258,11 @@ export const routes = {
     body: ProposalBody,
     reply: { status: 200, body: Proposal },
     problems: [404, 409, 422],
+  },
+  followProposal: {
+    summary: 'How far the plan of a site is that is being made, as events',
+    reply: { status: 200, body: PlanProgress, events: true },
+    problems: [404],
   },
   saveDraft: {
     summary: 'Save the draft as a new revision',

@@ -1,7 +1,13 @@
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { DraftProof, type DraftProofReply, type ImportReply } from '@syndeton/contract';
+import {
+  DraftProof,
+  PlanProgress,
+  type DraftProofReply,
+  type ImportReply,
+  type PlanProgressReply,
+} from '@syndeton/contract';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
 import { siteApi } from './testing/siteApi.ts';
@@ -67,6 +73,27 @@ test('a proof that a newer draft has overtaken ends, and the newer one is told o
   await changed;
   expect(told.some(({ status }) => status === 'done')).toBe(false);
   expect((await api.proved(id)).proof.pages).toHaveLength(150);
+});
+
+test('a plan while it is made: pages are read, then proved', async () => {
+  const id = await api.bringIn(many);
+  const stop = new AbortController();
+  const asked = fetch(at(`/api/sites/${id}/proposal`), {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ base: 1, sheet: 'css/site.css' }),
+  });
+  const steps = new Set<string>();
+  for await (const reply of eventsOf(`/api/sites/${id}/proposal/events`, stop.signal)) {
+    expectSchema(PlanProgress, reply);
+    const { step, done, total } = reply as PlanProgressReply;
+    expect([total, done <= total]).toEqual([150, true]);
+    steps.add(step);
+    if (step === 'proving') break;
+  }
+  stop.abort();
+  expect((await asked).status).toBe(200);
+  expect(steps.has('proving')).toBe(true);
 });
 
 test('sites on their way in, as they come further', async () => {

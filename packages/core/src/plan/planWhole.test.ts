@@ -47,3 +47,14 @@ test.each([
   expect([plan.value.proof.verdict, plan.value.stays]).toEqual(['same', []]);
   expect(plan.value.sheets.map(({ why }) => why === undefined)).toEqual(sheets.map((_, i) => i === 0));
 });
+
+test('a plan tells how far it is: pages are read, then states are proved', () => {
+  const told: string[] = [];
+  const onStep = (step: string, done: number, total: number): void => void told.push(`${step} ${done}/${total}`);
+  const { 'i.css': sheet, ...both } = files;
+  expect(sheet).toBeDefined();
+  const plan = planWhole(siteOf(both), 'css/site.css', { onStep });
+  expect(plan.ok).toBe(true);
+  expect(told.slice(0, 3)).toEqual(['reading 1/2', 'reading 2/2', 'proving 1/2']);
+  expect(told.at(-1)).toBe('proving 2/2');
+});

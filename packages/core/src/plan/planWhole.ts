@@ -13,6 +13,7 @@ import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { folderOf } from '../source/sitePath.ts';
+import { readingOf } from '../survey/pageReading.ts';
 import { attributesSheetBeside, freeBeside, freeSheetName } from './freeSheetName.ts';
 import {
   planLookKeepingAttributes,
@@ -37,6 +38,8 @@ export interface WholePlanOptions extends PlanOptions {
   readonly important?: boolean;
   /** Imports of embedded blocks are kept where their block goes; else they become links first, where that says the same. */
   readonly keepImports?: boolean;
+  /** Told how far it is: pages are read first, then one state after the other is proved. */
+  readonly onStep?: (step: 'reading' | 'proving', done: number, total: number) => void;
   /** Presentational attributes go as well. */
   readonly hints?: boolean;
 }
@@ -62,6 +65,29 @@ export function planWhole(
   sheet: string,
   options: WholePlanOptions = {},
   prover = new SiteProver(site),
+): Result<WholePlan, OperationProblem> {
+  const { onStep } = options;
+  if (!onStep) return planAll(site, sheet, options, prover);
+  const before = prover.onPage;
+  prover.onPage = (done, total) => onStep('proving', done, total);
+  try {
+    const pages = pagesOf(site);
+    // what is read here is kept for the plan
+    pages.forEach((file, i) => {
+      readingOf(file);
+      onStep('reading', i + 1, pages.length);
+    });
+    return planAll(site, sheet, options, prover);
+  } finally {
+    prover.onPage = before;
+  }
+}
+
+function planAll(
+  site: Site,
+  sheet: string,
+  options: WholePlanOptions,
+  prover: SiteProver,
 ): Result<WholePlan, OperationProblem> {
   const imports = options.keepImports ? undefined : importsLinked(site, options, prover);
   const start = imports?.site ?? site;

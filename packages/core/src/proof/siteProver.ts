@@ -23,6 +23,8 @@ export class SiteProver {
   private readonly before: Site;
   private readonly plain: Sides;
   private readonly looks = new Map<string, PageLook>();
+  /** Told of each page of every proof that says nothing else. */
+  onPage: ProofOptions['onPage'];
   private last: { readonly after: Site; readonly proof: Proof } | undefined;
 
   constructor(before: Site) {
@@ -45,7 +47,7 @@ export class SiteProver {
    * Compares a state with the beginning, page by page, by the bytes they hold. A page that neither changed nor can reach
    * anything that did is the same without being read; its `elements` are 0. Pages that are only on one side are `added` or `removed`.
    */
-  prove(after: Site, options: ProofOptions = {}): Proof {
+  prove(after: Site, options: ProofOptions = this): Proof {
     const { before } = this;
     const run = this.makeRun(after);
     const known = this.last && stillTrue(this.last.after, after, this.last.proof);

@@ -38,7 +38,7 @@ import { elementReply, overridesReply, questionReply, valueReply } from './prece
 import type { AnalysisTasks, MadeDraft, SiteState } from './tasks.ts';
 
 /** Called after each page of a long task: tells how far it is, and ends it when nobody waits for it. */
-export type Step = (done: number, total: number, rules?: number) => void;
+export type Step = (done: number, total: number, rules?: number, proving?: boolean) => void;
 
 type SiteTasks = {
   readonly [Name in keyof AnalysisTasks]: (
@@ -157,10 +157,10 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
         elements: pages.reduce((sum, page) => sum + page.differingElements, 0),
       };
     },
-    async proposal({ state, sheet, pages, settings }) {
+    async proposal({ state, sheet, pages, settings }, step) {
       const { site, before, prover } = await draftOf(state);
       // the proof of the plan is the one that the draft is asked for next
-      const planned = planWhole(site, sheet, { ...settings, ...(pages ? { pages } : {}) }, site === before ? prover : undefined); // prettier-ignore
+      const planned = planWhole(site, sheet, { ...settings, ...(pages ? { pages } : {}), onStep: (what, done, total) => step(done, total, undefined, what === 'proving') }, site === before ? prover : undefined); // prettier-ignore
       if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
       const { operations, sheets, stays } = planned.value;
       return {

@@ -23,6 +23,8 @@ export interface Progress {
   readonly total: number;
   /** Rules found in pages so far, for inventories. */
   readonly rules?: number;
+  /** Of a plan: its pages are read, and it is being proved. */
+  readonly proving?: boolean;
 }
 
 export interface TaskOptions {

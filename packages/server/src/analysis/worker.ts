@@ -36,12 +36,12 @@ async function answer(order: Order, tasks: ReturnType<typeof makeSiteTasks>): Pr
 function stepOf({ id, stop }: Order): Step {
   const stopped = new Int32Array(stop);
   let last = 0;
-  return (done, total, rules) => {
+  return (done, total, rules, proving) => {
     if (Atomics.load(stopped, 0) !== 0) throw new Stopped();
     const now = Date.now();
     if (now - last < 100 && done < total) return;
     last = now;
-    const progress = rules === undefined ? { done, total } : { done, total, rules };
+    const progress = { done, total, ...(rules === undefined ? {} : { rules }), ...(proving ? { proving } : {}) };
     port.postMessage({ id, kind: 'progress', progress } satisfies Report);
   };
 }

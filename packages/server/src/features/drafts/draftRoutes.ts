@@ -10,6 +10,7 @@ type Names =
   | 'followProof'
   | 'tryOperations'
   | 'propose'
+  | 'followProposal'
   | 'saveDraft';
 
 export function draftHandlers(drafts: DraftService): Handlers<Names> {
@@ -22,6 +23,7 @@ export function draftHandlers(drafts: DraftService): Handlers<Names> {
     followProof: ({ params }) => drafts.followProof(params.id),
     tryOperations: ({ params, body }, { signal }) => drafts.tryOperations(params.id, body, signal),
     propose: ({ params, body }, { signal }) => drafts.propose(params.id, body, signal),
+    followProposal: ({ params }) => drafts.followProposal(params.id),
     saveDraft: ({ params, body }) => drafts.save(params.id, body),
   };
 }

@@ -4,12 +4,14 @@ import type {
   EffectReply,
   EffectRequest,
   Follow,
+  PlanProgressReply,
   ProposalReply,
   ProposalRequest,
   SavedRevisionReply,
   SaveRequest,
 } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
+import type { Progress } from '../../analysis/siteThreads.ts';
 import type { MadeDraft, SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { InventoryService } from '../inventory/index.ts';
@@ -19,6 +21,7 @@ import { sha256, type SiteService } from '../sites/index.ts';
 import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
 import { draftChanged, makeDraftChanges, type DraftChanges } from './draftChanges.ts';
 import { makeHeldDrafts, type HeldDraft } from './heldDrafts.ts';
+import { makePlanProgress } from './planProgress.ts';
 import { makeProofs } from './proofs.ts';
 
 export interface DraftService extends DraftChanges {
@@ -28,6 +31,7 @@ export interface DraftService extends DraftChanges {
   /** What operations would do if they were lined up next. */
   tryOperations(siteId: string, body: EffectRequest, signal?: AbortSignal): Promise<EffectReply>;
   propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply>;
+  followProposal(siteId: string): Promise<Follow<PlanProgressReply>>;
   save(siteId: string, body: SaveRequest): Promise<SavedRevisionReply>;
   /** The state a page or sheet is asked for in: the draft's, or a revision's (`r3`). */
   state(siteId: string, name: string): Promise<SiteState>;
@@ -55,6 +59,7 @@ export function makeDraftService({
 }): DraftService {
   const held = makeHeldDrafts();
   const proofs = makeProofs(analysis);
+  const planned = makePlanProgress();
 
   async function find(siteId: string): Promise<DraftRecord> {
     await sites.get(siteId);
@@ -80,7 +85,14 @@ export function makeDraftService({
     const { base, sheet, pages, settings } = body;
     const draft = await find(siteId);
     if (base !== draft.base) throw siteChanged(base, draft.base);
-    return analysis.run(siteId, 'proposal', { state: stateOf(siteId, draft), sheet, pages, settings }, { signal });
+    const onProgress = ({ done, total, proving }: Progress): void =>
+      planned.tell(siteId, { step: proving ? 'proving' : 'reading', done, total });
+    try {
+      const input = { state: stateOf(siteId, draft), sheet, pages, settings };
+      return await analysis.run(siteId, 'proposal', input, { signal, onProgress });
+    } finally {
+      planned.end(siteId);
+    }
   }
 
   async function state(siteId: string, name: string): Promise<SiteState> {
@@ -116,6 +128,10 @@ export function makeDraftService({
       return proofs.follow(siteId, draft.version, stateOf(siteId, draft));
     },
     propose,
+    async followProposal(siteId) {
+      await sites.get(siteId);
+      return planned.follow(siteId);
+    },
     async tryOperations(siteId, { base, version, operations }, signal) {
       const draft = await find(siteId);
       if (draft.base !== base) throw siteChanged(base, draft.base);

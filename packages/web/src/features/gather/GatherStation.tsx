@@ -28,6 +28,7 @@ import {
 } from './gatherSlice.ts';
 import { GatherView } from './GatherView.tsx';
 import { PlanSettingsBox } from './PlanSettingsBox.tsx';
+import { usePlanProgress } from './usePlanProgress.ts';
 import { SendBox, type SendOptions } from './SendBox.tsx';
 
 export function GatherStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
@@ -42,7 +43,9 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const at = { id: view.siteId, number: view.site!.revision };
   const { data } = useFamiliesQuery(at);
   const { data: attributes } = useAttributesQuery(at);
-  const [propose, proposing] = useProposeMutation();
+  const [propose] = useProposeMutation();
+  const [making, setMaking] = useState(false);
+  const progress = usePlanProgress(site, making);
   const [sheetFor, setSheetFor] = useState<string | undefined>(undefined);
   const [notes, setNotes] = useState<readonly string[]>([]);
   const operations = inHand.draft!.operations;
@@ -72,6 +75,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   };
   /** Plans on what is lined up besides a plan; `first`: what is lined up before it. */
   const proposeAll = async (how = settings, first: DraftChange = (now) => now): Promise<void> => {
+    setMaking(true);
     const old = operations;
     let plannedOn: readonly OperationBody[] = [];
     try {
@@ -99,6 +103,8 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         .change((now) => (JSON.stringify(now) === JSON.stringify(plannedOn) ? old : now))
         .catch(() => undefined);
       setNotes([problemText(error)]);
+    } finally {
+      setMaking(false);
     }
   };
   const send = async (typed: string, { keepEmptyBlocks, place }: SendOptions): Promise<void> => {
@@ -173,7 +179,7 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
   const navigate = useNavigate();
   const asked = (location.state as Asked | null)?.propose === true;
   const anyAttribute = view.survey!.pages.some((page) => page.styleAttributes > 0 && inScope.has(page.path));
-  const ready = (families.length > 0 || anyAttribute) && !proposing.isLoading;
+  const ready = (families.length > 0 || anyAttribute) && !making;
   const proposeOnce = useEffectEvent(() => {
     void navigate({ pathname: location.pathname, search: location.search }, { replace: true, state: null });
     if (ready) queueMicrotask(() => void proposeAll());
@@ -198,7 +204,8 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         scoped={view.scoped}
         draft={inHand.draft!}
         opened={view.opened}
-        proposing={proposing.isLoading}
+        proposing={making}
+        progress={progress}
         notes={notes}
         plan={operations.length > 0 ? plan : undefined}
         attributes={{ groups, left: attributes?.left ?? [], names, goesTo: (key) => goesToSheet(operations, key) }}

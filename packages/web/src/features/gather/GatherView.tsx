@@ -25,6 +25,8 @@ interface Props {
   readonly draft: DraftReply;
   readonly opened: string | undefined;
   readonly proposing: boolean;
+  /** How far the plan is that is being made. */
+  readonly progress: string;
   readonly notes: readonly string[];
   /** What the plan lined up says of itself. */
   readonly plan: ProposalReply | undefined;
@@ -105,7 +107,7 @@ export function GatherView(props: Props) {
             </button>
           ) : !settled && (families.length > 0 || attributes.groups.length > 0) ? (
             <button type="button" className="btn next" onClick={props.onPropose} disabled={props.proposing}>
-              {props.proposing ? 'Proving plans …' : lined ? 'Propose the rest' : 'Propose a plan'} <kbd>P</kbd>
+              {props.proposing ? props.progress : lined ? 'Propose the rest' : 'Propose a plan'} <kbd>P</kbd>
             </button>
           ) : null}
         </div>

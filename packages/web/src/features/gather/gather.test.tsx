@@ -173,6 +173,7 @@ test('the station says what is there and what to do next', () => {
     draft,
     opened: undefined,
     proposing: false,
+    progress: '',
     notes: [],
     loading: false,
     plan: undefined,
