@@ -34,8 +34,8 @@ export interface GatherOptions {
   readonly keepImports: boolean;
   /** No selector with `:where()`. */
   readonly oldBrowsers: boolean;
-  /** One new sheet whose rules ask for classes of their pages, or as many as need none. */
-  readonly sheets: 'one' | 'own';
+  /** One new sheet whose rules ask for classes of their pages, one more for each folder, or as many as need no classes. */
+  readonly sheets: 'one' | 'folders' | 'own';
   /** Sheets that pages ask for and the folder has not: they may say anything, or they are nowhere. */
   readonly missing: 'unknown' | 'nothing';
   /** Important declarations in place of stronger selectors. */

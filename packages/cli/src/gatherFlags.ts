@@ -28,8 +28,8 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     throw new UsageProblem(`--keep ${keep} is not known. attributes is allowed.`);
   if (singlePage !== 'shared' && singlePage !== 'own' && singlePage !== 'stay')
     throw new UsageProblem(`--single-page ${singlePage} is not known. shared, own and stay are allowed.`);
-  if (sheets !== 'one' && sheets !== 'own')
-    throw new UsageProblem(`--sheets ${sheets} is not known. one and own are allowed.`);
+  if (sheets !== 'one' && sheets !== 'folders' && sheets !== 'own')
+    throw new UsageProblem(`--sheets ${sheets} is not known. one, folders and own are allowed.`);
   if (missing !== 'unknown' && missing !== 'nothing')
     throw new UsageProblem(`--missing ${missing} is not known. unknown and nothing are allowed.`);
   if (maxSheets !== undefined && !/^[1-9]\d{0,3}$/.test(maxSheets))

@@ -59,7 +59,7 @@ export async function main(
     )
     .option(
       '--sheets <how>',
-      'one: one new sheet, rules for some pages ask for a class of their body; own: no such classes, as many sheets as that takes',
+      'one: one new sheet, rules for some pages ask for a class of their body; folders: besides it one for each folder, for what only its pages have; own: no such classes, as many sheets as that takes',
       'one',
     )
     .option('--old-browsers', 'no :where() in selectors; a rule that would need it goes with its block')
@@ -74,7 +74,7 @@ export async function main(
     )
     .option(
       '--single-page <what>',
-      'rules that only one page has: shared (in the main sheet), own (in a sheet beside it), or stay',
+      'rules that only one page has: shared (in the main sheet), own (in a sheet beside the page), or stay',
       'shared',
     )
     .option('--max-sheets <n>', 'at most so many sheets; what would need more stays in its pages')

@@ -127,8 +127,8 @@ export const PlanSettings = Type.Object(
     ids: Type.Optional(Type.Boolean()),
     /** Imports of embedded blocks stay imports. */
     keepImports: Type.Optional(Type.Boolean()),
-    /** One new sheet whose rules ask for classes of their pages, or as many as need none. */
-    sheets: Type.Optional(Type.Union([Type.Literal('one'), Type.Literal('own')])),
+    /** One new sheet whose rules ask for classes of their pages, one more for each folder, or as many as need no classes. */
+    sheets: Type.Optional(Type.Union([Type.Literal('one'), Type.Literal('folders'), Type.Literal('own')])),
     /** No `:where()` in selectors. */
     oldBrowsers: Type.Optional(Type.Boolean()),
     important: Type.Optional(Type.Boolean()),

@@ -142,7 +142,7 @@ export {
 } from './operations/operation.ts';
 export { KeptDraft, type KeptDraftState } from './operations/keptDraft.ts';
 export { operationsBeyond, redoOnTop } from './operations/redoOnTop.ts';
-export type { PlannedSheet, PlanOptions } from './plan/planGather.ts';
+export type { PlannedSheet, PlanOptions } from './plan/planOptions.ts';
 export type { SinglePage } from './plan/partition.ts';
 export { attributesSheetBeside, freeSheetName } from './plan/freeSheetName.ts';
 export type { AddBaseline } from './operations/links/addBaseline.ts';

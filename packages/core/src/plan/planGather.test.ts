@@ -6,7 +6,8 @@ import { makeSite } from '../source/site.ts';
 import { parsePage } from '../page/parsePage.ts';
 import { embeddedBlocks } from '../survey/blockUnits.ts';
 import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
-import { planLookKeepingGather, type PlanOptions } from './planGather.ts';
+import { planLookKeepingGather } from './planGather.ts';
+import type { PlanOptions } from './planOptions.ts';
 
 const page = (style: string): string => pageOf(`<style>${style}</style>`, '<h1>a</h1><p class=n>b</p><p>c</p>');
 

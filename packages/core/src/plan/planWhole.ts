@@ -21,14 +21,8 @@ import {
   watchFor,
   type LookKeepingAttributes,
 } from './planAttributes.ts';
-import {
-  attempt,
-  planLookKeepingGather,
-  type Attempt,
-  type LookKeepingPlan,
-  type PlannedSheet,
-  type PlanOptions,
-} from './planGather.ts';
+import { attempt, planLookKeepingGather, type LookKeepingPlan } from './planGather.ts';
+import type { Attempt, PlannedSheet, PlanOptions } from './planOptions.ts';
 import { attributesStaying, blocksStaying, presentationalStaying, type Staying } from './staying.ts';
 
 export interface WholePlanOptions extends PlanOptions {

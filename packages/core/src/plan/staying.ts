@@ -6,7 +6,7 @@ import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
 import type { AttributesPlan } from '../operations/gather/gatherAttributes.ts';
 import { describeElementStays, type HintsPlan } from '../operations/gather/gatherHints.ts';
-import type { PlanOptions } from './planGather.ts';
+import type { PlanOptions } from './planOptions.ts';
 import type { Stayed } from './takeBack.ts';
 
 /** Why something stays in a page, for programs. */

@@ -28,6 +28,8 @@ export interface GatherBlocks {
   /** Where the sheets go: `css`, or empty for the root. */
   readonly folder: string;
   readonly pages?: readonly string[];
+  /** Sheets go into the folders of their pages in place of `folder`; blocks are alike within one folder only. */
+  readonly beside?: boolean;
   /** Only blocks that stand alike on at least so many of the pages; 1 when absent. */
   readonly least?: number;
   /** Paths for sheets, by the block's key; the others get a proposed one. */
@@ -69,10 +71,13 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
     const page = readingOf(file);
     if (!page) continue;
     for (const run of runsOf(page)) {
-      const text = textOfRun(run, `${folder}sheet.css`);
+      const where = operation.beside ? folderOf(page.path) : folder;
+      const text = textOfRun(run, `${where}sheet.css`);
       if (text === undefined) continue;
       const { media, title } = run.blocks[0]!.source;
-      const key = contentHash(encodeText(`${media}\n${title}\n${withLineEnds(text, '\n')}`, 'utf-8')!);
+      const key = contentHash(
+        encodeText(`${operation.beside ? where : ''}${media}\n${title}\n${withLineEnds(text, '\n')}`, 'utf-8')!,
+      );
       const group = groups.get(key);
       if (group) group.runs.push(run);
       else groups.set(key, { text, runs: [run] });
@@ -83,12 +88,18 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
   const least = operation.least ?? 1;
   const chosen = [...groups].filter(([, { runs }]) => new Set(runs.map((run) => run.page.path)).size >= least);
   if (chosen.length === 0 && empty.length === 0) return fail({ kind: 'no-blocks' });
-  const names = new SheetNames(site, folder);
+  const namesIn = new Map<string, SheetNames>();
+  const namesOf = (where: string): SheetNames => {
+    const names = namesIn.get(where) ?? new SheetNames(site, where);
+    namesIn.set(where, names);
+    return names;
+  };
   const sheets: BlockSheet[] = [];
   const created: { path: string; text: string }[] = [];
   const edits = new Map<PageReading, Edit[]>();
   for (const [key, { text, runs }] of chosen) {
     const pages = [...new Set(runs.map((run) => run.page.path))];
+    const names = namesOf(operation.beside ? folderOf(pages[0]!) : folder);
     const path = sheetPath(site, names, operation.names?.[key], pages, runs[0]!);
     if (!path.ok) return path;
     created.push({ path: path.value, text: withCharset(text) });
@@ -196,6 +207,7 @@ export const gatherBlocks = operationType<GatherBlocks, GatherBlocksProblem>()({
       kind: Type.Literal('gather-blocks'),
       folder: Type.String({ maxLength: 400 }),
       pages: fields.somePages,
+      beside: Type.Optional(Type.Boolean()),
       least: Type.Optional(Type.Integer({ minimum: 1 })),
       names: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 400 }))),
     },

@@ -39,7 +39,8 @@ function placeName(pages: readonly string[]): string | undefined {
   const folders = new Set(pages.map(folderOf));
   if (folders.size > 1) return undefined;
   const folder = [...folders][0]!.replace(/\/$/, '');
-  const parent = folder.slice(folder.lastIndexOf('/') + 1);
+  // a year or a number says little without what it lies in
+  const parent = /(?:[^/]*\/)?\d[^/]*$|[^/]*$/.exec(folder)![0].replace('/', '-');
   if (pages.length > 1) return parent === '' ? undefined : parent;
   const name = fileNameOf(pages[0]!).replace(/\.[^.]*$/, '');
   return name.toLowerCase() === 'index' && parent !== '' ? parent : name;

@@ -10,8 +10,8 @@ export interface OneSheetOptions {
   readonly unmarkable?: ReadonlySet<string>;
   /** No `:where()`: a rule that would need it stays. */
   readonly oldBrowsers?: boolean;
-  /** Rules that one page has and no other stay. */
-  readonly singlesStay?: boolean;
+  /** Whether a rule that these pages have and no other stays. */
+  readonly stays?: (pages: readonly string[]) => boolean;
   /** As if pages that hold one version of a rule held another. */
   readonly instead?: { readonly family: string; readonly from: string; readonly version: string };
 }

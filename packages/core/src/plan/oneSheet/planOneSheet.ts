@@ -28,8 +28,9 @@ export function planOneSheet(site: Site, options: OneSheetOptions): GatherSheet 
   const table = movingRules(read, read.pages.map(() => dead)); // prettier-ignore
   const readings = paths.map((path) => readingOf(site.files.get(path)!));
   const taking = new Set(options.pages);
+  const left = table.rules.map(({ holders }) => options.stays?.([...holders].map((page) => table.pages[page]!.path)) === true); // prettier-ignore
   const staying = table.pages.map(
-    ({ path, sequence }) => new Set(sequence.filter((rule) => !taking.has(path) || (options.singlesStay === true && table.rules[rule]!.holders.size === 1))), // prettier-ignore
+    ({ path, sequence }) => new Set(sequence.filter((rule) => !taking.has(path) || left[rule])),
   );
   for (let round = 1; round <= mostRounds; round++) {
     const places = table.pages.map((page, i) => linkPlaceOf(table, page, staying[i]!, linkedAt(readings[i], page.anchors, options.sheet))); // prettier-ignore

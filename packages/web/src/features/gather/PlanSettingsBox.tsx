@@ -45,7 +45,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
   };
   return (
     <Box open onClose={onClose} title="How plans are made">
-      <form onSubmit={submit} className="grid gap-4 text-table">
+      <form onSubmit={submit} className="grid gap-2.5 text-table">
         <div className="grid grid-cols-2 gap-4">
           <label>
             New sheets go to the folder
@@ -74,6 +74,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
             value={sheets}
             options={[
               ['one', 'in one sheet, asking for a class of these pages’ body'],
+              ['folders', 'the same, and a sheet for each folder for what only its pages have'],
               ['own', 'in sheets of their own, without such classes'],
             ]}
             onChange={setSheets}
@@ -87,11 +88,16 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
             options={[
               [
                 'shared',
-                sheets === 'one'
+                sheets !== 'own'
                   ? 'in the main sheet'
                   : 'to a shared sheet where it reaches nothing else, else to its own',
               ],
-              ['own', 'to a sheet beside the main one, named for the page'],
+              [
+                'own',
+                sheets === 'own'
+                  ? 'to a sheet beside the main one, named for the page'
+                  : 'to a sheet beside the page, named for it',
+              ],
               ['stay', 'stays in the page'],
             ]}
             onChange={setSingle}
@@ -101,7 +107,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
           <Tick checked={attributes} onChange={setAttributes} label="Style attributes become classes" /> Style
           attributes become classes
         </p>
-        {sheets === 'one' && (
+        {sheets !== 'own' && (
           <p className="flex items-center gap-2">
             <Tick checked={old} onChange={setOld} label="For old browsers: no :where() in selectors" /> For old
             browsers: no <code>:where()</code> in selectors
