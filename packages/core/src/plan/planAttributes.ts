@@ -34,8 +34,12 @@ export function planLookKeepingAttributes(
   prover = new SiteProver(site),
 ): Result<LookKeepingAttributes, AttributesProblem> {
   let tried = operation;
-  const kept = takeBack(prover, site, (stayed) => {
-    tried = { ...operation, except: [...(operation.except ?? []), ...stayed.map(({ key, page }) => ({ key, page }))] };
+  const kept = takeBack(prover, site, (stayed, carefully) => {
+    tried = {
+      ...operation,
+      ...(carefully ? { newNames: true } : {}),
+      except: [...(operation.except ?? []), ...stayed.map(({ key, page }) => ({ key, page }))],
+    };
     return planGatherAttributes(site, tried, watchFor(site, prover));
   });
   if (!kept.ok) return kept;

@@ -1,12 +1,12 @@
 import { longhandsOf } from '../values/longhands.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
-import { neededNames } from '../survey/selectorNames.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, type PageTree } from '../page/parsePage.ts';
 import { noticed, type ElementChange } from '../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../scripts/pageScripts.ts';
 import type { Touch } from '../scripts/scriptFacts.ts';
+import { comingRules } from './comingRules.ts';
 import { madeAlike, namesMade, rulesFor, type MadeRule } from './madeElements.ts';
 import type { PageState } from './explainDifference.ts';
 import { isStyleSource, type ElementPair } from './pairElements.ts';
@@ -69,24 +69,13 @@ function mayBeBeaten({ cascade }: PageState, { before, after }: ElementPair, nam
   const own = new Set(before.classes);
   const stead = all.find((one) => matched.has(one) && needsOneOf(one.selector, (name) => after.classes.includes(name) && !own.has(name))); // prettier-ignore
   if (!stead) return false;
-  return all.some(
-    (one) =>
-      one.position > stead.position &&
-      !matched.has(one) &&
-      one.pseudoElement === '' &&
-      one.rule.compiled.block.declarations.some((c) => c.longhands.some((name) => longhands.has(name))) &&
-      neededNames(one.selector).every((name) => names.has(name.replace(/^[.#]/, ''))) &&
-      mayBecome(one.selector, after),
+  return comingRules(cascade, after.tag, longhands, names).some(
+    (one) => one.position > stead.position && !matched.has(one),
   );
 }
 
 const needsOneOf = (selector: ComplexSelector, is: (name: string) => boolean): boolean =>
   selector.compounds.at(-1)!.simples.some((simple) => simple.kind === 'class' && is(simple.name));
-
-/** Whether an element of this type could match, given other classes, IDs or ancestors. */
-const mayBecome = (selector: ComplexSelector, { tag }: ElementNode): boolean =>
-  selector.compounds.at(-1)!.simples.every((simple) => simple.kind !== 'type' || simple.lower === tag.toLowerCase()) &&
-  selector.compounds.some((compound) => compound.simples.some(({ kind }) => kind === 'class' || kind === 'id' || kind === 'attribute')); // prettier-ignore
 
 /** What of a pair is not the same. */
 function changeOf({ before: one, after: two }: ElementPair): ElementChange {

@@ -137,6 +137,37 @@ test.each([
   expect(isPlainClassName(name)).toBe(true);
 });
 
+test('what most looks of one kind of element have is in no name', () => {
+  const looks = ['fill: red', 'fill: gold', 'fill: teal', 'opacity: 0.5', ''].map(
+    (css) => `${css}; stroke-width: 2; stroke: black`,
+  );
+  const { sheet } = gathered(`<svg>${looks.map((css) => `<path style="${css}"/>`).join('')}</svg>`);
+  expect([...sheet!.matchAll(/^\.([\w-]+)/gm)].map(([, name]) => name)).toEqual(['shape-filled-red', 'shape-filled-amber', 'shape-filled-teal', 'shape-opacity-0-5', 'shape-pen-2-drawn-black']); // prettier-ignore
+});
+
+const scripted = '<script>document.body.append(document.createElement("div"))</script><i class=hot></i>';
+
+test('names that are there are no names for a look where a script makes elements that may have them', () => {
+  const body = '<div class=box><b style="color: red">a</b><div>c</div></div>';
+  const files = (script: string) => ({ 'css/a.css': '.y { left: 0 }', 'a.html': pageOf('<link rel=stylesheet href=css/a.css>', body + script) }); // prettier-ignore
+  const selectors = (script: string): readonly string[] => {
+    const plan = planGatherAttributes(siteOf(files(script)), { ...gather, newNames: false });
+    return plan.ok ? plan.value.groups.map(({ selector }) => selector) : [];
+  };
+  expect(selectors('')).toEqual(['.box b']);
+  expect(selectors(scripted)).toEqual(['.words-red']);
+});
+
+test('a class is as strong as what a script may bring to its element', () => {
+  const head = '<style>#top .hot p, .hot.hot { color: teal } .cold { color: blue }</style>';
+  const site = siteOf({ 'a.html': pageOf(head, `<div id=top><p style="color: red">a</div>${scripted}`) });
+  const plan = planLookKeepingAttributes(site, gather);
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  expect(plan.value.stayed).toEqual([]);
+  const { specificity } = parseSelectorList(plan.value.plan.groups[0]!.selector)![0]!;
+  expect(compareSpecificity(specificity, [1, 1, 1])).toBeGreaterThanOrEqual(0);
+});
+
 test('names and problems in words', () => {
   const site = siteOf({ 'a.html': pageOf('', '<p class=used style="top:0">') });
   const named = (name: string) => applyOperations(site, [{ ...gather, names: { 'top:0': name } }]);

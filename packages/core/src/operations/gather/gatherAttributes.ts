@@ -13,13 +13,14 @@ import { fail, succeed, type Result } from '../../source/result.ts';
 import { pagesOf, type Site, type SiteFile } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
 import { insertLink } from '../../survey/insertLink.ts';
+import { madeNames } from '../../survey/madeNames.ts';
 import { readingOf, type PageReading } from '../../survey/pageReading.ts';
 import { shiftedReading } from '../../survey/shiftedReading.ts';
 import { forgetSkeleton } from '../../survey/skeleton.ts';
 import { addedLink } from '../links/addedLink.ts';
 import { siteBase } from '../../values/urls.ts';
 import type { AttributeStays } from './attributeStays.ts';
-import { isPlainClassName, proposeClassName } from './className.ts';
+import { isPlainClassName, Likes, proposeClassName } from './className.ts';
 import { dropAttribute, styleToClass } from '../pages/editClass.ts';
 import { asciiText, closingText, rebasedText } from './printRule.ts';
 import {
@@ -239,6 +240,9 @@ class Collector {
   /** Names that are there first, then classes. */
   private nameAll(): readonly Named[] {
     const there = this.existing();
+    const likes = new Likes();
+    for (const [key, group] of this.groups)
+      if (key !== '' && !there.has(group)) likes.add(tagsOf(group), validIn(group));
     return [...this.groups].map(([key, group]): Named => {
       if (key === '') return { key, group, className: undefined, selector: '', important: false };
       const id = this.operation.names?.[key] === undefined ? this.ownId(group) : undefined;
@@ -246,14 +250,14 @@ class Collector {
         return { key, group, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false }; // prettier-ignore
       const selector = there.get(group);
       if (selector !== undefined) return { key, group, className: undefined, selector, important: false };
-      return this.withClass(key, group);
+      return this.withClass(key, group, likes);
     });
   }
 
-  private withClass(key: string, group: Group): Named {
+  private withClass(key: string, group: Group, likes: Likes): Named {
     const tags = tagsOf(group);
     const given = this.operation.names?.[key];
-    const className = given ?? proposeClassName(tags, validIn(group), this.taken);
+    const className = given ?? proposeClassName(tags, validIn(group), this.taken, likes);
     this.taken.add(className.toLowerCase());
     const plain = `.${className}`;
     if (isEnough({ specificity: [0, 1, 0] }, group))
@@ -273,12 +277,13 @@ class Collector {
       for (const selector of candidates(commonNames(placesOf(group)), this.spread))
         if (isEnough(selector, group)) asked.push({ group, asked: { selector, wanted: group.found.length, found: 0 } });
     }
-    const linking = this.readAll().filter((page) => this.linksSheet(page)).map(({ file }) => file); // prettier-ignore
-    const all = new Set([...linking, ...this.pages.map(({ reading }) => reading.file)]);
-    countMatches(all, asked.map((one) => one.asked)); // prettier-ignore
+    const pages = new Set([...this.readAll().filter((page) => this.linksSheet(page)), ...this.pages.map(({ reading }) => reading)]); // prettier-ignore
+    countMatches([...pages].map(({ file }) => file), asked.map((one) => one.asked)); // prettier-ignore
+    const made = [...pages].flatMap((page) => madeNames(page, this.site) ?? []);
     const out = new Map<Group, string>();
     for (const { group, asked: one } of asked)
-      if (one.found === one.wanted && !out.has(group)) out.set(group, one.selector.text);
+      if (one.found === one.wanted && !out.has(group) && !mayReachMade(one.selector.text, made))
+        out.set(group, one.selector.text);
     return out;
   }
 
@@ -374,6 +379,10 @@ const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers 
       return [[reading.path, make] as const];
     }),
   );
+
+/** Whether elements that scripts of a page make may have all the names a selector asks for. */
+const mayReachMade = (selector: string, made: readonly ReadonlySet<string>[]): boolean =>
+  made.some((names) => (selector.toLowerCase().match(/[\w-]+/g) ?? []).every((name) => names.has(name)));
 
 interface Named {
   readonly key: string;

@@ -64,7 +64,7 @@ const looks: readonly (readonly [property: RegExp, value: RegExp, word: Word])[]
   [/^(fill|stroke)$/, /^none$/i, always('')],
   [/^fill$/, /./, (value) => (colourWord(value) === undefined ? 'filled' : `filled-${colourWord(value)!}`)],
   [/^stroke$/, /./, (value) => (colourWord(value) === undefined ? 'drawn' : `drawn-${colourWord(value)!}`)],
-  [/^stroke-width$/, /./, sized('drawn')],
+  [/^stroke-width$/, /./, sized('pen')],
   [/^border(-(top|right|bottom|left))?$/, /^(0\D*|none)$/i, always('unruled')],
   [/^border-(top|right|bottom|left)(-width)?$/, /./, (value) => sized('ruled')(value)],
   [/^border/, /./, always('ruled')],

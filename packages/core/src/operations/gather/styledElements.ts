@@ -1,8 +1,11 @@
 import type { CompiledDeclaration } from '../../cascade/compiledRule.ts';
+import type { IndexedSelector } from '../../cascade/ruleIndex.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';
 import { elementPath, parsePage } from '../../page/parsePage.ts';
 import { baseAt } from '../../page/styleSources.ts';
+import { comingRules } from '../../proof/comingRules.ts';
+import { namesMade } from '../../proof/madeElements.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
 import type { Site, SiteFile } from '../../source/site.ts';
 import { isTemplated } from '../../source/templates.ts';
@@ -77,6 +80,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   if (styled.length === 0) return [];
   const scripts = pageScripts(tree, cascade.path, rules.sources, site);
   const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
+  const coming = comingRivals(cascade, site);
   return styled.map((element) => {
     const value = attributeOf(element, 'style')!;
     const { declarations } = session.sheets.styleAttribute(value, baseAt(rules.sources, element));
@@ -89,7 +93,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       // what browsers drop says nothing
       key: orderFreeKey(declarations.filter(({ validity }) => validity !== 'invalid')),
       spans: spansOf(element, ['style', 'class']),
-      ...rivalsOf(cascade, element, declarations),
+      ...rivalsOf(cascade, element, declarations, coming),
       stays: staysFor(element, value, declarations, scripts, ids),
     };
   });
@@ -112,15 +116,35 @@ function staysFor(
   return scripts.some((script) => script.facts.unreadable || noticed(change, script, ids)) ? 'script' : undefined;
 }
 
-/** Every rule that says something of the same longhands with the same importance. */
+type Coming = (tag: string, compiled: readonly CompiledDeclaration[]) => readonly IndexedSelector[];
+
+/** Rules that scripts may bring to an element, by giving it or what is around it a name: nothing beats a style attribute then. */
+function comingRivals(cascade: PageCascade, site: Site): Coming {
+  const names = namesMade(cascade, site);
+  if (!names) return () => [];
+  const found = new Map<string, readonly IndexedSelector[]>();
+  return (tag, compiled) => {
+    const longhands = new Set(compiled.filter((c) => !c.declaration.important).flatMap((c) => c.longhands));
+    const key = `${tag} ${[...longhands].sort().join()}`;
+    let rules = found.get(key);
+    if (!rules) found.set(key, (rules = comingRules(cascade, tag, longhands, names)));
+    return rules;
+  };
+}
+
+/** Every rule that says something of the same longhands with the same importance, or may come to. */
 function rivalsOf(
   cascade: PageCascade,
   element: ElementNode,
   compiled: readonly CompiledDeclaration[],
+  coming: Coming,
 ): Pick<StyledElement, 'strongest' | 'lastRival'> {
   let strongest: Specificity = [0, 0, 0];
   let lastRival = -1;
-  for (const { indexed } of cascade.matchedAlike(element)) {
+  const matched = cascade.matchedAlike(element).map(({ indexed }) => indexed);
+  const there = new Set(matched);
+  const mayCome = coming(element.tag, compiled).filter((one) => !there.has(one));
+  for (const indexed of [...matched, ...mayCome]) {
     if (indexed.pseudoElement !== '') continue;
     const rival = indexed.rule.compiled.block.declarations.some((theirs) =>
       compiled.some((ours) => mayBeat(theirs, ours)),
