@@ -63,7 +63,7 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
   const open = new Map<string, Stack>();
   for (const { source, compiled } of ordered)
     for (const slot of slotsOf(compiled, sources[source]!.pseudoElement))
-      open.set(slot.slot, { text: '', closed: false, rolled: false, atBrowser: false, covered: new Set() });
+      open.set(slot.slot, { lines: [], closed: false, rolled: false, atBrowser: false, covered: new Set() });
   for (let i = ordered.length - 1; i >= 0; i--) {
     const { source, compiled } = ordered[i]!;
     const { pseudoElement, condition, layerRank, mark: sourceMark } = sources[source]!;
@@ -76,7 +76,7 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
       for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
         if (isBrowsers || !open.get(slot)!.atBrowser) append(open.get(slot)!, text + mark, condition, sure && closes, compiled); // prettier-ignore
   }
-  return new Map([...open].map(([slot, { text }]) => [slot, text]));
+  return new Map([...open].map(([slot, stack]) => [slot, textOf(stack)]));
 }
 
 /**
@@ -92,7 +92,7 @@ const rollsBackTo = ({ comparable }: CompiledDeclaration, layerRank: number): st
  * browsers declare themselves counts any more.
  */
 interface Stack {
-  text: string;
+  readonly lines: { readonly text: string; readonly condition: string }[];
   closed: boolean;
   rolled: boolean;
   atBrowser: boolean;
@@ -127,13 +127,21 @@ function append(
 ): void {
   // prettier-ignore
   if (slot.closed || slot.covered.has(condition)) return;
-  slot.text += `${text}${condition === '' ? '' : ` if ${condition}`}\n`;
+  slot.lines.push({ text, condition });
   // back to the browser's own, past all that authors say; an element that is another one now has another there
   if (yields && comparable === 'revert' && condition === '') slot.atBrowser = true;
   slot.rolled ||= yields && comparable !== 'revert';
   if (!closes || slot.rolled) return;
   slot.closed = condition === '';
   slot.covered.add(condition);
+}
+
+/** What says under a condition what counts without it says nothing by that. */
+function textOf({ lines, closed, rolled }: Stack): string {
+  let from = lines.length;
+  if (closed && !rolled) while (from > 1 && lines[from - 2]!.text === lines.at(-1)!.text) from--;
+  const telling = closed && !rolled ? [...lines.slice(0, from - 1), lines.at(-1)!] : lines;
+  return telling.map(({ text, condition }) => `${text}${condition === '' ? '' : ` if ${condition}`}\n`).join('');
 }
 
 function appendAll(

@@ -1,4 +1,4 @@
-import { attributesHeading } from '../operations/gather/gatherAttributes.ts';
+import { attributesHeading } from '../operations/gather/attributeRules.ts';
 import type { Operation } from '../operations/operation.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Rule, StyleRule } from '../sheet/sheet.ts';

@@ -30,6 +30,9 @@ describe('equal by value is equal', () =>
     same('.x { overflow: hidden }', '.x { overflow-x: hidden; overflow-y: hidden }'),
     same('.x { gap: 1em }', '.x { gap: 1em 1em }'),
     same('.x { border-radius: 3px }', '.x { border-radius: 3px 3px 3px 3px }'),
+    // what a state or a medium says again
+    same('a { color: red } a:hover { color: red }', 'a { color: #f00 }'),
+    same('a { color: red } @media print { a { color: red } }', 'a { color: red }'),
     same('.x { flex: 1 }', '.x { flex: 1 1 0% }'),
   ]));
 
@@ -44,6 +47,8 @@ describe('what is nearly equal is not', () =>
     differs('.y { font-family: serif }', '.y { font-family: "serif" }', true),
     differs('.y { font-family: Arial Black }', '.y { font-family: Arial, Black }', true),
     differs('.x { flex: 1 }', '.x { flex: 1 1 0px }', true),
+    differs('a { color: red } a:hover { color: blue } a:focus { color: red }', 'a { color: red } a:hover { color: blue }', false), // prettier-ignore
+    differs('a { color: red } a:hover { color: red !important }', 'a { color: red } a:hover { color: red } a { transition: color 1s }', true), // prettier-ignore
     differs('a { text-decoration: underline red } a:hover { color: blue }', 'a { text-decoration: underline } a:hover { color: blue }', true), // prettier-ignore
   ]));
 

@@ -137,6 +137,22 @@ test.each([
   expect(isPlainClassName(name)).toBe(true);
 });
 
+test.each([
+  ['what a rule says already', '<style>p { color: red }</style>', 'color: #f00', '<p>'],
+  ['in a shorthand', '<style>p { margin: 1px 2px }</style>', 'margin-left: 2px', '<p>'],
+  ['not what a rule says in a state only', '<style>p:hover { color: red }</style>', 'color: red', '<p class="text-red">'],
+  ['not what a rule says under a condition', '<style>@media print { p { color: red } }</style>', 'color: red', '<p class="text-red">'],
+  ['not what another rule beats in a state', '<style>p { color: red } p:hover { color: teal }</style>', 'color: red', '<p class="text-red">'],
+  ['not what a rule says otherwise', '<style>p { color: blue }</style>', 'color: red', '<p class="text-red">'],
+  ['not more than rules say', '<style>p { color: red }</style>', 'color: red; top: 0', '<p class="text-red-top-0">'],
+])('an attribute that says nothing new goes: %s', (_shows, head, css, after) => {
+  const site = siteOf({ 'a.html': pageOf(head, `<p style="${css}">a`) });
+  const plan = planLookKeepingAttributes(site, gather);
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  expect(plan.value.proof.verdict).toBe('same');
+  expect(textIn(plan.value.site, 'a.html')).toContain(`<body>${after}a</body>`);
+}); // prettier-ignore
+
 test('what most looks of one kind of element have is in no name', () => {
   const looks = ['fill: red', 'fill: gold', 'fill: teal', 'opacity: 0.5', ''].map(
     (css) => `${css}; stroke-width: 2; stroke: black`,

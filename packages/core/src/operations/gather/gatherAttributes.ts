@@ -1,14 +1,10 @@
 import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
-import { compileBlock } from '../../cascade/compileBlock.ts';
 import { CascadeSession, type PageCascade } from '../../cascade/pageCascade.ts';
 import { linksPlainly } from '../../page/styleSources.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
-import { parseDeclarations } from '../../sheet/parseSheet.ts';
-import type { Declaration } from '../../sheet/sheet.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
-import { lineEndOf } from '../../source/lineEnds.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import { pagesOf, type Site, type SiteFile } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
@@ -18,11 +14,11 @@ import { readingOf, type PageReading } from '../../survey/pageReading.ts';
 import { shiftedReading } from '../../survey/shiftedReading.ts';
 import { forgetSkeleton } from '../../survey/skeleton.ts';
 import { addedLink } from '../links/addedLink.ts';
-import { siteBase } from '../../values/urls.ts';
+import { appended, declarationsOf, printRules, validIn, type AttributeRule } from './attributeRules.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, Likes, proposeClassName } from './className.ts';
 import { dropAttribute, styleToClass } from '../pages/editClass.ts';
-import { asciiText, closingText, rebasedText } from './printRule.ts';
+import { rebasedText } from './printRule.ts';
 import {
   candidates,
   commonNames,
@@ -35,7 +31,7 @@ import {
 import { leftOutOf } from './leftOut.ts';
 import { raisedId, raisedSelector } from './raisedSelector.ts';
 import type { ReadingMakers } from '../readings.ts';
-import { ruleStyleOf, type RuleStyle } from './ruleStyle.ts';
+import { ruleStyleOf } from './ruleStyle.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
 import { styledElements, type StyledElement } from './styledElements.ts';
 import { takenClassNames } from './takenClassNames.ts';
@@ -83,7 +79,7 @@ export interface AttributesPlan {
   readonly readings: ReadingMakers;
   readonly sheet: string;
   readonly groups: readonly AttributeGroup[];
-  /** How many attributes said nothing that a browser takes, and went for good. */
+  /** How many attributes said nothing that a browser takes, or nothing that rules do not say, and went for good. */
   readonly dead: number;
   /** Each element that gets a class, by its path in the page. */
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
@@ -179,14 +175,15 @@ class Collector {
     const linked = reading.sources.findLastIndex((s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet); // prettier-ignore
     let page: FoundPage | undefined;
     for (const element of elements) {
-      const { key, value } = element;
+      const { value } = element;
       const text = element.stays === undefined ? rebasedText(value, reading.base, this.sheet) : undefined;
       if (text === undefined) {
         this.left.push({ page: file.path, element: element.path, reason: element.stays ?? 'reference' });
         continue;
       }
-      if (this.operation.only && !this.operation.only.includes(key)) continue;
-      if (this.excepted.has(`\n${key}`) || this.excepted.has(`${file.path}\n${key}`)) continue;
+      if (this.operation.only && !this.operation.only.includes(element.key)) continue;
+      const key = element.repeats && !this.isExcepted(file.path, '') ? '' : element.key;
+      if (this.isExcepted(file.path, key) || this.isExcepted(file.path, element.key)) continue;
       if (!page) this.pages.push((page = { reading, found: [] }));
       let group = this.groups.get(key);
       if (!group) this.groups.set(key, (group = { text, found: [], needed: [0, 1, 0], strictly: false }));
@@ -197,6 +194,10 @@ class Collector {
       // the sheet is linked already, and something comes after it
       if (linked >= 0 && element.lastRival > linked) group.strictly = true;
     }
+  }
+
+  private isExcepted(page: string, key: string): boolean {
+    return this.excepted.has(`\n${key}`) || this.excepted.has(`${page}\n${key}`);
   }
 
   plan(): Result<AttributesPlan, AttributesProblem> {
@@ -212,9 +213,7 @@ class Collector {
         : [{ path: this.sheet, text: printRules(saying, '\n', ruleStyleOf(this.site)) }];
     const pages = this.editPages(named);
     const edited: FileEdits[] = [
-      ...(target && saying.length > 0
-        ? [appended(target.path, target.hash, target.text ?? '', saying, ruleStyleOf(this.site))]
-        : []),
+      ...(target && saying.length > 0 ? [appended(target, saying, ruleStyleOf(this.site))] : []),
       ...pages.map(editsOf),
     ];
     const groups = saying.map((one): AttributeGroup => ({
@@ -242,30 +241,31 @@ class Collector {
     const there = this.existing();
     const likes = new Likes();
     for (const [key, group] of this.groups)
-      if (key !== '' && !there.has(group)) likes.add(tagsOf(group), validIn(group));
+      if (key !== '' && !there.has(group)) likes.add(tagsOf(group), validIn(group.text));
     return [...this.groups].map(([key, group]): Named => {
-      if (key === '') return { key, group, className: undefined, selector: '', important: false };
+      const of = { key, group, text: group.text };
+      if (key === '') return { ...of, className: undefined, selector: '', important: false };
       const id = this.operation.names?.[key] === undefined ? this.ownId(group) : undefined;
       if (id !== undefined)
-        return { key, group, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false }; // prettier-ignore
+        return { ...of, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false }; // prettier-ignore
       const selector = there.get(group);
-      if (selector !== undefined) return { key, group, className: undefined, selector, important: false };
+      if (selector !== undefined) return { ...of, className: undefined, selector, important: false };
       return this.withClass(key, group, likes);
     });
   }
 
   private withClass(key: string, group: Group, likes: Likes): Named {
+    const of = { key, group, text: group.text };
     const tags = tagsOf(group);
     const given = this.operation.names?.[key];
-    const className = given ?? proposeClassName(tags, validIn(group), this.taken, likes);
+    const className = given ?? proposeClassName(tags, validIn(group.text), this.taken, likes);
     this.taken.add(className.toLowerCase());
     const plain = `.${className}`;
-    if (isEnough({ specificity: [0, 1, 0] }, group))
-      return { key, group, className, selector: plain, important: false };
-    if (this.operation.important) return { key, group, className, selector: plain, important: true };
+    if (isEnough({ specificity: [0, 1, 0] }, group)) return { ...of, className, selector: plain, important: false };
+    if (this.operation.important) return { ...of, className, selector: plain, important: true };
     const context = contexts(commonNames(placesOf(group)), className, this.spread).find((one) => isEnough(one, group));
     const selector = context?.text ?? raisedSelector(className, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly); // prettier-ignore
-    return { key, group, className, selector, important: false };
+    return { ...of, className, selector, important: false };
   }
 
   /** By group, a selector of names that are there and mean its elements and no other on any page that links the sheet. */
@@ -326,6 +326,7 @@ class Collector {
 
   private editPages(named: readonly Named[]): readonly EditedPage[] {
     const names = new Map(named.map(({ group, className }) => [group, className]));
+    const silent = this.groups.get('');
     return this.pages.map(({ reading, found }) => {
       const edits: Edit[] = [];
       const done = new Set<number>();
@@ -338,7 +339,7 @@ class Collector {
         if (name === undefined) edits.push(dropAttribute(reading.text, element.spans, 'style'));
         else edits.push(...styleToClass(reading.text, element.spans, name)!);
       }
-      const says = found.some(({ element }) => element.key !== '');
+      const says = found.some(({ group }) => group !== silent);
       const link = !says || this.linksSheet(reading) ? undefined : insertLink(reading, this.sheet, 'last');
       return { reading, names: found.flatMap(({ group }) => names.get(group) ?? []), edits, link };
     });
@@ -384,55 +385,12 @@ const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers 
 const mayReachMade = (selector: string, made: readonly ReadonlySet<string>[]): boolean =>
   made.some((names) => (selector.toLowerCase().match(/[\w-]+/g) ?? []).every((name) => names.has(name)));
 
-interface Named {
+interface Named extends AttributeRule {
   readonly key: string;
   readonly group: Group;
   /** The class its elements get; undefined where the selector takes names they have. */
   readonly className: string | undefined;
-  readonly selector: string;
-  /** All its declarations are made important. */
-  readonly important: boolean;
 }
-
-/** Without what browsers drop. */
-const validIn = (group: Group): readonly Declaration[] =>
-  compileBlock(parseDeclarations(group.text), { base: siteBase(''), fingerprint: undefined })
-    .declarations.filter(({ validity }) => validity !== 'invalid')
-    .map(({ declaration }) => declaration);
-
-const declarationsOf = ({ group, important }: Named): AttributeGroup['declarations'] =>
-  validIn(group).map(({ property, value, ...one }) => ({ property, value, important: important || one.important }));
-
-/** One rule a group, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
-function printRules(named: readonly Named[], lineEnd: string, { oneLine, indent }: RuleStyle): string {
-  return named
-    .map((one) => {
-      const { selector } = one;
-      const parts = declarationsOf(one).map(
-        ({ property, value, important }) => `${property}: ${value}${important ? ' !important' : ''};`,
-      );
-      const lines = [`${selector} {`, ...parts.map((part) => indent + part), '}'];
-      return asciiText(`${oneLine ? `${selector} { ${parts.join(' ')} }` : lines.join(lineEnd)}${lineEnd}`);
-    })
-    .join('');
-}
-
-function appended(path: string, hash: string, text: string, named: readonly Named[], style: RuleStyle): FileEdits {
-  const lineEnd = lineEndOf(text);
-  const open = closingText(text) ?? '';
-  const gap = text.trim() === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;
-  return {
-    path,
-    hash,
-    edits: [{ span: { start: text.length, end: text.length }, text: open + gap + heading(text, lineEnd) + printRules(named, lineEnd, style) }], // prettier-ignore
-  };
-}
-
-/** What the rules stand under that were style attributes, where the sheet says other things as well. */
-export const attributesHeading = '/* from style attributes */';
-
-const heading = (text: string, lineEnd: string): string =>
-  text.trim() === '' || text.includes(attributesHeading) ? '' : `${attributesHeading}${lineEnd}${lineEnd}`;
 
 export const attributesProblems: ProblemSentences<AttributesProblem> = {
   'attributes-sheet-path': (problem) => describeSheetPathProblem(problem.path),
@@ -466,10 +424,13 @@ export const gatherAttributes = operationType<GatherAttributes, AttributesProble
   plan(site, operation) {
     const plan = planGatherAttributes(site, operation);
     if (!plan.ok) return plan;
-    const { changes, readings, groups, sheet } = plan.value;
+    const { changes, readings, groups, sheet, dead } = plan.value;
     const elements = groups.reduce((sum, group) => sum + group.elements, 0);
     const classes = `${groups.length} ${groups.length === 1 ? 'class' : 'classes'}`;
-    const sentence = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
+    const taken =
+      dead === 0 ? '' : `take out ${count(dead, 'style attribute')} that ${dead === 1 ? 'says' : 'say'} nothing new`;
+    const gathers = `Gather ${count(elements, 'style attribute')} into ${classes} of ${sheet}`;
+    const sentence = elements === 0 ? taken.replace(/^t/, 'T') : taken === '' ? gathers : `${gathers}, and ${taken}`;
     const pages = [...new Set(groups.flatMap((group) => group.pages))];
     return succeed({ changes, readings, sentence, leftOut: leftOutOf(site, sheet, pages) });
   },

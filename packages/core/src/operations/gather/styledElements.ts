@@ -1,5 +1,6 @@
 import type { CompiledDeclaration } from '../../cascade/compiledRule.ts';
 import type { IndexedSelector } from '../../cascade/ruleIndex.ts';
+import { attributeRank, differingSlots, slotKeys } from '../../cascade/stack.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';
 import { elementPath, parsePage } from '../../page/parsePage.ts';
@@ -35,6 +36,8 @@ export interface StyledElement {
   /** The last source of the page that has such a rule, by its number; -1 when none has. */
   readonly lastRival: number;
   readonly stays: AttributeStays | undefined;
+  /** Rules say the same already: without it nothing else would decide. */
+  readonly repeats: boolean;
 }
 
 const known = new WeakMap<SiteFile, { readonly around: string; readonly elements: readonly StyledElement[] }>();
@@ -81,6 +84,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   const scripts = pageScripts(tree, cascade.path, rules.sources, site);
   const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
   const coming = comingRivals(cascade, site);
+  const repeating = new Map<number, boolean>();
   return styled.map((element) => {
     const value = attributeOf(element, 'style')!;
     const { declarations } = session.sheets.styleAttribute(value, baseAt(rules.sources, element));
@@ -95,8 +99,22 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       spans: spansOf(element, ['style', 'class']),
       ...rivalsOf(cascade, element, declarations, coming),
       stays: staysFor(element, value, declarations, scripts, ids),
+      repeats: repeatsRules(cascade, element, repeating),
     };
   });
+}
+
+/** By the number of its match list: whether the stacks of declarations are the same without the attribute. */
+function repeatsRules(cascade: PageCascade, element: ElementNode, known: Map<number, boolean>): boolean {
+  const list = cascade.listOf(element);
+  let repeats = known.get(list);
+  if (repeats === undefined) {
+    const sources = cascade.session.sourcesOf(list);
+    const rules = sources.filter(({ layerRank }) => layerRank !== attributeRank);
+    repeats = rules.length > 0 && differingSlots(slotKeys(sources), slotKeys(rules)).length === 0;
+    known.set(list, repeats);
+  }
+  return repeats;
 }
 
 function staysFor(
