@@ -1,4 +1,5 @@
-// npm run bench [pages…]: CPU of this process, in ratios to parsing the same pages; compare figures within one run only.
+// npm run bench [pages…] [folders…]: CPU of this process, in ratios to parsing the same pages; compare figures within one run only.
+import path from 'node:path';
 import {
   applyChangeSet,
   CascadeSession,
@@ -22,11 +23,14 @@ import {
 import { askOthers } from './askOthers.ts';
 import { endToEnd } from './endToEnd.ts';
 import { makeFiles, type SiteKind } from './makeSite.ts';
+import { planRows } from './planRows.ts';
 import { questions } from './questions.ts';
 import { rulePlaces } from './rulePlaces.ts';
 import { spinCapacity } from './spinCapacity.ts';
 
 const sizes = process.argv.slice(2).map(Number).filter(Boolean);
+/** Folders whose plans are counted, besides the demo. */
+const folders = process.argv.slice(2).filter((one) => Number.isNaN(Number(one)));
 
 /** CPU milliseconds of this process. */
 function measure(run: () => void): number {
@@ -212,3 +216,8 @@ row(large, 'brought in and surveyed, end to end', `${(large / whole.seconds).toF
 row(large, 'most memory of the server', `${whole.peakMegabytes.toFixed(0)} MB`);
 for (const [name, longest] of Object.entries(whole.frames))
   row(large, `longest frame: ${name}`, `${longest.toFixed(0)} ms`, 'target 100');
+
+console.log('\nWhat plans cost those who keep the site');
+for (const folder of ['demo', ...folders])
+  for (const [step, figure, note] of planRows(folder))
+    console.log(`${path.basename(folder).slice(0, 24).padEnd(25)} ${step.padEnd(26)} ${figure.padStart(22)}  ${note}`);
