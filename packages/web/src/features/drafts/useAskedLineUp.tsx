@@ -7,7 +7,7 @@ import type { DraftInHand } from './useDraft.ts';
 
 interface Asked {
   readonly title: string;
-  readonly operations: readonly OperationBody[];
+  readonly how: () => Promise<void>;
   /** What an author wrote beside it. */
   readonly notes: readonly string[];
   readonly effect: EffectReply;
@@ -15,7 +15,13 @@ interface Asked {
 
 interface AskedLineUp {
   /** Lines operations up; where a look would change, or somebody left a note there, it asks first. Rejects with the refusal. */
-  readonly lineUp: (title: string, operations: readonly OperationBody[], notes?: readonly string[]) => Promise<void>;
+  readonly lineUp: (
+    title: string,
+    operations: readonly OperationBody[],
+    notes?: readonly string[],
+    /** How it is lined up; behind all else when absent. */
+    how?: () => Promise<void>,
+  ) => Promise<void>;
   readonly looking: boolean;
   /** The question, while it is open. */
   readonly question: ReactNode;
@@ -25,11 +31,16 @@ interface AskedLineUp {
 export function useAskedLineUp(siteId: string, inHand: DraftInHand): AskedLineUp {
   const [tryOperations, { isFetching }] = useLazyEffectQuery();
   const [asked, setAsked] = useState<Asked | undefined>(undefined);
-  const lineUp: AskedLineUp['lineUp'] = async (title, operations, notes = []) => {
+  const lineUp: AskedLineUp['lineUp'] = async (
+    title,
+    operations,
+    notes = [],
+    how = () => inHand.lineUp(operations),
+  ) => {
     const { base, version } = inHand.draft!;
     const effect = await tryOperations({ id: siteId, base, version, operations: [...operations] }, true).unwrap();
-    if (notes.length + effect.differing.length + effect.unsure.length === 0) return inHand.lineUp(operations);
-    setAsked({ title, operations, notes, effect });
+    if (notes.length + effect.differing.length + effect.unsure.length === 0) return how();
+    setAsked({ title, how, notes, effect });
     return undefined;
   };
   return {
@@ -41,7 +52,7 @@ export function useAskedLineUp(siteId: string, inHand: DraftInHand): AskedLineUp
         onYes={() => {
           setAsked(undefined);
           // what is refused is said in the draft bar
-          void inHand.lineUp(asked.operations).catch(() => undefined);
+          void asked.how().catch(() => undefined);
         }}
         onNo={() => setAsked(undefined)}
       />

@@ -105,7 +105,7 @@ export function SiteFrame() {
             <Failed error={view.failed} />
           ) : view.survey && view.site && draft ? (
             <Suspense fallback={<Loading />}>
-              <Work view={view} inHand={inHand} />
+              <Work view={view} inHand={inHand} onBringIn={() => setShowing(true)} />
             </Suspense>
           ) : (
             <Loading />
@@ -143,12 +143,20 @@ export function SiteFrame() {
 const problemOf = (error: unknown): DraftProblem | undefined =>
   error === undefined ? undefined : { detail: problemText(error), late: isConflict(error), redo: undefined };
 
-function Work({ view, inHand }: { readonly view: SiteView; readonly inHand: ReturnType<typeof useDraft> }) {
+function Work({
+  view,
+  inHand,
+  onBringIn,
+}: {
+  readonly view: SiteView;
+  readonly inHand: ReturnType<typeof useDraft>;
+  readonly onBringIn: () => void;
+}) {
   switch (view.station) {
     case 'survey':
       return <SurveyStation view={view} inHand={inHand} />;
     case 'gather':
-      return <GatherStation view={view} inHand={inHand} />;
+      return <GatherStation view={view} inHand={inHand} onBringIn={onBringIn} />;
     case 'sheets':
       return <SheetsStation view={view} inHand={inHand} />;
     case 'proof':

@@ -5,7 +5,7 @@ import { freeSheetName, withoutPlan } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
+import { useAskedLineUp, useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
 import { useSheetTextQuery } from '../sheets/index.ts';
 import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
@@ -31,7 +31,14 @@ import { PlanSettingsBox } from './PlanSettingsBox.tsx';
 import { usePlanProgress } from './usePlanProgress.ts';
 import { SendBox, type SendOptions } from './SendBox.tsx';
 
-export function GatherStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
+interface Props {
+  readonly view: SiteView;
+  readonly inHand: DraftInHand;
+  /** Opens what the site holds, where files are brought in. */
+  readonly onBringIn: () => void;
+}
+
+export function GatherStation({ view, inHand, onBringIn }: Props) {
   const dispatch = useAppDispatch();
   const site = view.siteId;
   const chosen = useAppSelector((state) => selectChosen(state, site));
@@ -159,6 +166,21 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
       }
     });
   };
+  /** By the path that links ask for, the finding that puts another in its place. */
+  const wrongPaths = useMemo(
+    () => new Map(view.survey!.findings.flatMap(({ id, action }) => { const path = /^link-(?:missing|wrong-case) (.*)$/.exec(id)?.[1]; return path !== undefined && action.does === 'mend' ? [[path, id] as const] : []; })), // prettier-ignore
+    [view.survey],
+  );
+  const asking = useAskedLineUp(site, inHand);
+  const correct = async (path: string): Promise<void> => {
+    const mend: OperationBody = { kind: 'mend', finding: wrongPaths.get(path)! };
+    try {
+      // before the plan, which is then made again
+      await asking.lineUp('Correct the path?', [mend], [], () => proposeAll(settings, (now) => [...now, mend]));
+    } catch (error) {
+      setNotes([problemText(error)]);
+    }
+  };
   const nameMark = (from: string, to: string): string | undefined => {
     if (!/^[A-Za-z][\w-]*$/.test(to))
       return 'Letters, digits, hyphens and underscores are allowed, a letter first; a space would part it into two classes.';
@@ -224,9 +246,13 @@ export function GatherStation({ view, inHand }: { readonly view: SiteView; reado
         onNowhere={(paths) =>
           void proposeAll(settings, (now) => [{ kind: 'take-as-missing', sheets: [...paths] }, ...now])
         }
+        correctable={new Set(wrongPaths.keys())}
+        onCorrect={(path) => void correct(path)}
+        onBringIn={onBringIn}
         onSheet={(path) => view.go('sheets', path)}
         onUndo={() => inHand.undo()}
       />
+      {asking.question}
       {setting && (
         <PlanSettingsBox
           settings={settings}

@@ -46,7 +46,10 @@ interface Props {
   /** The sheet a plan writes, as the draft leaves it. */
   readonly sheetText: string | undefined;
   readonly onTrade: (trade: ProposalReply['trades'][number]) => void;
+  readonly correctable: ReadonlySet<string>;
   readonly onNowhere: (paths: readonly string[]) => void;
+  readonly onCorrect: (path: string) => void;
+  readonly onBringIn: () => void;
 }
 
 /** The rules of embedded blocks as families, and the sheets they can go to. */
@@ -136,9 +139,7 @@ export function GatherView(props: Props) {
         {filter !== 'sheet' &&
           plan !== undefined &&
           plan.missing.length > 0 &&
-          plan.stays.some(({ code }) => code === 'unread-sheet') && (
-            <MissingSheets missing={plan.missing} onNowhere={props.onNowhere} />
-          )}
+          plan.stays.some(({ code }) => code === 'unread-sheet') && <MissingSheets {...props} missing={plan.missing} />}
         {filter !== 'sheet' && plan !== undefined && plan.stays.length > 0 && <PlanStays stays={plan.stays} />}
         {filter === 'sheet' && plan !== undefined && plan.trades.length > 0 && (
           <Trades trades={plan.trades} onTake={props.onTrade} />

@@ -9,6 +9,9 @@ interface Props {
   readonly busy: boolean;
   readonly onPath: (path: string) => void;
   readonly onAct: (finding: FindingReply) => void;
+  /** Sheets that are said to be on no server. */
+  readonly nowhere: readonly string[];
+  readonly onNowhere: (path: string) => void;
 }
 
 const severities: readonly Severity[] = ['breaks', 'wrong', 'note'];
@@ -31,6 +34,8 @@ function Group({
   busy,
   onPath,
   onAct,
+  nowhere,
+  onNowhere,
 }: Props & { readonly severity: Severity; readonly own: readonly FindingReply[] }) {
   const [all, setAll] = useState(false);
   const shown = all ? own : own.slice(0, most[severity]);
@@ -46,6 +51,7 @@ function Group({
           <li className="fd" key={finding.id}>
             <span title={whereOf(finding)}>
               <FindingSentence sentence={finding.sentence} pathOfName={pathOfName} onPath={onPath} />
+              <Nowhere path={missingSheetOf(finding)} {...{ nowhere, busy, onNowhere }} />
             </span>
             <button
               type="button"
@@ -71,4 +77,26 @@ function Group({
 function whereOf({ places }: FindingReply): string {
   const lines = places.slice(0, 8).map(({ path, line }) => `${path}, line ${line}`);
   return [...lines, ...(places.length > 8 ? [`and ${places.length - 8} more`] : [])].join('\n');
+}
+
+/** The sheet a broken link asks for: its server may lack it as well, and then it counts as nothing. */
+const missingSheetOf = ({ kind, id }: FindingReply): string | undefined =>
+  kind === 'link-missing' ? id.slice('link-missing '.length) : undefined;
+
+function Nowhere({
+  path,
+  nowhere,
+  busy,
+  onNowhere,
+}: Pick<Props, 'nowhere' | 'busy' | 'onNowhere'> & { readonly path: string | undefined }) {
+  if (path === undefined) return null;
+  if (nowhere.includes(path)) return <span className="note"> taken as missing on the server too</span>;
+  return (
+    <>
+      {' '}
+      <button type="button" className="act" disabled={busy} onClick={() => onNowhere(path)}>
+        It is nowhere
+      </button>
+    </>
+  );
 }

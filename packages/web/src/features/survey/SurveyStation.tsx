@@ -49,6 +49,15 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
       }
     }
   };
+  /** Before all else: what is planned on top then counts with it. */
+  const takeAsMissing = async (path: string): Promise<void> => {
+    setProblem(undefined);
+    try {
+      await inHand.change((now) => [{ kind: 'take-as-missing', sheets: [path] }, ...now]);
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
   const opened = view.opened !== undefined && view.pages.includes(view.opened) ? view.opened : undefined;
   useKeys(opened === undefined ? { p: () => view.go('gather', undefined, { propose: true }) } : {});
   if (opened !== undefined) return <PageStation view={view} page={opened} />;
@@ -70,6 +79,8 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
         onSort={setSorting}
         onPath={openPath}
         onAct={(finding) => void act(finding)}
+        nowhere={inHand.draft!.missing}
+        onNowhere={(path) => void takeAsMissing(path)}
         onPropose={() => view.go('gather', undefined, { propose: true })}
       />
       {asked.question}

@@ -23,6 +23,9 @@ interface Props {
   readonly onSort: (sorting: Sorting) => void;
   readonly onPath: (path: string) => void;
   readonly onAct: (finding: FindingReply) => void;
+  /** Sheets that are said to be on no server. */
+  readonly nowhere: readonly string[];
+  readonly onNowhere: (path: string) => void;
   readonly onPropose: () => void;
 }
 
@@ -103,6 +106,8 @@ export function SurveyView(props: Props) {
             busy={props.busy}
             onPath={props.onPath}
             onAct={props.onAct}
+            nowhere={props.nowhere}
+            onNowhere={props.onNowhere}
           />
           <h2 className="side-h">
             Repeated blocks<span>{blocks.length}</span>

@@ -15,8 +15,8 @@ const finding = (id: string, severity: FindingReply['severity'], sentence = id):
   action: { does: severity === 'breaks' ? 'mend' : 'look', label: `do ${id}` },
 });
 
-function show(findings: readonly FindingReply[], busy = false) {
-  const on = { onPath: jest.fn(), onAct: jest.fn() };
+function show(findings: readonly FindingReply[], busy = false, nowhere: readonly string[] = []) {
+  const on = { onPath: jest.fn(), onAct: jest.fn(), onNowhere: jest.fn(), nowhere };
   render(<FindingsList findings={findings} pathOfName={pathsByName(['a.html'], ['css/s.css'])} busy={busy} {...on} />);
   return on;
 }
@@ -44,4 +44,15 @@ test('of what is worth knowing only some at first; while a mend is under way no 
 test('nothing wrong', () => {
   show([]);
   expect(screen.getByText('Nothing is wrong here.')).toBeTruthy();
+});
+
+test('of a broken link it can be said that the sheet is nowhere; then it says so', async () => {
+  const broken = { ...finding('link-missing css/old.css', 'breaks' as const), kind: 'link-missing' };
+  const on = show([broken]);
+  await userEvent.click(screen.getByRole('button', { name: 'It is nowhere' }));
+  expect(on.onNowhere).toHaveBeenCalledWith('css/old.css');
+  document.body.innerHTML = '';
+  show([broken], false, ['css/old.css']);
+  expect(screen.queryByRole('button', { name: 'It is nowhere' })).toBeNull();
+  expect(screen.getByText(/taken as missing on the server too/)).toBeTruthy();
 });
