@@ -22,6 +22,10 @@ const propose = async (page, snap) => {
 };
 const which = process.argv.slice(2);
 const all = {
+  survey: () => shot('survey', { path: '/sites/:id/survey' }),
+  correct: () => shot('correct', { path: '/sites/:id/gather', act: async (p) => { await propose(p); await p.getByRole('button', { name: 'Correct the path' }).first().click(); await p.getByRole('dialog').waitFor({ timeout: 20000 }); } }),
+  linkit: () => shot('linkit', { path: '/sites/:id/survey', act: async (p) => { await p.getByRole('button', { name: 'Link it' }).first().click(); await p.getByRole('dialog').waitFor({ timeout: 30000 }); } }),
+  trade: () => shot('trade', { path: '/sites/:id/gather', act: async (p) => { await propose(p); await p.getByRole('button', { name: /^The sheet/ }).click(); await p.getByText(/trades make it simpler/).click(); await p.getByRole('button', { name: /^(Take|Let)/ }).first().click().catch(() => {}); await p.waitForTimeout(9000); await p.getByRole('link', { name: /Proof/ }).click(); await p.waitForTimeout(2500); } }),
   mend: () => shot('mend', { path: '/sites/:id/survey', act: async (p) => { await p.getByRole('button', { name: 'Link it' }).first().click(); await p.getByRole('dialog').waitFor({ timeout: 20000 }); } }),
   comment: () => shot('comment', { path: '/sites/:id/survey', act: async (p) => { await p.getByRole('button', { name: 'Take it out' }).first().click(); await p.getByRole('dialog').waitFor({ timeout: 20000 }); } }),
   gather: () => shot('gather', { path: '/sites/:id/gather', act: propose }),

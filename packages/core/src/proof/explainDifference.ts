@@ -118,8 +118,9 @@ export function valueFor({ compiled }: Contender, longhand: string): string {
   const { declaration, longhands, values } = compiled;
   const value = declaration.property === longhand ? undefined : values?.[longhands.indexOf(longhand)];
   if (value === undefined) return declaration.value;
-  const asWritten = declaration.value.split(/\s+(?![^(]*\))/);
-  return asWritten.find((part) => comparableValue(longhand, part) === value) ?? value;
+  const words = declaration.value.split(/\s+(?![^(]*\))/);
+  const runs = words.flatMap((_, from) => words.map((_word, n) => words.slice(from, from + n + 1).join(' ')));
+  return runs.find((part) => comparableValue(longhand, part) === value) ?? value;
 }
 
 /** By meaning, for one longhand. */
