@@ -84,6 +84,13 @@ test.each([
     ['font-size: 12px → 13px. `.y` in the embedded block, (0,1,0) says `13px` now; it said `12px`.'],
   ],
   [
+    '.y { font: 12px Verdana, "Gill Sans", serif }',
+    '.y { font: 12px Arial }',
+    [
+      'font-family: Verdana, "Gill Sans", serif → Arial. `.y` in the embedded block, (0,1,0) says `Arial` now; it said `Verdana, "Gill Sans", serif`.',
+    ],
+  ],
+  [
     '.x { padding: 3px } .x { padding-top: 5px }',
     '.x { padding: 3px }',
     ['padding-top: 5px → 3px. `.x` in the embedded block, (0,1,0) says `3px` now; it said `5px`.'],

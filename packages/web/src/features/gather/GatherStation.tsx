@@ -176,7 +176,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     const mend: OperationBody = { kind: 'mend', finding: wrongPaths.get(path)! };
     try {
       // before the plan, which is then made again
-      await asking.lineUp('Correct the path?', [mend], [], () => proposeAll(settings, (now) => [...now, mend]));
+      await asking.lineUp(`Correct the path ${path}?`, [mend], [], () => proposeAll(settings, (now) => [...now, mend]));
     } catch (error) {
       setNotes([problemText(error)]);
     }

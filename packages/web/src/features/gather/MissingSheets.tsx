@@ -22,7 +22,7 @@ export function MissingSheets({ missing, correctable, onNowhere, onCorrect, onBr
         {missing.map(({ path, pages }) => (
           <li key={path}>
             <span className="m">{path}</span> <span className="note">asked for by {someNames(pages)}</span>{' '}
-            <button type="button" className="act" onClick={() => onNowhere([path])}>
+            <button type="button" className="act mr-3 ml-2" onClick={() => onNowhere([path])}>
               It is nowhere
             </button>{' '}
             {correctable.has(path) && (

@@ -92,11 +92,10 @@ function Nowhere({
   if (path === undefined) return null;
   if (nowhere.includes(path)) return <span className="note"> taken as missing on the server too</span>;
   return (
-    <>
-      {' '}
+    <span className="block">
       <button type="button" className="act" disabled={busy} onClick={() => onNowhere(path)}>
         It is nowhere
       </button>
-    </>
+    </span>
   );
 }
