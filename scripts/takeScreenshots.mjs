@@ -77,6 +77,13 @@ await shot('gather-attributes', {
     await page.getByRole('button', { name: /^Style attributes/ }).click();
   },
 });
+await shot('gather-sheet', {
+  path: '/sites/:id/gather',
+  act: async (page) => {
+    await proposeHere(page);
+    await page.getByRole('button', { name: /^The sheet/ }).click();
+  },
+});
 await shot('gather-dark', { theme: 'dark', path: '/sites/:id/gather', act: openNotice });
 await shot('sheets', { path: '/sites/:id/sheets?open=css/base.css', act: red });
 await shot('proof', {
@@ -88,7 +95,7 @@ await shot('proof', {
 await shot('handoff', {
   prepare: async (page, id) => {
     await propose(page, id);
-    await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1 } });
+    await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
   },
   path: '/sites/:id/hand-off',
 });
