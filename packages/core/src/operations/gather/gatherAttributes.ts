@@ -11,10 +11,8 @@ import type { Edit } from '../../source/span.ts';
 import { insertLink } from '../../survey/insertLink.ts';
 import { madeNames } from '../../survey/madeNames.ts';
 import { readingOf, type PageReading } from '../../survey/pageReading.ts';
-import { shiftedReading } from '../../survey/shiftedReading.ts';
-import { forgetSkeleton } from '../../survey/skeleton.ts';
-import { addedLink } from '../links/addedLink.ts';
 import { appended, declarationsOf, printRules, validIn, type AttributeRule } from './attributeRules.ts';
+import { editsOf, readingsOf, type EditedPage } from './attributePages.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, Likes, proposeClassName } from './className.ts';
 import { dropAttribute, styleToClass } from '../pages/editClass.ts';
@@ -29,6 +27,7 @@ import {
   type Spread,
 } from './existingNames.ts';
 import { leftOutOf } from './leftOut.ts';
+import { lookParts, type LookPart } from './lookParts.ts';
 import { raisedId, raisedSelector } from './raisedSelector.ts';
 import type { ReadingMakers } from '../readings.ts';
 import { ruleStyleOf } from './ruleStyle.ts';
@@ -210,10 +209,10 @@ class Collector {
     const created =
       target || saying.length === 0
         ? []
-        : [{ path: this.sheet, text: printRules(saying, '\n', ruleStyleOf(this.site)) }];
+        : [{ path: this.sheet, text: printRules(rulesOf(saying), '\n', ruleStyleOf(this.site)) }];
     const pages = this.editPages(named);
     const edited: FileEdits[] = [
-      ...(target && saying.length > 0 ? [appended(target, saying, ruleStyleOf(this.site))] : []),
+      ...(target && saying.length > 0 ? [appended(target, rulesOf(saying), ruleStyleOf(this.site))] : []),
       ...pages.map(editsOf),
     ];
     const groups = saying.map((one): AttributeGroup => ({
@@ -240,8 +239,9 @@ class Collector {
   private nameAll(): readonly Named[] {
     const there = this.existing();
     const likes = new Likes();
+    const parted = this.parted(there);
     for (const [key, group] of this.groups)
-      if (key !== '' && !there.has(group)) likes.add(tagsOf(group), validIn(group.text));
+      if (key !== '' && !there.has(group) && !parted.has(group)) likes.add(tagsOf(group), validIn(group.text));
     return [...this.groups].map(([key, group]): Named => {
       const of = { key, group, text: group.text };
       if (key === '') return { ...of, className: undefined, selector: '', important: false };
@@ -250,8 +250,35 @@ class Collector {
         return { ...of, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false }; // prettier-ignore
       const selector = there.get(group);
       if (selector !== undefined) return { ...of, className: undefined, selector, important: false };
-      return this.withClass(key, group, likes);
+      const parts = parted.get(group);
+      if (!parts) return this.withClass(key, group, likes);
+      const className = parts.map((part) => part.selector.slice(1)).join(' ');
+      return { ...of, className, selector: parts.map((part) => part.selector).join(''), important: false, parts };
     });
+  }
+
+  /** Looks that are combinations of few declarations, where a plain class is enough: by look, the classes of its parts. */
+  private parted(there: ReadonlyMap<Group, string>): ReadonlyMap<Group, readonly AttributeRule[]> {
+    const groups = [...this.groups].flatMap(
+      ([key, group]) =>
+      key !== '' && !there.has(group) && this.operation.names?.[key] === undefined && this.ownId(group) === undefined && isEnough({ specificity: [0, 1, 0] }, group) ? [group] : [], // prettier-ignore
+    );
+    const parts = lookParts(groups.map((group) => validIn(group.text)));
+    if (!parts) return new Map();
+    const tags = new Map<LookPart, string[]>();
+    for (const [i, own] of parts)
+      for (const part of own) tags.set(part, [...(tags.get(part) ?? []), ...tagsOf(groups[i]!)]);
+    const likes = new Likes();
+    for (const [part, of] of tags) likes.add([...new Set(of)], part.declarations);
+    const rules = new Map(
+      [...tags].map(([part, of]) => {
+        const name = proposeClassName([...new Set(of)], part.declarations, this.taken, likes);
+        this.taken.add(name.toLowerCase());
+        const text = part.declarations.map(({ property, value }) => `${property}: ${value}`).join('; ');
+        return [part, { selector: `.${name}`, text, important: false }] as const;
+      }),
+    );
+    return new Map([...parts].map(([i, own]) => [groups[i]!, own.map((part) => rules.get(part)!)]));
   }
 
   private withClass(key: string, group: Group, likes: Likes): Named {
@@ -341,45 +368,13 @@ class Collector {
       }
       const says = found.some(({ group }) => group !== silent);
       const link = !says || this.linksSheet(reading) ? undefined : insertLink(reading, this.sheet, 'last');
-      return { reading, names: found.flatMap(({ group }) => names.get(group) ?? []), edits, link };
+      return { reading, names: found.flatMap(({ group }) => names.get(group)?.split(' ') ?? []), edits, link };
     });
   }
 }
 
-/** A page whose style attributes went. */
-interface EditedPage {
-  readonly reading: PageReading;
-  /** The classes it has now. */
-  readonly names: readonly string[];
-  readonly edits: readonly Edit[];
-  readonly link: Edit | undefined;
-}
-
-const editsOf = ({ reading, edits, link }: EditedPage): FileEdits => ({
-  path: reading.path,
-  hash: reading.file.hash,
-  edits: link ? [...edits, link] : edits,
-});
-
-/** What is known of these pages afterwards; not where the tag of the body itself was edited. */
-const readingsOf = (pages: readonly EditedPage[], sheet: string): ReadingMakers =>
-  new Map(
-    pages.flatMap(({ reading, names, edits, link }) => {
-      const { body } = reading;
-      if (body && edits.some(({ span }) => span.start < body.startTagEnd && span.end > body.start)) return [];
-      const classes = names.map((name) => `.${name.toLowerCase()}`);
-      const make = (now: SiteFile): PageReading => {
-        const next = shiftedReading(reading, now, link ? [...edits, link] : edits, {
-          gone: new Set(),
-          left: new Set(),
-          link: link && addedLink(reading, link, sheet),
-        });
-        forgetSkeleton(now);
-        return { ...next, names: new Set([...next.names, ...classes]) };
-      };
-      return [[reading.path, make] as const];
-    }),
-  );
+/** Each rule once, where its first look stands. */
+const rulesOf = (named: readonly Named[]): readonly AttributeRule[] => [...new Set(named.flatMap((one) => one.parts ?? [one]))]; // prettier-ignore
 
 /** Whether elements that scripts of a page make may have all the names a selector asks for. */
 const mayReachMade = (selector: string, made: readonly ReadonlySet<string>[]): boolean =>
@@ -390,6 +385,8 @@ interface Named extends AttributeRule {
   readonly group: Group;
   /** The class its elements get; undefined where the selector takes names they have. */
   readonly className: string | undefined;
+  /** The rules for its parts, where its elements get a class for each. */
+  readonly parts?: readonly AttributeRule[];
 }
 
 export const attributesProblems: ProblemSentences<AttributesProblem> = {
