@@ -36,8 +36,20 @@ describe('equal by value is equal', () =>
     same('.x { flex: 1 }', '.x { flex: 1 1 0% }'),
   ]));
 
+const moving = (css: string): Row['before'] =>
+  rules(`@keyframes k { from, to { list-style-position: inside } } .x { animation: k 1s infinite } ul { ${css} }`);
+const list = (css: string): string => `<ul style="${css}"><li>i</ul>`;
+const slotted = (css: string): Row['before'] =>
+  page('', `<div><template shadowrootmode=open><p style="list-style-position: inside"><slot></slot></p></template>${list(css)}</div>`); // prettier-ignore
+const scripted = (css: string): Row['before'] =>
+  page('', `<div>${list(css)}</div><script>document.querySelector('div').style.listStylePosition = 'inside'</script>`);
+
 describe('what is nearly equal is not', () =>
   checkRows([
+    // what is inherited may come from where no rule says it
+    row('an animation around it', 'differs', moving('list-style: none'), moving('list-style-type: none'), true),
+    row('a slot around it', 'differs', slotted('list-style: none'), slotted('list-style-type: none'), true),
+    row('a script around it', 'differs', scripted('list-style: none'), scripted('list-style-type: none'), true),
     // the shorthand is dropped in standards mode, the first longhand is not
     differs('p { margin: 5px 6 }', 'p { margin-top: 5px; margin-right: 6; margin-bottom: 5px; margin-left: 6 }', true),
     differs('.x { border-image: url(b.png) } div.x { border: 1px solid }', '.x { border-image: url(b.png) } div.x { border-width: 1px; border-style: solid; border-color: currentcolor }', true), // prettier-ignore

@@ -1,19 +1,17 @@
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { splitSlot } from '../cascade/stack.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { hasScripts } from '../scripts/pageScripts.ts';
+import { borderImageReset, fontReset } from '../values/longhandValues.ts';
 import type { PageState } from './explainDifference.ts';
-import type { ElementPair } from './pairElements.ts';
+import { isShadowTemplate, type ElementPair } from './pairElements.ts';
 
 /**
  * Longhands that no browser declares for plain elements, with their initial values as `longhandValues` spells them: a shorthand that
  * resets them says no more than one that leaves them out. CSS Cascading and Inheritance 5, "Shorthand Properties", "Initial Values".
  */
 const notInherited: Readonly<Record<string, string>> = {
-  'border-image-source': 'none',
-  'border-image-slice': '100%',
-  'border-image-width': '1',
-  'border-image-outset': '0',
-  'border-image-repeat': 'stretch',
+  ...borderImageReset,
   'background-image': 'none',
   'background-color': '#000000/0',
   'background-position-x': '0%',
@@ -32,20 +30,9 @@ const notInherited: Readonly<Record<string, string>> = {
 const inherited: Readonly<Record<string, string>> = {
   'list-style-position': 'outside',
   'list-style-image': 'none',
-  'font-variant-ligatures': 'normal',
+  ...fontReset,
   'font-variant-caps': 'normal',
-  'font-variant-numeric': 'normal',
-  'font-variant-east-asian': 'normal',
-  'font-variant-alternates': 'normal',
-  'font-variant-position': 'normal',
-  'font-variant-emoji': 'normal',
   'font-stretch': 'normal',
-  'font-optical-sizing': 'auto',
-  'font-size-adjust': 'none',
-  'font-kerning': 'auto',
-  'font-feature-settings': 'normal',
-  'font-variation-settings': 'normal',
-  'font-language-override': 'normal',
 };
 
 /** Elements browsers give no background, no border image and no decoration but a plain line. */
@@ -90,7 +77,10 @@ const isPlain = (element: ElementNode): boolean =>
 
 const known = new WeakMap<PageCascade, Map<string, boolean>>();
 
-/** Whether no declaration of a page gives an inherited longhand anything but its initial value. */
+/**
+ * Whether nothing on a page gives an inherited longhand anything but its initial value: no rule and no attribute, and nothing that sets
+ * it in another way (scripts, animations, a shadow tree, in which what is slotted inherits).
+ */
 function neverSet(page: PageCascade, longhand: string): boolean {
   let answers = known.get(page);
   if (!answers) known.set(page, (answers = new Map<string, boolean>()));
@@ -100,6 +90,8 @@ function neverSet(page: PageCascade, longhand: string): boolean {
 }
 
 function setsIt({ rules, tree, session }: PageCascade, longhand: string): boolean {
+  if (hasScripts(tree) || tree.elements.some(isShadowTemplate)) return true;
+  if (rules.definitions.some(({ compiled }) => /keyframes$/.test(compiled.name))) return true;
   const attributes = tree.elements.flatMap((element) => attributeOf(element, 'style') ?? []);
   const blocks = [
     ...rules.rules.map(({ compiled }) => compiled.block),

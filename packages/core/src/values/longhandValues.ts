@@ -90,7 +90,8 @@ const lineOf =
   };
 
 const sides = ['top', 'right', 'bottom', 'left'];
-const imageReset: Found = {
+/** What `border` resets besides. */
+export const borderImageReset: Found = {
   'border-image-source': 'none',
   'border-image-slice': '100%',
   'border-image-width': '1',
@@ -100,7 +101,7 @@ const imageReset: Found = {
 
 function border(parts: readonly string[]): Found | undefined {
   const lines = lineOf(...sides.map((side) => `border-${side}`))(parts);
-  return lines && { ...lines, ...imageReset };
+  return lines && { ...lines, ...borderImageReset };
 }
 
 function outline(parts: readonly string[]): Found | undefined {
@@ -207,7 +208,8 @@ function placeOf(parts: readonly string[]): readonly [string, string] | undefine
   return [first, second];
 }
 
-const fontReset: Found = {
+/** What `font` resets besides. */
+export const fontReset: Found = {
   'font-variant-ligatures': 'normal',
   'font-variant-numeric': 'normal',
   'font-variant-east-asian': 'normal',
