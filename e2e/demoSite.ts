@@ -10,3 +10,11 @@ export async function openDemo(page: Page, station = 'survey'): Promise<string> 
 }
 
 export const draftBar = (page: Page) => page.getByRole('region', { name: 'Draft' });
+
+/** The question before a change of look, or before something an author left a note at: it is taken all the same. */
+export async function agree(page: Page): Promise<void> {
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Line it up/ })
+    .click();
+}
