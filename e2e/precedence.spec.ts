@@ -76,7 +76,7 @@ test('one heading is another colour: asked over all pages, the copies dropped', 
 test('overrides: the copies go and nothing changes; one is shared, one is kept with a note', async ({ page }) => {
   await openDemo(page, 'precedence?way=overrides');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('declarations in pages beat shared ones', proved);
-  await page.getByRole('button', { name: /^Drop the \d+, nothing changes/ }).click();
+  await page.getByRole('button', { name: /^Drop the \d+ copies/ }).click();
   await expect(draftBar(page)).toContainText('look the same', proved);
   await expect(page.getByText('Says what the sheet says')).toBeHidden(proved);
   const row = page.getByRole('row', { name: /#wrap h2 .*color/ }).first();
