@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { draftBar, openDemo } from './demoSite.ts';
+import { agree, draftBar, openDemo } from './demoSite.ts';
 
 const proved = { timeout: 120_000 };
 const table = (page: Page) => page.getByRole('region', { name: 'Who decides' });
@@ -73,10 +73,18 @@ test('one heading is another colour: asked over all pages, the copies dropped', 
   await expect(page.getByRole('alert')).toContainText('no property "colour"');
 });
 
-test('overrides: the copies go and nothing changes; one is shared, one is kept with a note', async ({ page }) => {
+test('overrides: the copies go, told where that could change a look; one is shared, one is kept with a note', async ({
+  page,
+}) => {
   await openDemo(page, 'precedence?way=overrides');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('declarations in pages beat shared ones', proved);
   await page.getByRole('button', { name: /^Drop the \d+ copies/ }).click();
+  // two pages ask for a sheet that is not here: it could beat what comes next
+  await expect(page.getByRole('dialog')).toContainText(
+    '2 pages will look different: contact, islands/little-hesk',
+    proved,
+  );
+  await agree(page);
   await expect(draftBar(page)).toContainText('look the same', proved);
   await expect(page.getByText('Says what the sheet says')).toBeHidden(proved);
   const row = page.getByRole('row', { name: /#wrap h2 .*color/ }).first();
