@@ -136,6 +136,8 @@ async function start() {
     process.stdout.write(fs.readFileSync(state, 'utf8'));
     return;
   }
+  // left by a start that was ended before it said where: nobody uses it, and it would be in the way
+  if (fs.existsSync(path.join(pgdata, 'PG_VERSION')) && !fs.existsSync(state)) stop();
   fs.mkdirSync(home, { recursive: true });
   const sock = sockDir();
   fs.mkdirSync(sock, { recursive: true, mode: 0o700 });
