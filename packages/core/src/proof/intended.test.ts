@@ -20,9 +20,8 @@ const settle: Operation = { kind: 'settle-drift', family: family!.id, version: r
 function verdicts(operations: readonly Operation[]): readonly string[] {
   const made = applyOperations(site, operations);
   if (!made.ok) throw new Error('refused');
-  const prover = new SiteProver(site);
-  const chosen = prover.prove(siteAsChosen(site, operations));
-  const proof = markIntended(prover.prove(made.value.site), chosen);
+  const after = made.value.site;
+  const proof = markIntended(new SiteProver(site).prove(after), siteAsChosen(site, operations), after);
   return [
     proof.verdict,
     ...proof.pages.map(({ path, verdict, causes }) => `${path} ${verdict} ${causes.map((c) => `${c.property}${c.intended ? ' (intended)' : ''}`).join(', ')}`.trim()), // prettier-ignore

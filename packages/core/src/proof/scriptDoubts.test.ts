@@ -1,5 +1,6 @@
+import type { Site } from '../source/site.ts';
 import { expect, test } from '@jest/globals';
-import { siteOf } from '../testing/siteOf.ts';
+import { pageOf, siteOf } from '../testing/siteOf.ts';
 import { planWhole } from '../plan/planWhole.ts';
 import type { Verdict } from './proof.ts';
 import { proveSites } from './proveSites.ts';
@@ -88,4 +89,10 @@ test('a plan leaves what a script may miss, says why, and takes the rest', () =>
   expect(text).not.toContain('style="top:0"');
   expect(plan.value.proof.verdict).toBe('same');
   expect(plan.value.stays.map(({ line, kind }) => `${kind} ${line}`)).toEqual(['attribute 2']);
+});
+
+test('a rule that a script may bring is seen where no class took the place of a style attribute', () => {
+  const page = (attribute: string): Site =>
+    siteOf({ 'a.html': pageOf('<style>p { color: red } .hot p { color: blue }</style>', `<p${attribute}>a</p><script>document.body.classList.add('hot')</script>`) }); // prettier-ignore
+  expect(proveSites(page(' style="color: red"'), page('')).verdict).toBe('unsure');
 });

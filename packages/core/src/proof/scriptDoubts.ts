@@ -1,6 +1,6 @@
+import type { IndexedSelector } from '../cascade/ruleIndex.ts';
 import { longhandsOf } from '../values/longhands.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
-import type { ComplexSelector } from '../selectors/selector.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, type PageTree } from '../page/parsePage.ts';
 import { noticed, type ElementChange } from '../scripts/noticed.ts';
@@ -48,8 +48,8 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
 } // prettier-ignore
 
 /**
- * Elements whose style attribute became a class, where a script may give them another class for which a rule would now beat that one:
- * nothing beat the attribute.
+ * Elements whose style attribute went, where a script may give them or what is around them a name for which a rule would now beat what
+ * decides in its stead: nothing beat the attribute.
  */
 function givenDoubts(before: PageState, after: PageState, changed: readonly ElementPair[]): readonly ScriptDoubt[] {
   const names = namesMade(before.cascade, before.site);
@@ -62,20 +62,17 @@ function givenDoubts(before: PageState, after: PageState, changed: readonly Elem
 
 function mayBeBeaten({ cascade }: PageState, { before, after }: ElementPair, names: ReadonlySet<string>): boolean {
   const said = parseDeclarations(attributeOf(before, 'style') ?? '');
-  const longhands = new Set(said.filter((d) => !d.important).flatMap((d) => longhandsOf(d.property)));
   const matched = new Set(cascade.matchedAlike(after).map(({ indexed }) => indexed));
-  const { all } = cascade.session.sharedIndex(cascade.rules, cascade.quirks);
-  // the weakest place of what took the attribute's stead: rules by a class the element did not have
-  const own = new Set(before.classes);
-  const stead = all.find((one) => matched.has(one) && needsOneOf(one.selector, (name) => after.classes.includes(name) && !own.has(name))); // prettier-ignore
-  if (!stead) return false;
-  return comingRules(cascade, after.tag, longhands, names).some(
-    (one) => one.position > stead.position && !matched.has(one),
-  );
+  return said
+    .filter(({ important }) => !important)
+    .flatMap(({ property }) => longhandsOf(property))
+    .some((longhand) => {
+      const own = new Set([longhand]);
+      const sets = (one: IndexedSelector): boolean => one.pseudoElement === '' && one.rule.compiled.block.declarations.some((c) => c.longhands.includes(longhand)); // prettier-ignore
+      const decider = Math.max(-1, ...[...matched].filter(sets).map(({ position }) => position));
+      return comingRules(cascade, after.tag, own, names).some((one) => one.position > decider && !matched.has(one));
+    });
 }
-
-const needsOneOf = (selector: ComplexSelector, is: (name: string) => boolean): boolean =>
-  selector.compounds.at(-1)!.simples.some((simple) => simple.kind === 'class' && is(simple.name));
 
 /** What of a pair is not the same. */
 function changeOf({ before: one, after: two }: ElementPair): ElementChange {

@@ -50,6 +50,8 @@ export function beyondSilentInitials(
   pair: ElementPair,
 ): readonly string[] {
   if (!slots.some((slot) => initialOf(splitSlot(slot)[1]) !== undefined)) return slots;
+  // a script may set an attribute below all rules, a shadow tree may style what it slots
+  if ([before, after].some(({ cascade: { tree } }) => hasScripts(tree) || tree.elements.some(isShadowTemplate))) return slots; // prettier-ignore
   if (!isPlain(pair.before) || !isPlain(pair.after) || pair.before.tag !== pair.after.tag) return slots;
   if (before.cascade.rules.unread.length > 0 || after.cascade.rules.unread.length > 0) return slots;
   const texts = [before.cascade, after.cascade].map((page, i) => page.session.slotsOfList(page.listOf(i === 0 ? pair.before : pair.after))); // prettier-ignore
@@ -78,8 +80,7 @@ const isPlain = (element: ElementNode): boolean =>
 const known = new WeakMap<PageCascade, Map<string, boolean>>();
 
 /**
- * Whether nothing on a page gives an inherited longhand anything but its initial value: no rule and no attribute, and nothing that sets
- * it in another way (scripts, animations, a shadow tree, in which what is slotted inherits).
+ * Whether nothing on a page gives an inherited longhand anything but its initial value: no rule, no attribute, no animation.
  */
 function neverSet(page: PageCascade, longhand: string): boolean {
   let answers = known.get(page);
@@ -90,7 +91,6 @@ function neverSet(page: PageCascade, longhand: string): boolean {
 }
 
 function setsIt({ rules, tree, session }: PageCascade, longhand: string): boolean {
-  if (hasScripts(tree) || tree.elements.some(isShadowTemplate)) return true;
   if (rules.definitions.some(({ compiled }) => /keyframes$/.test(compiled.name))) return true;
   const attributes = tree.elements.flatMap((element) => attributeOf(element, 'style') ?? []);
   const blocks = [

@@ -12,7 +12,9 @@ import { worstVerdict } from './worstVerdict.ts';
 import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
 export interface ProofOptions {
-  readonly onPage?: (done: number, total: number) => void;
+  readonly onPage?: ((done: number, total: number) => void) | undefined;
+  /** These pages; all when absent. */
+  readonly only?: ReadonlySet<string>;
 }
 
 /**
@@ -47,16 +49,16 @@ export class SiteProver {
    * Compares a state with the beginning, page by page, by the bytes they hold. A page that neither changed nor can reach
    * anything that did is the same without being read; its `elements` are 0. Pages that are only on one side are `added` or `removed`.
    */
-  prove(after: Site, options: ProofOptions = this): Proof {
+  prove(after: Site, { onPage = this.onPage, only }: ProofOptions = {}): Proof {
     const { before } = this;
     const run = this.makeRun(after);
     const known = this.last && stillTrue(this.last.after, after, this.last.proof);
-    const pages = pagesOf(before);
+    const pages = pagesOf(before).filter(({ path }) => only?.has(path) ?? true);
     const added = pagesOf(after).filter((file) => !before.files.has(file.path));
     const results: PageProof[] = [];
     for (const file of pages) {
       results.push(known?.get(file.path) ?? this.page(file, run));
-      options.onPage?.(results.length, pages.length + added.length);
+      onPage?.(results.length, pages.length + added.length);
       // what embedded blocks compile to is few pages' own
       if (results.length % 100 === 0) run.sides.after.forgetPages();
     }
@@ -66,7 +68,7 @@ export class SiteProver {
       pages: results,
       elements: results.reduce((sum, page) => sum + page.elements, 0),
     };
-    this.last = { after, proof };
+    if (!only) this.last = { after, proof };
     return proof;
   }
 

@@ -87,7 +87,7 @@ function spell(property: string, value: string): string {
     i++;
   }
   const tidy = tidySpace(out);
-  return /^font(-family)?$/.test(property) ? familyNames(tidy) : tidy;
+  return /^font(-family)?$/.test(property) && !tidy.includes("'") ? familyNames(tidy) : tidy;
 }
 
 const takesColour = (property: string): boolean =>

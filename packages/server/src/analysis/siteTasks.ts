@@ -140,9 +140,11 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
     },
     async proof({ state }, onPage) {
       const { site, before, prover } = await draftOf(state);
-      const chosen = lookChoices(state.operations).length === 0 ? undefined : prover.prove(siteAsChosen(before, state.operations)); // prettier-ignore
       const proof = prover.prove(site, { onPage });
-      return (chosen ? markIntended(proof, chosen) : proof) as unknown as ProofReply;
+      const chosen = proof.verdict === 'differs' && lookChoices(state.operations).length > 0;
+      return (chosen
+        ? markIntended(proof, withAbsent(siteAsChosen(before, state.operations), [...(site.absent ?? [])]), site)
+        : proof) as unknown as ProofReply;
     },
     async effect({ state, operations }) {
       const { site, before, prover, problem } = await draftOf(state);

@@ -99,7 +99,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       spans: spansOf(element, ['style', 'class']),
       ...rivalsOf(cascade, element, declarations, coming),
       stays: staysFor(element, value, declarations, scripts, ids),
-      repeats: repeatsRules(cascade, element, repeating),
+      repeats: coming(element.tag, declarations).length === 0 && repeatsRules(cascade, element, repeating),
     };
   });
 }
