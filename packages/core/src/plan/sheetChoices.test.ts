@@ -53,6 +53,12 @@ describe('where rules of some pages go', () => {
     expect(text('isles/tarn.html')).toContain('<link rel="stylesheet" href="tarn.css">');
   });
 
+  test('at most so many sheets: what would need more stays in its pages', () => {
+    const { sheets, text } = plan({ sheets: 'folders', maxSheets: 2 });
+    expect(sheets.map(([path]) => path)).toEqual(['css/site.css', 'css/isles.css']);
+    expect(text('news/2024/one.html')).toContain('.i { padding: 3px }');
+  });
+
   test('both', () => {
     const { sheets, marks } = plan({ sheets: 'folders', singlePage: 'own' });
     expect(sheets.map(([path]) => path).sort()).toEqual(['about.css', 'css/isles.css', 'css/news-2024.css', 'css/site.css', 'isles/tarn.css']); // prettier-ignore

@@ -44,11 +44,16 @@ const slotted = (css: string): Row['before'] =>
 const scripted = (css: string): Row['before'] =>
   page('', `<div>${list(css)}</div><script>document.querySelector('div').style.listStylePosition = 'inside'</script>`);
 
+const quirky = (css: string): Row['before'] => ({
+  'index.html': `<title>t</title><style>li { ${css} }</style><div><li>i</div>`,
+});
+
 describe('what is nearly equal is not', () =>
   checkRows([
     // what is inherited may come from where no rule says it
     row('an animation around it', 'differs', moving('list-style: none'), moving('list-style-type: none'), true),
     row('a slot around it', 'differs', slotted('list-style: none'), slotted('list-style-type: none'), true),
+    row('an item in quirks mode', 'differs', quirky('list-style: none'), quirky('list-style-type: none'), true),
     row('a script around it', 'differs', scripted('list-style: none'), scripted('list-style-type: none'), true),
     // the shorthand is dropped in standards mode, the first longhand is not
     differs('p { margin: 5px 6 }', 'p { margin-top: 5px; margin-right: 6; margin-bottom: 5px; margin-left: 6 }', true),

@@ -10,7 +10,7 @@ import { isShadowTemplate, type ElementPair } from './pairElements.ts';
  * Longhands that no browser declares for plain elements, with their initial values as `longhandValues` spells them: a shorthand that
  * resets them says no more than one that leaves them out. CSS Cascading and Inheritance 5, "Shorthand Properties", "Initial Values".
  */
-const notInherited: Readonly<Record<string, string>> = {
+export const notInherited: Readonly<Record<string, string>> = {
   ...borderImageReset,
   'background-image': 'none',
   'background-color': '#000000/0',
@@ -27,7 +27,7 @@ const notInherited: Readonly<Record<string, string>> = {
 };
 
 /** The same for inherited ones: they say nothing where nothing else on the page sets them. */
-const inherited: Readonly<Record<string, string>> = {
+export const inherited: Readonly<Record<string, string>> = {
   'list-style-position': 'outside',
   'list-style-image': 'none',
   ...fontReset,
@@ -36,7 +36,7 @@ const inherited: Readonly<Record<string, string>> = {
 };
 
 /** Elements browsers give no background, no border image and no decoration but a plain line. */
-const plainTags = new Set(
+export const plainTags = new Set(
   'html body div p h1 h2 h3 h4 h5 h6 ul ol li dl dt dd table caption thead tbody tfoot tr td th col colgroup a span em strong b i u s small big sub sup code kbd samp tt var cite dfn q pre blockquote address header footer nav main section article aside figure figcaption form label center ins del strike br img'.split(
     ' ',
   ),
@@ -58,6 +58,8 @@ export function beyondSilentInitials(
   return slots.filter((slot) => {
     const [pseudoElement, longhand] = splitSlot(slot);
     const initial = initialOf(longhand);
+    // HTML Standard, "Rendering", "Lists": in quirks mode browsers declare it for items and lists
+    if (longhand === 'list-style-position' && (before.cascade.quirks || after.cascade.quirks)) return true;
     if (initial === undefined || !['', '::before', '::after'].includes(pseudoElement)) return true;
     if (texts.some((all) => all.has(`${pseudoElement} all`))) return true;
     const [left, right] = texts.map((all) => withoutLast(all.get(slot) ?? '', `${longhand}:${initial}\n`));

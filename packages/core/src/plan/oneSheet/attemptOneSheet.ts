@@ -12,7 +12,7 @@ export function oneSheet(
   site: Site,
   sheet: string,
   { sharing, strict, unmarkable }: AttemptPages,
-  { oldBrowsers, singlePage, keepAttributes, sheets: kinds }: PlanOptions,
+  { oldBrowsers, singlePage, keepAttributes, sheets: kinds, maxSheets = Infinity }: PlanOptions,
 ): Attempt {
   const singlesStay = singlePage === 'stay' || singlePage === 'own';
   const inFolders = kinds === 'folders';
@@ -25,7 +25,9 @@ export function oneSheet(
     ...(oldBrowsers ? { oldBrowsers } : {}),
   };
   const main = mainSheet(site, options, keepAttributes === true);
-  return inFolders ? withFolders(main, { ...options, stays: (pages) => singlesStay && pages.length === 1 }) : main;
+  return inFolders
+    ? withFolders(main, { ...options, stays: (pages) => singlesStay && pages.length === 1 }, maxSheets)
+    : main;
 }
 
 /** The folder that all these pages lie in, when it is not the site's own. */
@@ -35,12 +37,13 @@ function folderAlone(pages: readonly string[]): string | undefined {
 }
 
 /** What only the pages of one folder have goes to a sheet of that folder's. */
-function withFolders(main: Attempt, options: OneSheetOptions): Attempt {
+function withFolders(main: Attempt, options: OneSheetOptions, most: number): Attempt {
   const names = new SheetNames(main.site, folderOf(options.sheet));
   names.take(options.sheet);
   const folders = [...new Set(options.pages.map(folderOf))].filter((folder) => folder !== '').sort();
   let at = main;
   for (const folder of folders) {
+    if (at.sheets.length >= most) break;
     const pages = options.pages.filter((page) => folderOf(page) === folder);
     const holding = pages.filter((page) => /<style/i.test(at.site.files.get(page)?.text ?? ''));
     const operation = holding.length === 0 ? undefined : planOneSheet(at.site, { ...options, pages, sheet: names.propose(pages, []) }); // prettier-ignore

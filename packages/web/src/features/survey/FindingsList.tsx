@@ -79,9 +79,8 @@ function whereOf({ places }: FindingReply): string {
   return [...lines, ...(places.length > 8 ? [`and ${places.length - 8} more`] : [])].join('\n');
 }
 
-/** The sheet a broken link asks for: its server may lack it as well, and then it counts as nothing. */
-const missingSheetOf = ({ kind, id }: FindingReply): string | undefined =>
-  kind === 'link-missing' ? id.slice('link-missing '.length) : undefined;
+/** The sheet a broken link asks for, as it is written: its server may lack it as well, and then it counts as nothing. */
+const missingSheetOf = ({ id }: FindingReply): string | undefined => /^link-(?:missing|wrong-case) (.*)$/.exec(id)?.[1];
 
 function Nowhere({
   path,
