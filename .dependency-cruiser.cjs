@@ -7,6 +7,7 @@ const floors = [
   'cascade',
   ['survey', 'checks'],
   'precedence',
+  'writing',
   'proof',
   'operations',
   'plan',

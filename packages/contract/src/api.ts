@@ -143,17 +143,6 @@ export const EffectBody = Type.Object(
   { additionalProperties: false, $id: 'EffectBody' },
 );
 
-/** The pages that would not surely look as they do in the draft. */
-export const Effect = Type.Object(
-  {
-    differing: Type.Array(Type.String()),
-    unsure: Type.Array(Type.String()),
-    /** Elements that would look different. */
-    elements: Count,
-  },
-  { $id: 'Effect' },
-);
-
 /** A plan reads the pages, then proves one state of the site after the other. */
 export const PlanProgress = Type.Object(
   { step: Type.Union([Type.Literal('reading'), Type.Literal('proving')]), done: Count, total: Count },
@@ -306,7 +295,6 @@ export type DraftProofReply = Static<typeof DraftProof>;
 export type ProposalRequest = Static<typeof ProposalBody>;
 export type PlanSettingsRequest = Static<typeof PlanSettings>;
 export type EffectRequest = Static<typeof EffectBody>;
-export type EffectReply = Static<typeof Effect>;
 export type PlanProgressReply = Static<typeof PlanProgress>;
 export type ProposalReply = Static<typeof Proposal>;
 export type SaveRequest = Static<typeof SaveBody>;

@@ -52,7 +52,6 @@ export {
   FileText,
   Import,
   Problem,
-  Effect,
   EffectBody,
   PlanProgress,
   Proposal,
@@ -75,7 +74,6 @@ export {
   type FileTextReply,
   type LeftOutReply,
   type ProblemReply,
-  type EffectReply,
   type EffectRequest,
   type PlanProgressReply,
   type ProposalReply,
@@ -97,3 +95,15 @@ export { addresses, addressOf, type ParamsOf, type RouteName } from './addresses
 export { openApiDocument } from './openApi.ts';
 export type { Follow, Given, Replied, Route } from './route.ts';
 export { routes, type Routes } from './routes.ts';
+export {
+  Effect,
+  RuleScore,
+  SelectorReach,
+  SheetReach,
+  SiteWords,
+  type EffectReply,
+  type RuleScoreReply,
+  type SelectorReachReply,
+  type SheetReachReply,
+  type SiteWordsReply,
+} from './sheets.ts';

@@ -8,7 +8,6 @@ import {
   DraftProof,
   FileText,
   Import,
-  Effect,
   EffectBody,
   PlanProgress,
   Proposal,
@@ -26,6 +25,7 @@ import {
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import type { Route } from './route.ts';
+import { Effect, RuleScore, SelectorReach, SheetReach, SiteWords } from './sheets.ts';
 import { PageBands, Survey } from './survey.ts';
 
 const query = <Properties extends Record<string, TSchema>>(properties: Properties): TObject<Properties> =>
@@ -191,6 +191,39 @@ export const routes = {
     reply: { status: 200, body: ValuePlaces },
     problems: [404, 422],
   },
+  readSheet: {
+    summary: 'How far each rule of a sheet reaches',
+    query: query({ ...as, path: Type.String({ minLength: 1, maxLength: 2000 }) }),
+    reply: { status: 200, body: SheetReach },
+    problems: [404, 422],
+  },
+  readRule: {
+    summary: 'What a rule of a sheet wins and loses, by where its selector starts, and who beats it',
+    query: query({
+      ...as,
+      path: Type.String({ minLength: 1, maxLength: 2000 }),
+      start: Type.Integer({ minimum: 0, maximum: 99_999_999 }),
+      ...environment,
+    }),
+    reply: { status: 200, body: RuleScore },
+    problems: [404, 422],
+  },
+  matchSelector: {
+    summary: 'The elements a selector reaches on all pages, or on those that link `sheet`',
+    query: query({
+      ...as,
+      selector: Type.String({ maxLength: 20_000 }),
+      sheet: Type.Optional(Type.String({ maxLength: 2000 })),
+    }),
+    reply: { status: 200, body: SelectorReach },
+    problems: [404, 422],
+  },
+  readWords: {
+    summary: 'Names, colours and fonts in use on the site',
+    query: query(as),
+    reply: { status: 200, body: SiteWords },
+    problems: [404],
+  },
   writeNote: {
     summary: 'Why an override is kept; an empty note takes it back',
     body: NoteBody,
@@ -248,7 +281,7 @@ export const routes = {
     problems: [404],
   },
   tryOperations: {
-    summary: 'Which pages would look different if operations were lined up next; nothing is changed',
+    summary: 'What would look different if operations were lined up next; nothing is changed',
     body: EffectBody,
     reply: { status: 200, body: Effect },
     problems: [404, 409, 422],

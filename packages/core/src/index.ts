@@ -65,10 +65,14 @@ export {
   type FoundFinding,
   type Severity,
 } from './checks/finding.ts';
+export type { TextFinding, TextFindingKind } from './checks/text/textFinding.ts';
+export { textFindings } from './checks/text/textFindings.ts';
+export { mediaSlip, type MediaSlip } from './checks/text/mediaSlips.ts';
 export { pageBands, type BandRule, type PageBand, type PageBands } from './survey/pageBands.ts';
 export { stillHolding, type HoldingPage } from './checks/stillHolding.ts';
 export type { RuleReach } from './survey/reach.ts';
 export { proveSites } from './proof/proveSites.ts';
+export { changesOfLook, type ChangeOfLook } from './proof/effectGroups.ts';
 export { markIntended } from './proof/intended.ts';
 export { SiteProver, type ProofOptions } from './proof/siteProver.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
@@ -121,6 +125,11 @@ export {
   type OverrideCause,
   type Overrides,
 } from './precedence/overrides.ts';
+export { selectorReach, type SelectorReach } from './precedence/sheetReach.ts';
+export { ruleScore, type Beater, type DeclarationScore, type RuleScore } from './precedence/ruleScore.ts';
+export { coloursIn, noWords, siteWords, type SiteWords, type UsedWord } from './writing/siteWords.ts';
+export { completionsAt, type Completion, type Completions } from './writing/completions.ts';
+export { ruleAt, sheetOutline, type OutlinedDeclaration, type OutlinedRule } from './writing/sheetOutline.ts';
 export type { LeftRule } from './operations/gather/leftRule.ts';
 export type { OperationPlan } from './operations/operationType.ts';
 export type { LinkPlace } from './operations/links/linkPlace.ts';

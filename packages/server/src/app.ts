@@ -14,6 +14,7 @@ import { importHandlers } from './features/imports/index.ts';
 import { precedenceHandlers } from './features/precedence/index.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/index.ts';
 import { revisionHandlers } from './features/revisions/index.ts';
+import { sheetHandlers } from './features/sheets/index.ts';
 import { siteHandlers } from './features/sites/index.ts';
 import { handleErrors } from './http/errors.ts';
 import { guardOrigin } from './http/guards.ts';
@@ -78,6 +79,7 @@ export function createApp({
       ...draftHandlers(drafts),
       ...revisionHandlers({ sites, drafts, revisions, analysis, inventories }),
       ...precedenceHandlers({ sites, drafts, analysis }),
+      ...sheetHandlers({ drafts, analysis }),
     }),
   );
   app.use('/api', () => {

@@ -223,3 +223,13 @@ function dimension(text: string, wanted: Unit, environment: Environment): number
   }
   return 'unknown';
 }
+
+/** Every name a feature may be written by. */
+export const featureNames: readonly string[] = [
+  ...Object.keys(discretes),
+  ...Object.entries(ranges).flatMap(([name, { prefixes = '' }]) => {
+    if (prefixes === false) return [name];
+    const bare = name.slice(prefixes.length);
+    return [name, `${prefixes}min-${bare}`, `${prefixes}max-${bare}`];
+  }),
+];

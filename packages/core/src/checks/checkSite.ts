@@ -32,10 +32,11 @@ import { pageKinds } from './pageKinds.ts';
 import { references } from './references.ts';
 import { repeatedLinks } from './repeatedLinks.ts';
 import { sheetFiles } from './sheetFiles.ts';
+import { sheetTexts } from './sheetTexts.ts';
 import { unusedRules } from './unusedRules.ts';
 
 /** Every check there is. */
-export const checkMakers: readonly CheckMaker[] = [sheetFiles, forgottenLinks, brokenLinks, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
+export const checkMakers: readonly CheckMaker[] = [sheetFiles, sheetTexts, forgottenLinks, brokenLinks, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
 
 /** All that is to be known of a site before anything is changed. */
 export interface SiteCheck {

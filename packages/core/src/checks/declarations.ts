@@ -1,11 +1,9 @@
 import type { Declaration } from '../sheet/sheet.ts';
-import { declarationValidity } from '../values/declarationValidity.ts';
-import { propertyKind } from '../values/longhands.ts';
 import type { Check, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
+import { declarationSlips } from './declarationSlips.ts';
 import { eachRuleOfPage, eachRuleOfSheet, type Holder } from './eachRule.ts';
 import { FindingGroups, type FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
-import { nearestKeyword, nearestProperty } from './nearest.ts';
 import { code, nameOf, pagesInWords, verb } from './words.ts';
 
 /** Properties no browser knows and values their property does not take: a browser drops the declaration and says nothing. */
@@ -33,37 +31,12 @@ class Declarations implements Check {
   }
 
   private look(list: readonly Declaration[], holder: Holder): void {
-    for (const declaration of list) {
+    const inQuirks = holder.page ? holder.page.tree.mode === 'quirks' : this.quirksSheets.has(holder.path);
+    for (const { declaration, kind, span, nearest } of declarationSlips(list, inQuirks)) {
       const { property, value } = declaration;
-      if (isVendors(property) || isVendors(value)) continue;
-      if (propertyKind(property) === 'unknown') {
-        // `*zoom` and `_height` are meant for old browsers only
-        if (!/^[a-z][a-z-]*$/.test(property) || oldNames.has(property) || isDescriptor(list)) continue;
-        const start = declaration.span.start;
-        this.add(this.unknown, property, holder, start, start + property.length, () => nearestProperty(property));
-      } else if (this.isDropped(declaration, holder) && !this.hasFallback(declaration, list)) {
-        const { start, end } = declaration.valueSpan;
-        this.add(this.invalid, `${property}: ${value}`, holder, start, end, () => nearestValue(property, value));
-      }
+      if (kind === 'unknown-property') this.add(this.unknown, property, holder, span.start, span.end, nearest);
+      else this.add(this.invalid, `${property}: ${value}`, holder, span.start, span.end, nearest);
     }
-  }
-
-  private isDropped({ property, value }: Declaration, { page, path }: Holder): boolean {
-    const validity = declarationValidity(property, value);
-    if (validity === 'invalid') return true;
-    // without a unit: right only on pages in quirks mode, of which another finding tells
-    const inQuirks = page ? page.tree.mode === 'quirks' : this.quirksSheets.has(path);
-    return validity === 'quirks' && !inQuirks;
-  }
-
-  /** Another spelling beside it counts: this one is for other browsers. */
-  private hasFallback(declaration: Declaration, list: readonly Declaration[]): boolean {
-    return list.some(
-      (other) =>
-        other !== declaration &&
-        other.property === declaration.property &&
-        declarationValidity(other.property, other.value) !== 'invalid',
-    );
   }
 
   private add(
@@ -123,29 +96,4 @@ export function says(group: FindingGroup, { survey }: CheckedSite): string {
   const concerned = new Set(survey.sheets.filter((s) => sheets.includes(s.path)).flatMap((s) => s.pages));
   for (const page of concerned) if (!own.includes(page)) group.pages.push(page);
   return `${names.join(', ')} ${verb(own.length + sheets.length, 'say', 'says')}`;
-}
-
-const isVendors = (text: string): boolean =>
-  /(^|[\s,(])-(webkit|moz|ms|o|khtml)-|progid:|expression\(|\\[09]|^alpha\(/i.test(text);
-
-/** Once known to some browser; harmless, and no slip of the pen. From memory. */
-const oldNames = new Set(
-  'behavior filter ime-mode layout-flow scrollbar-face-color scrollbar-track-color scrollbar-arrow-color scrollbar-highlight-color scrollbar-shadow-color scrollbar-base-color scrollbar-3dlight-color scrollbar-darkshadow-color text-autospace writing-mode font-smoothing src unicode-range font-display'.split(
-    ' ',
-  ),
-);
-
-/** A run that looks like the inside of `@font-face`, where other names count. */
-const isDescriptor = (list: readonly Declaration[]): boolean => list.some((d) => d.property === 'src');
-
-function nearestValue(property: string, value: string): string | undefined {
-  if (/^\d*\.?\d+$/.test(value) && declarationValidity(property, `${value}px`) === 'valid') return `${value}px`;
-  const words = value.split(/(\s+)/);
-  for (const [i, word] of words.entries()) {
-    if (!/^[a-z-]+$/i.test(word)) continue;
-    const right = nearestKeyword(property, word);
-    const mended = right === undefined ? undefined : [...words.slice(0, i), right, ...words.slice(i + 1)].join('');
-    if (mended !== undefined && declarationValidity(property, mended) === 'valid') return mended;
-  }
-  return undefined;
 }

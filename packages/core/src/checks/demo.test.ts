@@ -76,7 +76,7 @@ test('reach: elements and pages of a shared rule; families under another selecto
 });
 
 test('every kind of finding has its cases', () => {
-  const tables = ['links', 'styling', 'reaching'].map((name) =>
+  const tables = ['links', 'styling', 'texts', 'reaching'].map((name) =>
     fs.readFileSync(path.join(import.meta.dirname, `${name}.test.ts`), 'utf8'),
   );
   const missing = findingKinds.filter(

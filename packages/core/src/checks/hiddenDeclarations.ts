@@ -96,7 +96,8 @@ function isOldAsTheHills({ property, value }: Declaration): boolean {
   return !/(?!(url|rgb)\()\b[a-z-]+\(/i.test(comparable) && !/#[0-9a-f]{8}\b|\/|[a-z]a\(/i.test(comparable);
 }
 
-function withSemicolon(text: string, { span }: Declaration): { start: number; end: number } {
+/** The declaration with the semicolon that ends it, and its line where nothing else stands there. */
+export function withSemicolon(text: string, { span }: Declaration): { start: number; end: number } {
   const after = /^\s*;[ \t]*/.exec(text.slice(span.end, span.end + 200));
   const whole = { start: span.start, end: span.end + (after?.[0].length ?? 0) };
   return after ? wholeLines(text, whole) : whole;

@@ -23,7 +23,7 @@ export function near(name: string, names: readonly string[]): string | undefined
 const memo = new Map<string, readonly string[]>();
 
 /** All keywords in a property's value definition. CSS Values and Units 4, "Value Definition Syntax". */
-function keywordsOf(property: string): readonly string[] {
+export function keywordsOf(property: string): readonly string[] {
   let known = memo.get(property);
   if (!known) {
     const names = new Set<string>();

@@ -9,7 +9,8 @@ import { FindingGroup, FindingGroups } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
 import { code, list, namesInWords, verb } from './words.ts';
 
-const markup = /<\/?(?:style|html|head|body|link|meta|title|script)\b[^>]*>|<!doctype\b[^>]*>/gi;
+/** Tags of pages, looked for where neither comments nor strings are. */
+export const pageMarkup = /<\/?(?:style|html|head|body|link|meta|title|script)\b[^>]*>|<!doctype\b[^>]*>/gi;
 
 /** What is wrong with sheets as files: page markup in them, nothing in them, nobody links them, another encoding. */
 export const sheetFiles: CheckMaker = {
@@ -31,7 +32,7 @@ class SheetFiles implements Check {
     const { path, text } = sheet;
     this.all.push(sheet);
     const plain = blanked(text, sheet.sheet.comments);
-    for (const found of plain.matchAll(markup)) {
+    for (const found of plain.matchAll(pageMarkup)) {
       const span = { start: found.index, end: found.index + found[0].length };
       this.markup
         .about(path)
@@ -51,8 +52,8 @@ class SheetFiles implements Check {
     const reached = (path: string): boolean => (pagesOf.get(path)?.length ?? 0) > 0;
     return [
       ...this.markup.all.map((g) => {
-        const tag = markup.exec(this.all.find((s) => s.path === g.subject)!.text)![0];
-        markup.lastIndex = 0;
+        const tag = pageMarkup.exec(this.all.find((s) => s.path === g.subject)!.text)![0];
+        pageMarkup.lastIndex = 0;
         return withPages(g).finding(
           'markup-in-sheet',
           `${code(g.subject)} holds ${code(tag)}, which is page markup; the rule after it is lost`,
@@ -82,7 +83,7 @@ class SheetFiles implements Check {
 }
 
 /** Comments and strings as spaces, so that what is found is neither. */
-function blanked(text: string, comments: readonly { start: number; end: number }[]): string {
+export function blanked(text: string, comments: readonly { start: number; end: number }[]): string {
   let out = text;
   for (const { start, end } of comments) out = out.slice(0, start) + ' '.repeat(end - start) + out.slice(end);
   return out.replace(/"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'/g, (s) => ' '.repeat(s.length));

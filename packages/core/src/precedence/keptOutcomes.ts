@@ -8,7 +8,7 @@ import { styleAttributeOf, type MatchedSelector } from '../cascade/matchElement.
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { isFlowFree } from '../cascade/pageOutcomes.ts';
 import { autoDirection } from '../page/autoDirection.ts';
-import { KeptLooks, KeptTree } from '../page/keptTree.ts';
+import { KeptLooks, KeptTree, type Look } from '../page/keptTree.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { pagesOf, type Site } from '../source/site.ts';
@@ -117,6 +117,14 @@ export class KeptOutcomes {
       this.environments.set(key, (known = new OutcomesIn(this, environment, this.flows)));
     }
     return known;
+  }
+
+  /** How many elements of the site look so: by name, ID, classes and other attributes. */
+  countLooks(visit: (look: Look, elements: number) => void): void {
+    const counts = new Int32Array(this.looks.lookCount);
+    for (const { cells } of this.pages)
+      for (const cell of cells) counts[this.looks.lookOfPath(this.cells.first(cell))]!++;
+    counts.forEach((count, i) => count > 0 && visit(this.looks.look(i), count));
   }
 
   get cellCount(): number {

@@ -4,7 +4,8 @@ import { decidingCriterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { longhandsForAll } from '../values/longhands.ts';
-import type { KeptOutcomes, Kind, KindPage } from './keptOutcomes.ts';
+import type { KeptOutcomes, Kind } from './keptOutcomes.ts';
+import { countOf, placesOf, type Places } from './kindPlaces.ts';
 
 /** Why a local declaration beats a shared one; copies change nothing when dropped. */
 export type OverrideCause = 'copy' | 'order' | 'specificity' | 'attribute' | 'importance' | 'layer' | 'proximity';
@@ -80,12 +81,6 @@ interface Told {
   readonly winning: Set<Kind>;
 }
 
-/** Where each kind of element stands. */
-type Places = ReadonlyMap<
-  Kind,
-  { readonly pages: Map<string, number>; readonly first: { page: string; index: number } }
->;
-
 /** All declarations in pages that beat shared ones, and shared ones that never win; in one environment. */
 export function findOverrides(kept: KeptOutcomes, environment: Environment, pages?: readonly string[]): Overrides {
   const outcomes = kept.in(environment);
@@ -99,32 +94,6 @@ export function findOverrides(kept: KeptOutcomes, environment: Environment, page
   const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places));
   all.sort((a, b) => overrideCauses.indexOf(a.cause) - overrideCauses.indexOf(b.cause) || b.pages.length - a.pages.length || b.elements - a.elements); // prettier-ignore
   return { overrides: all, alwaysBeaten: beatenOf(told, places) };
-}
-
-function placesOf(kept: KeptOutcomes, wanted: (page: KindPage) => boolean): Places {
-  const places = new Map<Kind, { pages: Map<string, number>; first: { page: string; index: number } }>();
-  const counts = new Int32Array(kept.kinds.length);
-  const firsts = new Int32Array(kept.kinds.length);
-  for (const page of kept.pages) {
-    if (!wanted(page)) continue;
-    const here: number[] = [];
-    for (let i = 0; i < page.cells.length; i++) {
-      const { number } = kept.kindOfChain(kept.chainOfCell(page.cells[i]!));
-      if (counts[number]!++ > 0) continue;
-      here.push(number);
-      firsts[number] = i;
-    }
-    for (const number of here) {
-      const kind = kept.kinds[number]!;
-      if (kind.contenders.size > 0) {
-        let place = places.get(kind);
-        if (!place) places.set(kind, (place = { pages: new Map<string, number>(), first: { page: page.path, index: firsts[number]! } })); // prettier-ignore
-        place.pages.set(page.path, counts[number]!);
-      }
-      counts[number] = 0;
-    }
-  }
-  return places;
 }
 
 const isLocal = ({ origin, source }: Contender): boolean => origin === 'attribute' || source?.kind === 'embedded';
@@ -249,12 +218,6 @@ function overrideOf(id: string, growing: Growing, places: Places): Override {
     changes: countOf(changing, places),
     first: places.get([...kinds][0]!)!.first,
   };
-}
-
-function countOf(kinds: ReadonlySet<Kind>, places: Places): number {
-  let sum = 0;
-  for (const kind of kinds) for (const n of places.get(kind)!.pages.values()) sum += n;
-  return sum;
 }
 
 function beatenOf(told: ReadonlyMap<string, Told>, places: Places): readonly AlwaysBeaten[] {

@@ -21,6 +21,7 @@ import {
   lookChoices,
   markIntended,
   missingSheets,
+  selectorReach,
   siteAsChosen,
   takenAsMissing,
   withAbsent,
@@ -35,6 +36,7 @@ import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
 import { makeInventory } from './inventory.ts';
 import { elementReply, overridesReply, questionReply, valueReply } from './precedence.ts';
+import { effectReply, ruleScoreReply, sheetReachReply, wordsReply } from './sheetReplies.ts';
 import type { AnalysisTasks, MadeDraft, SiteState } from './tasks.ts';
 
 /** Called after each page of a long task: tells how far it is, and ends it when nobody waits for it. */
@@ -135,6 +137,25 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
     async value({ state, value }) {
       return valueReply((await draftOf(state)).site, value);
     },
+    async sheetReach({ state, path }, step) {
+      const { site, outcomes } = await outcomesOf(state, step);
+      return sheetReachReply(site, outcomes, path);
+    },
+    async ruleScore({ state, ...asked }, step) {
+      const { outcomes } = await outcomesOf(state, step);
+      return ruleScoreReply(outcomes, asked);
+    },
+    async match({ state, selector, sheet }, step) {
+      const { site, outcomes } = await outcomesOf(state, step);
+      const linking =
+        sheet === undefined ? undefined : (linkedSheets(site).find(({ path }) => path === sheet)?.pages ?? []);
+      const reach = selectorReach(outcomes, selector, linking && new Set(linking));
+      return reach && { elements: reach.elements, pages: [...reach.pages] };
+    },
+    async words({ state }, step) {
+      const { site, outcomes } = await outcomesOf(state, step);
+      return wordsReply(site, outcomes);
+    },
     async draft({ state, have }) {
       return madeDraft(state, await draftOf(state), new Set(have));
     },
@@ -151,13 +172,7 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
       if (problem) throw new Refusal('operation-refused', problem.detail);
       const next = applyOperations(site, operations);
       if (!next.ok) throw new Refusal('operation-refused', describeOperationProblem(next.problem.problem));
-      const { pages } = (site === before ? prover : new SiteProver(site)).prove(next.value.site);
-      const those = (wanted: (verdict: string) => boolean): string[] => pages.flatMap(({ path, verdict }) => (wanted(verdict) ? [path] : [])); // prettier-ignore
-      return {
-        differing: those((verdict) => verdict === 'differs'),
-        unsure: those((verdict) => verdict === 'unsure'),
-        elements: pages.reduce((sum, page) => sum + page.differingElements, 0),
-      };
+      return effectReply((site === before ? prover : new SiteProver(site)).prove(next.value.site));
     },
     async proposal({ state, sheet, pages, settings }, step) {
       const { site, before, prover } = await draftOf(state);

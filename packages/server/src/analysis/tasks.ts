@@ -9,6 +9,10 @@ import type {
   PageBandsReply,
   PlanSettingsRequest,
   ProofReply,
+  RuleScoreReply,
+  SelectorReachReply,
+  SheetReachReply,
+  SiteWordsReply,
   ProposalReply,
   QuestionReply,
   ValuePlacesReply,
@@ -53,6 +57,21 @@ export interface AnalysisTasks {
   question(input: { state: SiteState; question: SiteQuestion }): Promise<QuestionReply>;
   overrides(input: { state: SiteState; environment: Environment }): Promise<OverridesReply>;
   value(input: { state: SiteState; value: string }): Promise<ValuePlacesReply>;
+  /** Undefined when there is no such sheet. */
+  sheetReach(input: { state: SiteState; path: string }): Promise<SheetReachReply | undefined>;
+  ruleScore(input: {
+    state: SiteState;
+    path: string;
+    start: number;
+    environment: Environment;
+  }): Promise<RuleScoreReply>;
+  /** Undefined when browsers refuse the selector. */
+  match(input: {
+    state: SiteState;
+    selector: string;
+    sheet: string | undefined;
+  }): Promise<SelectorReachReply | undefined>;
+  words(input: { state: SiteState }): Promise<SiteWordsReply>;
   /** `have`: hashes of changed files whose bytes are known already. */
   draft(input: { state: SiteState; have: readonly string[] }): Promise<MadeDraft>;
   proof(input: { state: SiteState }): Promise<ProofReply>;

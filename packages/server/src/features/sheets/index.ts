@@ -1,0 +1,1 @@
+export { sheetHandlers } from './sheetRoutes.ts';
