@@ -84,6 +84,7 @@ export const Effect = Type.Object(
         property: Text,
         before: Nullable(Text),
         after: Nullable(Text),
+        reason: Text,
         elements: Count,
         pages: OnPages,
         sample: Type.Object({ page: Text, element: Text, name: Text }),

@@ -22,11 +22,25 @@ import type { Known, OperationPlan, OperationType } from './operationType.ts';
 import { dropDeclaration } from './overrides/dropDeclaration.ts';
 import { dropAttribute, dropBlock } from './overrides/dropSource.ts';
 import { shareDeclaration } from './overrides/shareDeclaration.ts';
+import { giveClass } from './names/giveClass.ts';
+import { renameName } from './names/renameName.ts';
 import { mend } from './pages/mend.ts';
 import { wrapContent } from './pages/wrapContent.ts';
 import { applyPlan } from './readings.ts';
+import { addRule } from './rules/addRule.ts';
+import { changeRule } from './rules/changeRule.ts';
+import { commentIn } from './rules/commentIn.ts';
+import { deleteRules } from './rules/deleteRules.ts';
+import { dropDuplicates } from './rules/dropDuplicates.ts';
+import { groupRules } from './rules/groupRules.ts';
+import { moveRules } from './rules/moveRules.ts';
+import { splitRule } from './rules/splitRule.ts';
+import { deleteSheet } from './sheets/deleteSheet.ts';
 import { editSheet } from './sheets/editSheet.ts';
+import { mergeSheets } from './sheets/mergeSheets.ts';
+import { newSheet } from './sheets/newSheet.ts';
 import { renameSheet } from './sheets/renameSheet.ts';
+import { splitSheet } from './sheets/splitSheet.ts';
 
 /** Every kind of operation there is: its file says all of it, and it stands here once. */
 export const operationTypes = [
@@ -38,6 +52,20 @@ export const operationTypes = [
   gatherHints,
   editSheet,
   renameSheet,
+  newSheet,
+  deleteSheet,
+  splitSheet,
+  mergeSheets,
+  addRule,
+  changeRule,
+  deleteRules,
+  commentIn,
+  moveRules,
+  groupRules,
+  splitRule,
+  dropDuplicates,
+  renameName,
+  giveClass,
   mend,
   wrapContent,
   linkAlike,

@@ -7,6 +7,8 @@ export interface ChangeOfLook {
   /** Undefined where nothing says it. */
   readonly before: string | undefined;
   readonly after: string | undefined;
+  /** Why the first of them changes. */
+  readonly reason: string;
   readonly elements: number;
   readonly pages: readonly { readonly path: string; readonly elements: number }[];
   /** One of the elements, on the page as it was before. */
@@ -32,6 +34,7 @@ export function changesOfLook(pages: readonly PageProof[]): readonly ChangeOfLoo
         property: cause.property,
         before: valueOf(cause.before),
         after: valueOf(cause.after),
+        reason: cause.reason,
         elements: byPage.reduce((sum, one) => sum + one.elements, 0),
         pages: byPage,
         sample: { page, element: first?.path ?? '', name: first?.name ?? '' },

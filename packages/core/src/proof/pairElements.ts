@@ -2,6 +2,7 @@ import { isStylesheetRel } from '../page/styleSources.ts';
 import { attributeOf, type ChildNode, type ElementNode, type ParentNode } from '../page/nodes.ts';
 import { plainElementFor } from '../page/plainElements.ts';
 import { presentationalParts, replaceableHints } from '../page/presentational.ts';
+import { idNumbers, valueWithoutNames, type IdNumbers } from '../page/idNames.ts';
 import type { PageTree } from '../page/parsePage.ts';
 
 /** Two elements that are one and the same before and after. */
@@ -39,15 +40,24 @@ export interface Pairing {
 
 /**
  * Walks two trees side by side. Links to sheets and `style` elements may come and go; `style` and `class` attributes may
- * differ, and presentational ones go, and elements that only style become plain ones (the cascade sees to them); all else must
- * be equal.
+ * differ, and presentational ones go, and elements that only style become plain ones (the cascade sees to them); IDs may have other
+ * names where all that refers to them has as well; all else must be equal.
  */
 export function pairElements(before: PageTree, after: PageTree): Pairing {
   const pairs: ElementPair[] = [];
   const differences: MarkupDifference[] = [];
   const spacing: ElementPair[] = [];
   const templates: ElementPair[] = [];
-  const out = { pairs, differences, templates, spacing, hintsMoved: false };
+  const ids = [idNumbers(before.elements), idNumbers(after.elements)] as const;
+  const out: Walk = {
+    pairs,
+    differences,
+    templates,
+    spacing,
+    hintsMoved: false,
+    ids,
+    renamed: !sameNames(...ids),
+  };
   if (before.mode !== after.mode) differences.push({ kind: 'mode-differs', before: before.mode, after: after.mode });
   const stack: [ParentNode, ParentNode][] = [[before.document, after.document]];
   while (stack.length > 0 && differences.length < 20) {
@@ -81,6 +91,10 @@ interface Walk {
   readonly differences: MarkupDifference[];
   readonly spacing: ElementPair[];
   hintsMoved: boolean;
+  /** Of the page before and after. */
+  readonly ids: readonly [IdNumbers, IdNumbers];
+  /** Their IDs have not the same names. */
+  readonly renamed: boolean;
 }
 
 function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: [ParentNode, ParentNode][]): void {
@@ -101,7 +115,7 @@ function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: 
       });
       return;
     }
-    const names = differingAttributes(one, two);
+    const names = attributesApart(one, two, out);
     const name = names.find((each) => !isReplaceable(one, each));
     if (name === undefined && (names.length > 0 || renamed)) out.hintsMoved = true;
     if (name !== undefined) out.differences.push({ kind: 'attribute-differs', element: one, name });
@@ -191,6 +205,30 @@ function differingAttributes(one: ElementNode, two: ElementNode): readonly strin
   for (const { name } of right)
     if (name !== 'style' && name !== 'class' && attributeOf(one, name) === undefined) out.push(name);
   return out;
+}
+
+const sameNames = (before: IdNumbers, after: IdNumbers): boolean =>
+  before.size === after.size && [...before].every(([id, number]) => after.get(id) === number);
+
+/** Attributes that do not say the same. Where IDs have other names, what refers to them has to go with them. */
+function attributesApart(one: ElementNode, two: ElementNode, { ids, renamed }: Walk): readonly string[] {
+  const apart = differingAttributes(one, two).filter((name) => saysSame(one, two, name, ids) !== true);
+  if (!renamed) return apart;
+  const said = one.attributes.map(({ name }) => name).filter((name) => saysSame(one, two, name, ids) === false);
+  return [...new Set([...apart, ...said])];
+}
+
+/** Undefined where the attribute names no ID. */
+function saysSame(
+  one: ElementNode,
+  two: ElementNode,
+  name: string,
+  [before, after]: readonly [IdNumbers, IdNumbers],
+): boolean | undefined {
+  const [left, right] = [attributeOf(one, name), attributeOf(two, name)];
+  const said = left === undefined ? undefined : valueWithoutNames(one, name, left, before);
+  if (said === undefined || right === undefined) return undefined;
+  return said === valueWithoutNames(two, name, right, after);
 }
 
 /** Nothing but a presentational attribute of this element alone. */

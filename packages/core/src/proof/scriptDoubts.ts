@@ -38,6 +38,7 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
     for (const script of scripts) {
       const named = pair.before.tag !== pair.after.tag && script.facts.words.has(pair.before.tag);
       if (named) add(`${whereOf(script, 1)}: a script names ${pair.before.tag} elements, and some are others now.`, pair);
+      if (namesId(script, pair)) add(`${whereOf(script, 1)}: a script may look for the ID ${pair.before.id!}, which is another now.`, pair);
       const found = noticed(changeOf(pair), script, ids);
       if (!found && !script.facts.unreadable) continue;
       const sentence = script.facts.unreadable ? `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.` : sentenceFor(found!, script);
@@ -46,6 +47,13 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
   const doubts = [...out].map(([sentence, elements]) => ({ sentence, elements }));
   return [...doubts, ...givenDoubts(before, after, changed), ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after, scripts)];
 } // prettier-ignore
+
+/** A script may put the name of an ID together from parts. */
+function namesId({ facts }: PageScript, { before, after }: ElementPair): boolean {
+  const { id } = before;
+  if (id === undefined || id === after.id) return false;
+  return [...facts.words].some((word) => word.length > 1 && (id.startsWith(word) || id.endsWith(word)));
+}
 
 /**
  * Elements whose style attribute went, where a script may give them or what is around them a name for which a rule would now beat what

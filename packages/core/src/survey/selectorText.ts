@@ -26,3 +26,21 @@ export function selectorText(selector: string): string {
   }
   return out.trim();
 }
+
+/** The selectors of a list as written, parted at the commas outside brackets. */
+export function splitSelectors(list: string): readonly string[] {
+  const tokens = tokensOf(list);
+  const out: string[] = [];
+  let depth = 0;
+  let from = 0;
+  for (let i = 0; i < tokens.count; i++) {
+    const type = tokens.type[i]!;
+    if (type === T.Function || type === T.LeftParenthesis || type === T.LeftSquareBracket) depth++;
+    else if (type === T.RightParenthesis || type === T.RightSquareBracket) depth--;
+    else if (type === T.Comma && depth === 0) {
+      out.push(list.slice(from, tokens.start[i]).trim());
+      from = tokens.end[i]!;
+    }
+  }
+  return [...out, list.slice(from).trim()].filter((selector) => selector !== '');
+}

@@ -75,7 +75,7 @@ function declarationFindings(text: string, list: readonly Declaration[], inQuirk
     const mend = right === undefined ? {} : { mend: { label: `Make it ${code(right)}`, edits: [{ span, text: right }] } }; // prettier-ignore
     return {
       kind,
-      severity: severityOf[kind],
+      severity: 'wrong',
       span: span.end > span.start ? span : declaration.span,
       sentence,
       ...mend,

@@ -4,6 +4,7 @@ import { Type } from '@sinclair/typebox';
 import { attributeEdit, referenceTo } from '../../checks/retarget.ts';
 import { attributeOf } from '../../page/nodes.ts';
 import { parseSheet } from '../../sheet/parseSheet.ts';
+import type { ImportRule } from '../../sheet/sheet.ts';
 import { printReference, urlReferences } from '../../sheet/urlReferences.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
@@ -79,8 +80,7 @@ function pageEdits(page: OpenPage, sheet: string, to: string): readonly Edit[] {
 }
 
 function importEdits(text: string, offset: number, base: Base, sheet: string, to: string): readonly Edit[] {
-  return parseSheet(text).rules.flatMap((rule): readonly Edit[] => {
-    if (rule.kind !== 'import' || !leadsTo(rule.reference, base, sheet)) return [];
+  return importsOf(text, base, sheet).flatMap((rule): readonly Edit[] => {
     const written = urlReferences(text, rule.span.start, rule.span.end)[0];
     const reference = referenceTo(to, base, rule.reference);
     if (!written || reference === undefined) return [];
@@ -89,6 +89,12 @@ function importEdits(text: string, offset: number, base: Base, sheet: string, to
     return [{ span, text: printReference(reference, text.slice(start, end)) }];
   });
 }
+
+/** The imports of a sheet's or block's text that lead to a sheet. */
+export const importsOf = (text: string, base: Base, sheet: string): readonly ImportRule[] =>
+  /import/i.test(text)
+    ? parseSheet(text).rules.filter((rule): rule is ImportRule => rule.kind === 'import' && leadsTo(rule.reference, base, sheet)) // prettier-ignore
+    : [];
 
 function leadsTo(reference: string, base: Base, sheet: string): boolean {
   const target = resolveReference(reference, base);

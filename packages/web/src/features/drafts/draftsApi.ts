@@ -74,4 +74,8 @@ async function keepReply(
   }
 }
 
+/** What operations would do, asked once; the one who asked may end it. */
+export const askEffect = (asked: { readonly id: string } & EffectRequest) =>
+  draftsApi.endpoints.effect.initiate(asked, { subscribe: false, forceRefetch: true });
+
 export const { useDraftQuery, useDraftProofQuery, useEffectQuery, useLazyEffectQuery, useProposeMutation } = draftsApi;

@@ -2,4 +2,4 @@ export { useAskedLineUp } from './useAskedLineUp.tsx';
 export { useDraft, type DraftInHand } from './useDraft.ts';
 export type { DraftChange } from './draftCommands.ts';
 export type { DraftProblem } from './draftsSlice.ts';
-export { useDraftQuery, useDraftProofQuery, useEffectQuery, useProposeMutation } from './draftsApi.ts';
+export { askEffect, useDraftQuery, useDraftProofQuery, useEffectQuery, useProposeMutation } from './draftsApi.ts';

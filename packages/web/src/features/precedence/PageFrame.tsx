@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
+import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import { elementAtPath, findElements, pathOfElement, Peeling } from './frameDocument.ts';
+import { findElements, Peeling } from './frameDocument.ts';
 
 interface Props {
   readonly src: string;

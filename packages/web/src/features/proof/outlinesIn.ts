@@ -1,4 +1,5 @@
 import type { ProofReply } from '@syndeton/contract';
+import { elementAtPath } from '../../ui/elementPath.ts';
 
 export interface Outline {
   readonly key: string;
@@ -20,18 +21,10 @@ export function outlinesIn(
     for (const { path } of cause.elements) {
       if (seen.has(path) || out.length >= mostOutlines) continue;
       seen.add(path);
-      const box = elementAt(document, path)?.getBoundingClientRect();
+      const box = elementAtPath(document, path)?.getBoundingClientRect();
       if (box && box.width > 0 && box.height > 0 && !/^(html|html>body:nth-child\(2\))$/.test(path))
         out.push({ key: path, number: i + 1, box });
     }
   });
   return out;
-}
-
-function elementAt(document: Document, path: string): Element | null {
-  try {
-    return document.querySelector(path);
-  } catch {
-    return null;
-  }
 }

@@ -1,56 +1,61 @@
-import { useState } from 'react';
-import type { OperationBody } from '@syndeton/contract';
-import { problemText } from '../../app/api.ts';
+import { useMemo, useState } from 'react';
+import { valuesIn } from './usedValues.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
+import { count } from '../../ui/format.ts';
+import { OneSheet } from './OneSheet.tsx';
+import { SheetList } from './SheetList.tsx';
 import { useSheetTextQuery } from './sheetsApi.ts';
-import { SheetsView } from './SheetsView.tsx';
+import { unfinishedSheets } from './unfinished.ts';
 
+/** The shared sheets and the text of one, edited as an operation of the draft. */
 export function SheetsStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
-  const { draft, proof } = inHand;
-  const sheets = draft!.sheets;
-  const path = sheets.find((sheet) => sheet.path === view.opened)?.path ?? sheets[0]?.path;
+  const { sheets } = inHand.draft!;
+  const sheet = sheets.find(({ path }) => path === view.opened) ?? sheets[0];
+  const path = sheet?.path;
   const { currentData: file } = useSheetTextQuery({ id: view.siteId, path: path ?? '' }, { skip: path === undefined });
-  const [typed, setTyped] = useState<{ readonly path: string; readonly text: string } | undefined>(undefined);
-  const [problem, setProblem] = useState<string | undefined>(undefined);
-  const text = typed && typed.path === path ? typed.text : undefined;
-  const changed = text !== undefined && file !== undefined && file.text !== null && text !== file.text;
-
-  const lineUp = async (): Promise<void> => {
-    if (!changed || path === undefined) return;
-    setProblem(undefined);
-    const edit: OperationBody = { kind: 'edit-sheet', path, hash: file.hash, text };
-    try {
-      await inHand.change((operations) => {
-        const last = operations.at(-1);
-        // an edit of the same sheet right before becomes one with this one
-        return last?.kind === 'edit-sheet' && last.path === path
-          ? [...operations.slice(0, -1), { ...last, text }]
-          : [...operations, edit];
-      });
-      setTyped(undefined);
-    } catch (error) {
-      setProblem(problemText(error));
-    }
-  };
+  const [unfinished, setUnfinished] = useState(() => unfinishedSheets(view.siteId));
+  const used = useMemo(() => valuesIn(file?.text ?? ''), [file]);
+  if (!sheet || path === undefined)
+    return <h1 className="say p-6">The site has no sheet yet. Gather rules from the pages to make one.</h1>;
   return (
-    <SheetsView
-      sheets={sheets}
-      path={path}
-      file={file}
-      changed={changed}
-      busy={inHand.busy}
-      problem={problem}
-      linedUp={draft!.operations.some((operation) => operation.kind === 'edit-sheet')}
-      proof={proof}
-      onOpen={(sheet) => {
-        setProblem(undefined);
-        view.open(sheet);
-      }}
-      onType={(next) => setTyped({ path: path!, text: next })}
-      onLineUp={() => void lineUp()}
-      onPutBack={() => setTyped(undefined)}
-      onPage={(page) => view.go('proof', page)}
-    />
+    <div className="shts">
+      <div className="scope">
+        <h1 className="say">
+          <b>{path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with <b>{count(sheet.rules, 'rule')}</b>.
+        </h1>
+      </div>
+      <SheetList
+        sheets={sheets}
+        path={path}
+        unfinished={unfinished}
+        used={used}
+        acts={null}
+        onOpen={(next) => view.open(next)}
+        onNew={() => undefined}
+        onValue={(value) => view.goWith('precedence', { way: 'value', value })}
+      />
+      {file === undefined ? (
+        <p className="note p-4" role="status">
+          Reading {path} …
+        </p>
+      ) : file.text === null ? (
+        <p className="p-4">
+          <span className="err">This sheet does not encode back to its own bytes,</span> so it is carried along and
+          never edited.
+        </p>
+      ) : (
+        <OneSheet
+          key={path}
+          view={view}
+          inHand={inHand}
+          path={path}
+          pages={sheet.pages}
+          file={file}
+          onTyped={() => setUnfinished(unfinishedSheets(view.siteId))}
+          onFound={setFound}
+        />
+      )}
+    </div>
   );
 }

@@ -31,6 +31,9 @@ export interface SiteView {
   readonly opened: string | undefined;
   /** Which of a station's views is shown; the first when undefined. */
   readonly way: string | undefined;
+  readonly setWay: (way: string | undefined) => void;
+  /** Another station with what its address is to say. */
+  readonly goWith: (station: StationName, said: Readonly<Record<string, string>>) => void;
   /** The line to look at in it. */
   readonly line: number | undefined;
   readonly open: (name: string | undefined, line?: number) => void;
@@ -85,8 +88,25 @@ export function useSiteView(): SiteView {
     },
     [navigate, siteId],
   );
+  const goWith = useCallback(
+    (next: StationName, said: Readonly<Record<string, string>>) =>
+      void navigate({ pathname: `/sites/${siteId}/${next}`, search: new URLSearchParams(said).toString() }),
+    [navigate, siteId],
+  );
+  const setWay = useCallback(
+    (way: string | undefined) =>
+      setSearch((old) => {
+        const params = new URLSearchParams(old);
+        if (way === undefined) params.delete('way');
+        else params.set('way', way);
+        return params;
+      }),
+    [setSearch],
+  );
   return {
     openAt,
+    goWith,
+    setWay,
     siteId,
     station,
     site: site.data,

@@ -1,0 +1,26 @@
+import { expect, test } from '@jest/globals';
+import { proveSites } from '../proof/proveSites.ts';
+import { pageOf, siteOf } from '../testing/siteOf.ts';
+
+const verdict = (before: string, after: string): string =>
+  proveSites(siteOf({ 'a.html': before }), siteOf({ 'a.html': after })).verdict;
+const styled = (id: string, body: string) => pageOf(`<style>#${id} { color: red }</style>`, body);
+
+test.each([
+  ['an ID renamed with its rule', styled('a', '<p id="a">x'), styled('b', '<p id="b">x'), 'same'],
+  ['renamed in the rule only', styled('a', '<p id="a">x'), styled('b', '<p id="a">x'), 'differs'],
+  ['renamed on the element only', styled('a', '<p id="a">x'), styled('a', '<p id="b">x'), 'differs'],
+  ['with a label', styled('a', '<i id="a">x</i><label for="a">l'), styled('b', '<i id="b">x</i><label for="b">l'), 'same'],
+  ['a label that names nobody now', styled('a', '<i id="a">x</i><label for="a">l'), styled('b', '<i id="b">x</i><label for="a">l'), 'differs'],
+  ['two IDs change places', pageOf('', '<i id="a">x</i><i id="b">y</i><a href="#a">z'), pageOf('', '<i id="b">x</i><i id="a">y</i><a href="#a">z'), 'differs'],
+  ['two IDs change places with what refers to them', pageOf('', '<i id="a">x</i><i id="b">y</i><a href="#a">z'), pageOf('', '<i id="b">x</i><i id="a">y</i><a href="#b">z'), 'same'],
+  ['an ID more', pageOf('', '<i>x</i>'), pageOf('', '<i id="a">x</i>'), 'differs'],
+  ['one ID becomes two elements’', pageOf('', '<i id="a">x</i><i id="b">y</i>'), pageOf('', '<i id="a">x</i><i id="a">y</i>'), 'differs'],
+  ['a drawing refers to it', pageOf('', '<svg><g id="a"/><use href="#a"/></svg>'), pageOf('', '<svg><g id="b"/><use href="#a"/></svg>'), 'differs'],
+  ['a fragment of another page', pageOf('', '<a href="b.html#x">y'), pageOf('', '<a href="b.html#z">y'), 'same'],
+  ['another page', pageOf('', '<a href="b.html#x">y'), pageOf('', '<a href="c.html#x">y'), 'differs'],
+  ['a script looks for it', styled('a', '<p id="note">x<script>document.getElementById("note").hidden = true</script>'), styled('a', '<p id="memo">x<script>document.getElementById("note").hidden = true</script>'), 'unsure'],
+  ['a script puts the name together', styled('a', '<p id="note1">x<script>for (var i = 0; i < 9; i++) f("note" + i)</script>'), styled('a', '<p id="memo1">x<script>for (var i = 0; i < 9; i++) f("note" + i)</script>'), 'unsure'],
+])('%s', (_shows, before, after, wanted) => {
+  expect(verdict(before, after)).toBe(wanted);
+}); // prettier-ignore

@@ -1,0 +1,50 @@
+import type { ElementNode } from './nodes.ts';
+
+/** Attributes that name IDs, one or several. HTML Standard and WAI-ARIA 1.2, "ID reference" and "ID reference list". */
+export const idReferences: ReadonlySet<string> = new Set(
+  (
+    'for headers list form popovertarget commandfor itemref aria-activedescendant aria-controls aria-describedby aria-details ' +
+    'aria-errormessage aria-flowto aria-labelledby aria-owns'
+  ).split(' '),
+);
+
+/** The number of each ID of a page, by the order of the first elements that have it. */
+export type IdNumbers = ReadonlyMap<string, number>;
+
+export function idNumbers(elements: readonly ElementNode[]): IdNumbers {
+  const out = new Map<string, number>();
+  for (const { id } of elements) if (id !== undefined && !out.has(id)) out.set(id, out.size);
+  return out;
+}
+
+/**
+ * What an attribute says with IDs as numbers: equal for two pages that differ in nothing but the names of IDs, and in what refers to
+ * them. Undefined for an attribute that names none.
+ */
+export function valueWithoutNames(
+  { tag, namespace }: ElementNode,
+  name: string,
+  value: string,
+  ids: IdNumbers,
+): string | undefined {
+  const number = (id: string): string => (ids.has(id) ? `\0${ids.get(id)!}` : id);
+  if (name === 'id') return number(value);
+  if (idReferences.has(name))
+    return value
+      .split(/[\t\n\f\r ]+/)
+      .map(number)
+      .join(' ');
+  const hash = name === 'href' ? value.indexOf('#') : -1;
+  if (hash === 0) return `#${number(decoded(value.slice(1)))}`;
+  // where a link leads on another page shows nowhere on this one
+  if (hash > 0 && namespace === 'html' && (tag === 'a' || tag === 'area')) return value.slice(0, hash);
+  return undefined;
+}
+
+function decoded(fragment: string): string {
+  try {
+    return decodeURIComponent(fragment);
+  } catch {
+    return fragment;
+  }
+}

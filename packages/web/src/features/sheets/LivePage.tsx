@@ -1,0 +1,169 @@
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from 'react';
+import { pageName } from '../../ui/format.ts';
+import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { reached, replaceRules, sheetsAt, textLook, type TextLook } from './liveDocument.ts';
+
+interface Props {
+  readonly siteId: string;
+  readonly page: string;
+  /** Changes when the draft does: the page is loaded anew. */
+  readonly version: number;
+  readonly sheet: string;
+  /** The rules of the sheet as they are typed now; undefined where nothing is. */
+  readonly rules: readonly string[] | undefined;
+  /** Of the rule at the cursor. */
+  readonly selector: string | undefined;
+  /** An element that changes, on this page. */
+  readonly sample: string | undefined;
+  /** Pages to walk through: those the rule reaches. */
+  readonly pages: readonly string[];
+  readonly hidden: boolean;
+  readonly onPage: (page: string) => void;
+  readonly onPick: (element: string) => void;
+  /** How the first element of the rule looks, before and with what is typed. */
+  readonly onLooks: (looks: { readonly now: TextLook; readonly then: TextLook } | undefined) => void;
+}
+
+interface Place {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const widths = [320, 480, 700, 1024, 1280, 1600];
+const mostOutlines = 200;
+
+/** A page with the edit in hand applied, the elements of the rule at the cursor outlined. */
+export function LivePage(props: Props) {
+  const { siteId, page, version, sheet, rules, selector, sample, pages, hidden, onPage, onPick, onLooks } = props;
+  const frame = useRef<HTMLIFrameElement>(null);
+  const paper = useRef<HTMLDivElement>(null);
+  const saved = useRef<readonly string[] | undefined>(undefined);
+  const [width, setWidth] = useState(1024);
+  const [scale, setScale] = useState(0.5);
+  const [loads, setLoads] = useState(0);
+  const [outlines, setOutlines] = useState<readonly Place[]>([]);
+  const src = `/preview/${siteId}/draft/${page.split('/').map(encodeURIComponent).join('/')}?v=${version}`;
+
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / width) || 0.5));
+    observer.observe(paper.current!);
+    return () => observer.disconnect();
+  }, [width]);
+
+  const outline = useCallback(() => {
+    const document = frame.current?.contentDocument;
+    const found = document?.body && selector !== undefined ? reached(document, selector).slice(0, mostOutlines) : [];
+    setOutlines(found.map(placeOf).filter(({ width: w, height: h }) => w > 0 && h > 0));
+  }, [selector]);
+
+  useLayoutEffect(() => {
+    const document = frame.current?.contentDocument;
+    if (loads === 0 || !document?.body) return;
+    const element = elementAtPath(document, sample ?? '') ?? reached(document, selector ?? '')[0];
+    const own = sheetsAt(document, sheet);
+    saved.current ??= own[0] && [...own[0].cssRules].map((rule) => rule.cssText);
+    if (rules && saved.current) for (const one of own) replaceRules(one, saved.current);
+    const now = element && textLook(element);
+    if (rules) for (const one of own) replaceRules(one, rules);
+    const then = element && textLook(element);
+    onLooks(now && then ? { now, then } : undefined);
+    outline();
+  }, [loads, rules, selector, sample, sheet, onLooks, outline, scale]);
+
+  const onLoad = (): void => {
+    const document = frame.current?.contentDocument;
+    if (!document) return;
+    saved.current = undefined;
+    if (selector !== undefined) reached(document, selector)[0]?.scrollIntoView({ block: 'center' });
+    setLoads((n) => n + 1);
+  };
+  const under = (event: MouseEvent): Element | null | undefined => {
+    const box = paper.current!.getBoundingClientRect();
+    return frame.current?.contentDocument?.elementFromPoint((event.clientX - box.left) / scale, (event.clientY - box.top) / scale); // prettier-ignore
+  };
+  const scroll = (by: number): void => {
+    frame.current?.contentWindow?.scrollBy(0, by);
+    outline();
+  };
+  const at = pages.indexOf(page);
+  const step = (by: number): void => onPage(pages[(at + by + pages.length) % pages.length]!);
+  return (
+    <div className={hidden ? 'live away' : 'live'} aria-hidden={hidden}>
+      <div className="setup">
+        <b className="m">{pageName(page)}</b>
+        {pages.length > 1 && (
+          <>
+            <button type="button" className="act" onClick={() => step(-1)}>
+              Previous
+            </button>
+            <button type="button" className="act" onClick={() => step(1)}>
+              Next
+            </button>
+          </>
+        )}
+        <Menu
+          label="Width of the window"
+          trigger={
+            <button type="button" className="act">
+              {width} px wide
+            </button>
+          }
+        >
+          {widths.map((one) => (
+            <MenuItem key={one} onSelect={() => setWidth(one)}>
+              {one} px
+            </MenuItem>
+          ))}
+        </Menu>
+        <span className="note">
+          {at < 0 ? 'the rule is not on this page' : `${at + 1} of ${pages.length}`}, {Math.round(scale * 100)} %
+        </span>
+      </div>
+      <div className="paper" ref={paper}>
+        <iframe
+          key={src}
+          ref={frame}
+          src={src}
+          title={`${page} with what is typed`}
+          sandbox="allow-same-origin"
+          onLoad={onLoad}
+          tabIndex={-1}
+          style={{ width: `${100 / scale}%`, height: `${100 / scale}%`, transform: `scale(${scale})`, transformOrigin: '0 0' }} // prettier-ignore
+        />
+        <div
+          className="absolute inset-0 z-3 cursor-crosshair"
+          role="group"
+          tabIndex={hidden ? -1 : 0}
+          aria-label={`${page} as it looks with what is typed: click an element to go to its rule, arrow keys scroll`}
+          onClick={(event) => {
+            const target = under(event);
+            if (target) onPick(pathOfElement(target));
+          }}
+          onWheel={(event) => scroll(event.deltaY / scale)}
+          onKeyDown={(event) => {
+            const by = { ArrowDown: 60, ArrowUp: -60, PageDown: 500, PageUp: -500, Home: -1e6, End: 1e6 }[event.key];
+            if (by === undefined) return;
+            event.preventDefault();
+            scroll(by);
+          }}
+        />
+        {outlines.map(({ left, top, width: w, height: h }, i) => (
+          <div
+            key={i}
+            className="rule-box"
+            aria-hidden="true"
+            style={{ left: left * scale - 1, top: top * scale - 1, width: w * scale + 2, height: h * scale + 2 }}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function placeOf(element: Element): Place {
+  const { left, top, width, height } = element.getBoundingClientRect();
+  return { left, top, width, height };
+}

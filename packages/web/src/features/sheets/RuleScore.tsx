@@ -1,0 +1,137 @@
+import type { RuleScoreReply } from '@syndeton/contract';
+import { Coded } from '../../ui/Coded.tsx';
+import { Mark } from '../../ui/Mark.tsx';
+import { beaterReason, beaterWords, type Beater } from './beaterWords.ts';
+
+interface Props {
+  readonly score: RuleScoreReply;
+  /** The pages of the sheet, in rail order. */
+  readonly pages: readonly string[];
+  /** Properties that the edit in hand changes. */
+  readonly changed: readonly string[];
+  readonly onBeater: (beater: Beater) => void;
+  readonly actOf: (beater: Beater) => { readonly label: string; readonly does: () => void } | undefined;
+}
+
+/** Declarations down, pages across: solid wins, hollow loses; below, who beats what. */
+export function RuleScore({ score, pages, changed, onBeater, actOf }: Props) {
+  return (
+    <>
+      <table className="score">
+        <thead>
+          <tr>
+            <th scope="col">What it says</th>
+            <th scope="col" className="max-[1199px]:hidden">
+              <span className="sr-only">on each page</span>
+            </th>
+            <th scope="col" className="num">
+              wins
+            </th>
+            <th scope="col" className="num">
+              loses
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {score.declarations.map((one) => (
+            <tr key={one.start} className={changed.includes(one.property) ? 'lit' : ''}>
+              <th scope="row" className="m">
+                {one.property}
+              </th>
+              <td className="max-[1199px]:hidden">
+                <Stave pages={pages} counts={one.pages} />
+              </td>
+              <td className="num">
+                <b>{one.wins}</b>
+              </td>
+              <td className="num">{one.loses}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {score.beaters.length > 0 && (
+        <ul className="loss" aria-label="What beats it">
+          {score.beaters.slice(0, 6).map((beater, i) => {
+            const act = actOf(beater);
+            return (
+              <li key={i}>
+                <Mark kind={beater.kind} />
+                <span>
+                  <button type="button" className="plain" onClick={() => onBeater(beater)}>
+                    <Coded text={beaterWords(beater)} />
+                  </button>{' '}
+                  <i>{beaterReason(beater)}</i>{' '}
+                  {act && (
+                    <button type="button" className="act" onClick={act.does}>
+                      {act.label}
+                    </button>
+                  )}
+                </span>
+              </li>
+            );
+          })}
+          {score.beaters.length > 6 && <li className="note">and {score.beaters.length - 6} more</li>}
+        </ul>
+      )}
+    </>
+  );
+}
+
+const width = 231;
+const height = 18;
+
+/** One tick a page, its height its elements; over 120 pages neighbours are one. */
+function Stave({
+  pages,
+  counts,
+}: {
+  readonly pages: readonly string[];
+  readonly counts: RuleScoreReply['declarations'][number]['pages'];
+}) {
+  const per = Math.ceil(pages.length / 120);
+  const bins = Array.from({ length: Math.ceil(pages.length / Math.max(per, 1)) }, () => ({ wins: 0, loses: 0 }));
+  const place = new Map(pages.map((page, i) => [page, Math.floor(i / per)]));
+  for (const { path, wins, loses } of counts) {
+    const bin = bins[place.get(path) ?? -1];
+    if (!bin) continue;
+    bin.wins += wins;
+    bin.loses += loses;
+  }
+  const most = Math.max(1, ...bins.map(({ wins, loses }) => wins + loses));
+  const step = Math.min(7.2, width / Math.max(bins.length, 1));
+  const tick = Math.max(1, step - 2.3);
+  const tall = (n: number): number => (n === 0 ? 0 : 3 + (n / most) * (height - 4));
+  return (
+    <svg
+      className="stave"
+      viewBox={`0 0 ${width} ${height + 1}`}
+      width="100%"
+      height="19"
+      aria-hidden="true"
+      preserveAspectRatio="none"
+    >
+      {' '}
+      {/* prettier-ignore */}
+      {bins.map(({ wins, loses }, i) => {
+        const all = tall(wins + loses);
+        const solid = wins === 0 ? 0 : Math.max(2, (all * wins) / (wins + loses));
+        return (
+          <g key={i}>
+            {loses > 0 && (
+              <rect
+                className="w0"
+                x={i * step + 0.5}
+                y={height - all + 0.5}
+                width={tick - 1}
+                height={Math.max(all - 1, 1)}
+              />
+            )}{' '}
+            {/* prettier-ignore */}
+            {wins > 0 && <rect className="w1" x={i * step} y={height - solid} width={tick} height={solid} />}
+          </g>
+        );
+      })}
+      <path className="zero" d={`M0 ${height + 0.5}H${width}`} />
+    </svg>
+  );
+}

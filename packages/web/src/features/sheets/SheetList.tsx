@@ -1,0 +1,83 @@
+import type { ReactNode } from 'react';
+import type { DraftReply, SiteWordsReply } from '@syndeton/contract';
+import { count, kB, pageName } from '../../ui/format.ts';
+import { Mark } from '../../ui/Mark.tsx';
+import { Swatch } from '../../ui/Swatch.tsx';
+
+interface Props {
+  readonly sheets: DraftReply['sheets'];
+  readonly path: string;
+  /** Sheets with text that is not in the draft yet. */
+  readonly unfinished: readonly string[];
+  readonly used: Pick<SiteWordsReply, 'colours' | 'fonts'>;
+  readonly acts: ReactNode;
+  readonly onOpen: (path: string) => void;
+  readonly onNew: () => void;
+  readonly onValue: (value: string) => void;
+}
+
+/** All sheets of the site, what can be done with the one opened, and the colours and fonts in it. */
+export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew, onValue }: Props) {
+  return (
+    <nav className="shlist" aria-label="Sheets">
+      <h2 className="flex items-baseline justify-between px-4 pb-1.5 text-body!">
+        Sheets
+        <button type="button" className="act" onClick={onNew}>
+          New sheet
+        </button>
+      </h2>
+      {sheets.map((one) => (
+        <button
+          key={one.path}
+          type="button"
+          className={`shrow${one.path === path ? ' on' : ''}`}
+          aria-current={one.path === path}
+          onClick={() => onOpen(one.path)}
+        >
+          <span className="m pl-0!">
+            <Mark kind="linked" hidden /> {one.path}
+          </span>
+          <span>
+            {count(one.rules, 'rule')}, {kB(one.bytes)}
+          </span>
+          <span>{dresses(one.pages)}</span>
+          {unfinished.includes(one.path) && <span className="text-ink">not in the draft yet</span>}
+        </button>
+      ))}
+      <div className="px-4 pt-6 pb-3 text-table">
+        <h3 className="pb-1.5 text-body! font-bold">In {path}</h3>
+        {used.colours.length > 0 && (
+          <ul className="pal" aria-label={count(used.colours.length, 'colour')}>
+            {used.colours.slice(0, 24).map(({ name, uses }) => (
+              <li key={name}>
+                <button
+                  type="button"
+                  title={`${name}, ${uses} times`}
+                  aria-label={`${name}, ${uses} times`}
+                  onClick={() => onValue(name)}
+                >
+                  {' '}
+                  {/* prettier-ignore */}
+                  <Swatch colour={name} />
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+        {used.fonts.length > 0 && (
+          <p className="fonts">
+            {used.fonts.slice(0, 6).map(({ name }) => (
+              <button key={name} type="button" style={{ fontFamily: name }} title={name} onClick={() => onValue(name)}>
+                {name.split(',')[0]!.replace(/["']/g, '')}
+              </button>
+            ))}
+          </p>
+        )}
+        {acts}
+      </div>
+    </nav>
+  );
+}
+
+const dresses = (pages: readonly string[]): string =>
+  pages.length === 0 ? 'no page links it' : pages.length === 1 ? pageName(pages[0]!) : `${pages.length} pages`;

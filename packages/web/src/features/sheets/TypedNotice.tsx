@@ -1,0 +1,45 @@
+import type { Typed } from './useTyped.ts';
+
+/** What became of text that was typed earlier, or cannot be kept. */
+export function TypedNotice({
+  typed,
+  path,
+  onDrop,
+}: {
+  readonly typed: Typed;
+  readonly path: string;
+  readonly onDrop: () => void;
+}) {
+  if (typed.overtaken)
+    return (
+      <div className="typed" role="alert">
+        <p>
+          <b>{path} is another text now</b> than the one you typed over. What you typed stands here still.
+        </p>
+        <p className="flex gap-4">
+          <button type="button" className="act" onClick={typed.keep}>
+            Keep what I typed, in place of it
+          </button>
+          <button type="button" className="act" onClick={onDrop}>
+            Take the sheet as it is now
+          </button>
+        </p>
+      </div>
+    );
+  if (typed.unkept)
+    return (
+      <p className="typed err" role="alert">
+        This browser has no room to keep what you type. Put it into the draft before you leave.
+      </p>
+    );
+  if (typed.isBack && typed.changed)
+    return (
+      <p className="typed" role="status">
+        This is what you typed before; it is not in the draft yet.{' '}
+        <button type="button" className="act" onClick={onDrop}>
+          Put it back
+        </button>
+      </p>
+    );
+  return null;
+}
