@@ -89,6 +89,8 @@ export const Draft = Type.Object(
     ),
     /** Sheets that pages ask for and that count as nothing: they are on no server. */
     missing: Type.Array(Type.String()),
+    /** What is wrong with the text of sheets as the draft changes them, and was not before. */
+    mistakes: Type.Array(Type.Object({ path: Type.String(), line: Count, sentence: Type.String() })),
     /** Set when an operation cannot be carried out on this base; the ones before it stand. */
     problem: Type.Optional(Type.Object({ index: Count, detail: Type.String() })),
   },

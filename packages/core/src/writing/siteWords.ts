@@ -66,12 +66,12 @@ function declared({ property, value }: Declaration, said: Said): void {
   for (const word of coloursIn(value)) add(said.colours, word, 1);
 }
 
-/** Colours in a value as written: `#0b5563`, `teal`, `rgb(…)`. */
-export const coloursIn = (value: string): readonly string[] =>
-  (
-    value.match(/#[0-9a-f]{3,8}\b|\b(?:rgba?|hsla?|oklch|oklab|lab|lch|hwb)\([^()]*\)|\b[a-z]{3,20}\b(?![\w(-])/gi) ??
-    []
-  ).filter((word) => !/^(none|inherit|initial|unset)$/i.test(word) && parseColour(word) !== undefined);
+/** Colours in a value as written: `#0b5563`, `teal`, `rgb(…)`; names inside addresses and strings are none. */
+export function coloursIn(value: string): readonly string[] {
+  const bare = value.replace(/url\([^)]*\)|"[^"]*"|'[^']*'/gi, ' ');
+  const words = bare.match(/#[0-9a-f]{3,8}\b|\b(?:rgba?|hsla?|oklch|oklab|lab|lch|hwb)\([^()]*\)|\b[a-z]{3,20}\b(?![\w(-])/gi) ?? []; // prettier-ignore
+  return words.filter((word) => !/^(none|inherit|initial|unset)$/i.test(word) && parseColour(word) !== undefined);
+}
 
 const add = (counts: Map<string, number>, name: string, n: number): void =>
   void counts.set(name, (counts.get(name) ?? 0) + n);

@@ -22,8 +22,10 @@ import {
   markIntended,
   missingSheets,
   selectorReach,
+  placeOf,
   siteAsChosen,
   takenAsMissing,
+  textFindings,
   withAbsent,
   withDecisions,
   type KeptDraftState,
@@ -271,11 +273,24 @@ function madeDraft(
       sheets: linkedSheets(site).map((s) => ({ ...s, pages: [...s.pages], isNew: !before.files.has(s.path) })),
       ...(problem ? { problem } : {}),
       missing: missingIn(site),
+      mistakes: mistakesIn(before, site, changes),
     },
     decisions: decisionsOf(site),
     files,
     bytes: [...fresh],
   };
+}
+
+/** Only what came with the draft: what was wrong before is told of in Survey. */
+function mistakesIn(before: Site, after: Site, changes: DraftReply['changes']): DraftReply['mistakes'] {
+  return changes.flatMap(({ path, kind }) => {
+    const text = after.files.get(path)?.text;
+    if (kind !== 'sheet' || text === undefined) return [];
+    const was = new Set(textFindings(before.files.get(path)?.text ?? '').map(({ sentence }) => sentence));
+    return textFindings(text)
+      .filter(({ severity, sentence }) => severity !== 'note' && !was.has(sentence))
+      .map(({ sentence, span }) => ({ path, sentence, line: placeOf(text, span.start).line }));
+  });
 }
 
 /** Sheets that count as nothing, in the order of their names. */

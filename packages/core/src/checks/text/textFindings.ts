@@ -151,7 +151,7 @@ function markupFindings(text: string, sheet: Sheet): readonly TextFinding[] {
       kind: 'markup-in-sheet',
       severity: severityOf['markup-in-sheet'],
       span,
-      sentence: `${code(found[0])} is page markup; the rule after it is lost.`,
+      sentence: `${code(text.slice(span.start, span.end))} is page markup; the rule after it is lost.`,
       mend: { label: 'Take it out', edits: [{ span: wholeLines(text, span), text: '' }] },
     };
   });

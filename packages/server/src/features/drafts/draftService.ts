@@ -111,7 +111,7 @@ export function makeDraftService({
       const sheets = draft.operations.length === 0 ? await inventories.keptSheets(siteId, draft.base) : undefined;
       if (!sheets) return (await hold(siteId, draft)).reply;
       const { absent } = await revisions.decisions(siteId, draft.base);
-      const nothing = { operations: [], steps: [], changes: [], missing: [...absent].sort() };
+      const nothing = { operations: [], steps: [], changes: [], missing: [...absent].sort(), mistakes: [] };
       return {
         base: draft.base,
         version: draft.version,

@@ -25,6 +25,8 @@ interface Props {
   /** Puts back what was taken out last. */
   readonly onAgain: (() => void) | undefined;
   readonly onProof: () => void;
+  /** To a line of a sheet. */
+  readonly onLine: (path: string, line: number) => void;
   readonly onBroughtIn: () => void;
 }
 
@@ -45,6 +47,7 @@ export function DraftBar({
   onRemove,
   onAgain,
   onProof,
+  onLine,
   onBroughtIn,
 }: Props) {
   const [reviewing, setReviewing] = useState(false);
@@ -74,6 +77,7 @@ export function DraftBar({
           ) : (
             <ProofSentence proof={proof} progress={progress} onProof={onProof} />
           )}
+          {draft!.mistakes.length > 0 && <Mistakes mistakes={draft!.mistakes} onLine={onLine} />}
           {problem !== undefined && <span className="err"> {problem.detail}</span>}
         </p>
       )}
@@ -146,6 +150,25 @@ export function DraftBar({
       </Box>
       {draft && <DraftReview open={reviewing} onClose={() => setReviewing(false)} draft={draft} onRemove={onRemove} />}
     </section>
+  );
+}
+
+/** What is wrong can be saved, but not unseen. */
+function Mistakes({ mistakes, onLine }: { readonly mistakes: DraftReply['mistakes'] } & Pick<Props, 'onLine'>) {
+  const [first] = mistakes;
+  const files = new Set(mistakes.map(({ path }) => path));
+  return (
+    <>
+      {' '}
+      <button
+        type="button"
+        className="act err"
+        title={first!.sentence}
+        onClick={() => onLine(first!.path, first!.line)}
+      >
+        {count(mistakes.length, 'mistake')} in {files.size === 1 ? first!.path : `${files.size} sheets`}
+      </button>
+    </>
   );
 }
 

@@ -131,6 +131,7 @@ export function SiteFrame() {
         }}
         onRemove={inHand.undo}
         onAgain={inHand.again}
+        onLine={(path, line) => view.openAt('sheets', path, line)}
         onProof={() => view.go('proof', proof?.pages.find((page) => page.verdict !== 'same')?.path)}
       />
       {finding && <SiteFinder view={view} onClose={() => setFinding(false)} onBroughtIn={() => setShowing(true)} />}

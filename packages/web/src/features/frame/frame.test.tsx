@@ -49,6 +49,7 @@ const draftOf = (operations: number, base = 1): DraftReply => ({
   changes: [{ path: 'a.css', change: 'created', bytesBefore: 0, bytesAfter: 9, kind: 'sheet' }],
   sheets: [],
   missing: [],
+  mistakes: [],
 });
 
 describe('draft bar', () => {
@@ -60,6 +61,7 @@ describe('draft bar', () => {
     onAgain: undefined,
     onRemove: jest.fn(),
     onProof: jest.fn(),
+    onLine: jest.fn(),
     onBroughtIn: jest.fn(),
   });
   const common = {
@@ -97,6 +99,14 @@ describe('draft bar', () => {
     expect(screen.getByRole('button', { name: /Save as r2/ }).className).not.toContain('next');
     await userEvent.click(screen.getByRole('button', { name: '1 looks different' }));
     expect(on.onProof).toHaveBeenCalled();
+  });
+
+  test('what is wrong in a sheet of the draft is said, and leads to its line', async () => {
+    const on = actions();
+    const draft = { ...draftOf(1), mistakes: [{ path: 's.css', line: 4, sentence: 'No property has this name.' }] };
+    render(<DraftBar {...common} {...on} draft={draft} proof={proofOf('same')} />);
+    await userEvent.click(screen.getByRole('button', { name: '1 mistake in s.css' }));
+    expect(on.onLine).toHaveBeenCalledWith('s.css', 4);
   });
 
   test('what came too late: nothing is lost, mine can be redone on top, or left', async () => {

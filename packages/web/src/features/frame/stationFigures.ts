@@ -16,6 +16,12 @@ const unknownFigures: Readonly<Record<StationName, StationFigure>> = {
   'hand-off': blank,
 };
 
+/** Something wrong with what a sheet says, not only worth knowing. */
+const isAboutSheetText = ({ kind, places }: SurveyReply['findings'][number]): boolean =>
+  /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|unknown-property|invalid-value)$/.test(
+    kind,
+  ) && places.some(({ path }) => /\.css$/i.test(path));
+
 /** The live figure of each station: what is left, what waits. */
 export function stationFigures(
   survey: SurveyReply | undefined,
@@ -30,6 +36,7 @@ export function stationFigures(
   const attributes = survey.pages.reduce((sum, page) => sum + page.styleAttributes, 0);
   const { drifted } = survey;
   const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
+  const wrongSheets = survey.findings.filter(isAboutSheetText).length;
   const overrides = counted ?? survey.findings.filter(({ kind }) => kind === 'override').length;
   const pagesThat = (verdict: string): number => proof?.pages.filter((page) => page.verdict === verdict).length ?? 0;
   const [unsure, intended] = [pagesThat('unsure'), pagesThat('intended')];
@@ -52,9 +59,9 @@ export function stationFigures(
     },
     sheets: {
       tied: false,
-      waiting: 0,
-      number: String(draft.sheets.length),
-      words: draft.sheets.length === 1 ? 'sheet' : 'sheets',
+      waiting: wrongSheets,
+      number: String(wrongSheets > 0 ? wrongSheets : draft.sheets.length),
+      words: wrongSheets > 0 ? 'to mend' : draft.sheets.length === 1 ? 'sheet' : 'sheets',
     },
     links: {
       tied: broken === 0,

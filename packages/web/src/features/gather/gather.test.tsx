@@ -160,7 +160,16 @@ test('style attributes: the class can be named, a bad name says why', async () =
 });
 
 const sheets: DraftReply['sheets'] = [{ path: 'css/site.css', bytes: 10, rules: 1, pages: ['1.html'], isNew: false }];
-const draft: DraftReply = { base: 1, version: 1, operations: [], steps: [], changes: [], missing: [], sheets };
+const draft: DraftReply = {
+  base: 1,
+  version: 1,
+  operations: [],
+  steps: [],
+  changes: [],
+  missing: [],
+  mistakes: [],
+  sheets,
+};
 
 test('the station says what is there and what to do next', () => {
   const props = {

@@ -62,6 +62,7 @@ const common = {
   seconds: 0.9,
   nextPage: undefined,
   missing: [],
+  mistakes: [],
   onOpen: () => {},
   onGather: () => {},
 };

@@ -16,6 +16,8 @@ interface Props {
   readonly selector: string | undefined;
   /** An element that changes, on this page. */
   readonly sample: string | undefined;
+  /** Elements picked for something, on this page. */
+  readonly chosen: readonly string[];
   /** Pages to walk through: those the rule reaches. */
   readonly pages: readonly string[];
   readonly hidden: boolean;
@@ -37,7 +39,8 @@ const mostOutlines = 200;
 
 /** A page with the edit in hand applied, the elements of the rule at the cursor outlined. */
 export function LivePage(props: Props) {
-  const { siteId, page, version, sheet, rules, selector, sample, pages, hidden, onPage, onPick, onLooks } = props;
+  const { siteId, page, version, sheet, rules, selector, sample, chosen, pages, hidden, onPage, onPick, onLooks } =
+    props;
   const frame = useRef<HTMLIFrameElement>(null);
   const paper = useRef<HTMLDivElement>(null);
   const saved = useRef<readonly string[] | undefined>(undefined);
@@ -45,6 +48,7 @@ export function LivePage(props: Props) {
   const [scale, setScale] = useState(0.5);
   const [loads, setLoads] = useState(0);
   const [outlines, setOutlines] = useState<readonly Place[]>([]);
+  const [picked, setPicked] = useState<readonly Place[]>([]);
   const src = `/preview/${siteId}/draft/${page.split('/').map(encodeURIComponent).join('/')}?v=${version}`;
 
   useEffect(() => {
@@ -57,7 +61,8 @@ export function LivePage(props: Props) {
     const document = frame.current?.contentDocument;
     const found = document?.body && selector !== undefined ? reached(document, selector).slice(0, mostOutlines) : [];
     setOutlines(found.map(placeOf).filter(({ width: w, height: h }) => w > 0 && h > 0));
-  }, [selector]);
+    setPicked(chosen.flatMap((path) => elementAtPath(document, path) ?? []).map(placeOf));
+  }, [selector, chosen]);
 
   useLayoutEffect(() => {
     const document = frame.current?.contentDocument;
@@ -150,17 +155,29 @@ export function LivePage(props: Props) {
             scroll(by);
           }}
         />
-        {outlines.map(({ left, top, width: w, height: h }, i) => (
-          <div
-            key={i}
-            className="rule-box"
-            aria-hidden="true"
-            style={{ left: left * scale - 1, top: top * scale - 1, width: w * scale + 2, height: h * scale + 2 }}
-          />
+        {outlines.map((place, i) => (
+          <Outline key={i} place={place} scale={scale} className="rule-box" />
+        ))}
+        {picked.map((place, i) => (
+          <Outline key={i} place={place} scale={scale} className="rule-box picked" />
         ))}
       </div>
     </div>
   );
+}
+
+function Outline({
+  place,
+  scale,
+  className,
+}: {
+  readonly place: Place;
+  readonly scale: number;
+  readonly className: string;
+}) {
+  const { left, top, width, height } = place;
+  const style = { left: left * scale - 1, top: top * scale - 1, width: width * scale + 2, height: height * scale + 2 };
+  return <div className={className} style={style} aria-hidden="true" />;
 }
 
 function placeOf(element: Element): Place {

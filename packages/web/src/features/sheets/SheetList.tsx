@@ -1,8 +1,10 @@
 import type { ReactNode } from 'react';
+import type { RuleRef } from '@syndeton/core';
 import type { DraftReply, SiteWordsReply } from '@syndeton/contract';
 import { count, kB, pageName } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
+import { ruleDrag } from './ruleRefOf.ts';
 
 interface Props {
   readonly sheets: DraftReply['sheets'];
@@ -14,10 +16,12 @@ interface Props {
   readonly onOpen: (path: string) => void;
   readonly onNew: () => void;
   readonly onValue: (value: string) => void;
+  /** A rule was dropped on a sheet. */
+  readonly onRule: (to: string, rule: RuleRef) => void;
 }
 
 /** All sheets of the site, what can be done with the one opened, and the colours and fonts in it. */
-export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew, onValue }: Props) {
+export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew, onValue, onRule }: Props) {
   return (
     <nav className="shlist" aria-label="Sheets">
       <h2 className="flex items-baseline justify-between px-4 pb-1.5 text-body!">
@@ -33,6 +37,13 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
           className={`shrow${one.path === path ? ' on' : ''}`}
           aria-current={one.path === path}
           onClick={() => onOpen(one.path)}
+          onDragOver={(event) => {
+            if (one.path !== path && event.dataTransfer.types.includes(ruleDrag)) event.preventDefault();
+          }}
+          onDrop={(event) => {
+            const rule = event.dataTransfer.getData(ruleDrag);
+            if (rule !== '') onRule(one.path, JSON.parse(rule) as RuleRef);
+          }}
         >
           <span className="m pl-0!">
             <Mark kind="linked" hidden /> {one.path}

@@ -1,39 +1,119 @@
 import { useMemo, useState } from 'react';
-import { valuesIn } from './usedValues.ts';
-import type { DraftInHand } from '../drafts/index.ts';
-import type { SiteView } from '../site/index.ts';
+import type { RuleRef } from '@syndeton/core';
+import type { OperationBody } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
 import { count } from '../../ui/format.ts';
+import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
+import type { SiteView } from '../site/index.ts';
 import { OneSheet } from './OneSheet.tsx';
+import { SheetActs } from './SheetActs.tsx';
+import { SheetBox, type SheetTask } from './SheetBox.tsx';
 import { SheetList } from './SheetList.tsx';
-import { useSheetTextQuery } from './sheetsApi.ts';
-import { unfinishedSheets } from './unfinished.ts';
+import { useSheetReachQuery, useSheetTextQuery } from './sheetsApi.ts';
+import { readUnfinished, unfinishedSheets } from './unfinished.ts';
+import { valuesIn } from './usedValues.ts';
+import { withEdit } from './useSheetEdit.ts';
 
-/** The shared sheets and the text of one, edited as an operation of the draft. */
+/** The shared sheets and the text of one; whatever is done here is an operation of the draft. */
 export function SheetsStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
-  const { sheets } = inHand.draft!;
+  const draft = inHand.draft!;
+  const { sheets } = draft;
   const sheet = sheets.find(({ path }) => path === view.opened) ?? sheets[0];
-  const path = sheet?.path;
-  const { currentData: file } = useSheetTextQuery({ id: view.siteId, path: path ?? '' }, { skip: path === undefined });
+  const path = sheet?.path ?? '';
+  const { currentData: file } = useSheetTextQuery({ id: view.siteId, path }, { skip: !sheet });
+  const { currentData: reach } = useSheetReachQuery({ id: view.siteId, number: draft.base, path }, { skip: !sheet });
   const [unfinished, setUnfinished] = useState(() => unfinishedSheets(view.siteId));
+  const [wrong, setWrong] = useState<{ readonly path: string; readonly count: number } | undefined>(undefined);
+  const [task, setTask] = useState<SheetTask | undefined>(undefined);
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const asked = useAskedLineUp(view.siteId, inHand);
   const used = useMemo(() => valuesIn(file?.text ?? ''), [file]);
-  if (!sheet || path === undefined)
-    return <h1 className="say p-6">The site has no sheet yet. Gather rules from the pages to make one.</h1>;
+
+  /** What is typed goes into the draft first: nothing is done over it. */
+  const lineUp = async (title: string, operations: readonly OperationBody[], goTo?: string): Promise<void> => {
+    setProblem(undefined);
+    const typed = readUnfinished(view.siteId, path);
+    const edit: OperationBody | undefined = typed && file && typed.text !== file.text ? { kind: 'edit-sheet', path, hash: file.hash, text: typed.text } : undefined; // prettier-ignore
+    const all = edit ? [edit, ...operations] : operations;
+    const how = async (): Promise<void> => {
+      await inHand.change((now) => [...(edit ? withEdit(now, edit) : now), ...operations]);
+      if (goTo !== undefined) view.open(goTo);
+    };
+    await asked.lineUp(title, all, [], how);
+  };
+  const quietly = (title: string, operations: readonly OperationBody[]): void =>
+    void lineUp(title, operations).catch((error: unknown) => setProblem(problemText(error)));
+
+  const box = task && (
+    <SheetBox
+      task={task}
+      siteId={view.siteId}
+      path={path}
+      sheets={sheets}
+      pages={view.scope}
+      onLineUp={lineUp}
+      onClose={() => setTask(undefined)}
+    />
+  );
+  if (!sheet)
+    return (
+      <div className="p-6">
+        <h1 className="say">The site has no sheet yet. Gather rules from the pages to make one.</h1>
+        <p className="mt-3">
+          <button type="button" className="act" onClick={() => setTask({ does: 'new' })}>
+            Or begin with a new sheet
+          </button>
+        </p>
+        {box}
+        {asked.question}
+      </div>
+    );
+  const idle = reach?.rules.filter(({ elements }) => elements === 0).length ?? 0;
   return (
     <div className="shts">
       <div className="scope">
         <h1 className="say">
-          <b>{path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with <b>{count(sheet.rules, 'rule')}</b>.
+          <b>{path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with <b>{count(sheet.rules, 'rule')}</b>
+          {wrong?.path === path && wrong.count > 0 && (
+            <>
+              ; <b>{count(wrong.count, 'line')}</b> {wrong.count === 1 ? 'does' : 'do'} not do what it says
+            </>
+          )}
+          {idle > 0 && (
+            <>
+              {wrong?.path === path && wrong.count > 0 ? ', ' : '; '}
+              <b>{count(idle, 'rule')}</b> {idle === 1 ? 'matches' : 'match'} nothing
+            </>
+          )}
+          .
         </h1>
+        {problem !== undefined && (
+          <p className="err ml-6 text-table" role="alert">
+            {problem}
+          </p>
+        )}
       </div>
       <SheetList
         sheets={sheets}
         path={path}
         unfinished={unfinished}
         used={used}
-        acts={null}
+        acts={
+          <SheetActs
+            text={file?.text ?? ''}
+            path={path}
+            onGroup={() => quietly(`Group equal rules of ${path}?`, [{ kind: 'group-rules', sheet: path }])}
+            onDuplicates={() => quietly(`Drop duplicates from ${path}?`, [{ kind: 'drop-duplicates', sheet: path }])}
+            onName={() => setTask({ does: 'name', name: '' })}
+            onRename={() => setTask({ does: 'rename' })}
+            onMerge={sheets.length > 1 ? () => setTask({ does: 'merge' }) : undefined}
+            onDelete={() => quietly(`Delete ${path}?`, [{ kind: 'delete-sheet', sheet: path }])}
+          />
+        }
         onOpen={(next) => view.open(next)}
-        onNew={() => undefined}
+        onNew={() => setTask({ does: 'new' })}
         onValue={(value) => view.goWith('precedence', { way: 'value', value })}
+        onRule={(to, rule) => quietly(`Move ${rule.selector} to ${to}?`, [{ kind: 'move-rules', sheet: path, rules: [plain(rule)], to }])} // prettier-ignore
       />
       {file === undefined ? (
         <p className="note p-4" role="status">
@@ -52,10 +132,17 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           path={path}
           pages={sheet.pages}
           file={file}
+          hasOthers={sheets.length > 1}
           onTyped={() => setUnfinished(unfinishedSheets(view.siteId))}
-          onFound={setFound}
+          onWrong={(n) => setWrong({ path, count: n })}
+          onTask={setTask}
+          onLineUp={quietly}
         />
       )}
+      {box}
+      {asked.question}
     </div>
   );
 }
+
+const plain = ({ under, ...rule }: RuleRef) => ({ ...rule, ...(under ? { under: [...under] } : {}) });

@@ -20,6 +20,8 @@ import { outline, ruleMarks, showRules, type Reach } from './ruleMarks.ts';
 export interface RuleHere {
   readonly rule: OutlinedRule;
   readonly start: number | undefined;
+  /** The same in the draft's text as the editor counts it. */
+  readonly before: number | undefined;
 }
 
 /** Ways to act on the text from outside; each is one step that can be taken back by Ctrl+Z. */
@@ -29,7 +31,8 @@ export interface EditorHandle {
   /** To the rule that starts there in the draft's text. */
   readonly goToRule: (start: number) => void;
   readonly goToLine: (line: number) => void;
-  readonly focus: () => void;
+  /** A new rule at the end, the cursor in it. */
+  readonly writeRule: (selector: string) => void;
 }
 
 interface Props {
@@ -167,7 +170,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
     const rule = ruleAt(view.state.field(outline), view.state.selection.main.head);
     const fresh = rule && looked?.rules.find((one) => one.start === rule.start && one.end === rule.end);
     const old = rule && baseRule(fresh ?? rule);
-    now.current.onRule(rule && { rule: fresh ?? rule, start: old && toFile(base, old.start) });
+    now.current.onRule(rule && { rule: fresh ?? rule, start: old && toFile(base, old.start), before: old?.start });
   };
   const show = (): void => {
     if (!looked) return;
@@ -229,7 +232,17 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
         if (old) go(view.state.field(sinceDraft).mapPos(old.start, 1));
       },
       goToLine: (line) => go(view.state.doc.line(Math.max(1, Math.min(line, view.state.doc.lines))).from),
-      focus: () => view.focus(),
+      writeRule: (selector) => {
+        const text = view.state.doc.toString();
+        const gap = text === '' || text.endsWith('\n') ? '' : '\n';
+        const at = text.length + gap.length + selector.length + 2;
+        view.dispatch({
+          changes: { from: text.length, insert: `${gap}${selector} {\n}\n` },
+          selection: { anchor: at },
+          effects: EditorView.scrollIntoView(at, { y: 'center' }),
+          userEvent: 'input',
+        });
+      },
     },
     rebase: (next) => {
       if (next === base) return;

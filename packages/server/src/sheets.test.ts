@@ -1,0 +1,107 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import request from 'supertest';
+import { RuleScore, SelectorReach, SheetReach, SiteWords, Effect } from '@syndeton/contract';
+import { expectSchema } from './testing/expectSchema.ts';
+import { makeZip } from './testing/makeZip.ts';
+import { useApp } from './testing/useApp.ts';
+
+const app = useApp();
+const sheet = 'h2 { color: red; top: 0 }\n.gone { top: 0 }\na:hover { color: red }\n';
+const page = (body: string) => `<!DOCTYPE html><html><head><title>t</title><link rel="stylesheet" href="s.css"><style>#w h2 { color: blue }</style></head><body>${body}</body></html>`; // prettier-ignore
+const files = [
+  { path: 'a.html', content: page('<h2 class="big">x</h2><h2>y</h2><a href="b.html">z</a>') },
+  { path: 'b.html', content: page('<div id="w"><h2>x</h2></div>') },
+  { path: 's.css', content: sheet },
+];
+let at = '';
+let id = '';
+beforeAll(async () => {
+  const reply = await request(app()).post('/api/sites').field('name', 'Sheets').attach('archive', await makeZip(files), 'x.zip'); // prettier-ignore
+  id = (reply.body as { id: string }).id;
+  at = `/api/sites/${id}/revisions/1`;
+});
+
+describe('what a sheet reaches, wins and loses', () => {
+  test('each rule with its pages', async () => {
+    const { body } = await request(app()).get(`${at}/sheet`).query({ path: 's.css' });
+    expectSchema(SheetReach, body);
+    expect(body).toMatchObject({
+      pages: ['a.html', 'b.html'],
+      rules: [
+        { start: 0, elements: 3, strip: [2, 1], pages: 2 },
+        { start: 26, elements: 0, pages: 0 },
+        // in some state
+        { start: 43, elements: 1, pages: 1 },
+      ],
+    });
+  });
+  test('one rule: who beats it, by name and place', async () => {
+    const { body } = await request(app()).get(`${at}/rule`).query({ path: 's.css', start: 0 });
+    expectSchema(RuleScore, body);
+    expect(body).toMatchObject({
+      specificity: '(0,0,1)',
+      declarations: [
+        {
+          property: 'color',
+          wins: 2,
+          loses: 1,
+          pages: [
+            { path: 'a.html', wins: 2 },
+            { path: 'b.html', loses: 1 },
+          ],
+        },
+        { property: 'top', wins: 3, loses: 0 },
+      ],
+      beaters: [{ kind: 'embedded', selector: '#w h2', specificity: '(1,0,1)', why: 'specificity', properties: ['color'], elements: 1, pages: ['b.html'] }], // prettier-ignore
+    });
+  });
+  test('a selector that is in no sheet yet', async () => {
+    const { body } = await request(app()).get(`${at}/match`).query({ selector: '.big, #w', sheet: 's.css' });
+    expectSchema(SelectorReach, body);
+    expect(body).toEqual({
+      elements: 2,
+      pages: [
+        { path: 'a.html', elements: 1 },
+        { path: 'b.html', elements: 1 },
+      ],
+    });
+    const refused = await request(app()).get(`${at}/match`).query({ selector: 'h2,,' });
+    expect([refused.status, (refused.body as { detail: string }).detail]).toEqual([422, 'Browsers cannot read the selector h2,,.']); // prettier-ignore
+  });
+  test('the words of the site', async () => {
+    const { body } = await request(app()).get(`${at}/words`);
+    expectSchema(SiteWords, body);
+    expect(body).toMatchObject({
+      classes: [{ name: 'big', uses: 1 }],
+      ids: [{ name: 'w', uses: 1 }],
+      colours: expect.arrayContaining([{ name: 'red', uses: 2 }]),
+    });
+  });
+  test('a sheet that is not there', async () => {
+    const reply = await request(app()).get(`${at}/sheet`).query({ path: 'x.css' });
+    expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([404, 'There is no sheet x.css. Ask with ?path=css/site.css.']); // prettier-ignore
+  });
+});
+
+describe('an edit before and after it is in the draft', () => {
+  const edited = (hash: string, text: string) => [{ kind: 'edit-sheet', path: 's.css', hash, text }];
+  test('what changes, by what changes', async () => {
+    const file = (await request(app()).get(`/api/sites/${id}/files/draft/s.css`)).body as { hash: string };
+    const { body } = await request(app()).post(`/api/sites/${id}/draft/effect`).send({ base: 1, version: 0, operations: edited(file.hash, sheet.replace('red', 'teal')) }); // prettier-ignore
+    expectSchema(Effect, body);
+    expect(body).toMatchObject({
+      differing: ['a.html'],
+      elements: 2,
+      changes: [{ property: 'color', before: 'red', after: 'teal', elements: 2, pages: [{ path: 'a.html', elements: 2 }], sample: { page: 'a.html' } }], // prettier-ignore
+    });
+  });
+  test('what is wrong in it stands with the draft', async () => {
+    const file = (await request(app()).get(`/api/sites/${id}/files/draft/s.css`)).body as { hash: string };
+    const text = sheet.replace('.gone { top: 0 }', '.gone { tpo: 0 }\nh3 {\n  top: 0;\nh4 { top: 0 }');
+    const { body } = await request(app()).put(`/api/sites/${id}/draft`).send({ base: 1, version: 0, operations: edited(file.hash, text) }); // prettier-ignore
+    expect((body as { mistakes: object[] }).mistakes).toEqual([
+      { path: 's.css', line: 2, sentence: 'No property has this name, so the line does nothing.' },
+      { path: 's.css', line: 3, sentence: 'The closing brace of `h3` is missing, so `h4` counts as a part of it.' },
+    ]);
+  });
+});

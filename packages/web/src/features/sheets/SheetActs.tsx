@@ -1,0 +1,61 @@
+import { duplicateEdits, equalRules, parseSheet } from '@syndeton/core';
+import { useMemo } from 'react';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+
+interface Props {
+  readonly text: string;
+  readonly path: string;
+  readonly onGroup: () => void;
+  readonly onDuplicates: () => void;
+  readonly onName: () => void;
+  readonly onRename: () => void;
+  readonly onMerge: (() => void) | undefined;
+  readonly onDelete: () => void;
+}
+
+/** What can be done with the sheet opened, with how much there is to do. */
+export function SheetActs({ text, path, onGroup, onDuplicates, onName, onRename, onMerge, onDelete }: Props) {
+  const { groups, twice } = useMemo(() => {
+    const sheet = parseSheet(text);
+    const fewer = equalRules(sheet).reduce((sum, group) => sum + group.length - 1, 0);
+    return { groups: fewer, twice: duplicateEdits({ text, sheet }).length };
+  }, [text]);
+  return (
+    <ul className="todo" aria-label={`To do in ${path}`}>
+      {groups > 0 && <Act label="Group equal rules" number={groups} onClick={onGroup} />}
+      {twice > 0 && <Act label="Drop duplicates" number={twice} onClick={onDuplicates} />}
+      <Act label="Rename a class or ID" onClick={onName} />
+      <li>
+        <Menu
+          label={`More for ${path}`}
+          trigger={
+            <button type="button" className="act">
+              This sheet …
+            </button>
+          }
+        >
+          <MenuItem onSelect={onRename}>Rename or move it</MenuItem>
+          {onMerge && <MenuItem onSelect={onMerge}>Put it into another sheet</MenuItem>}
+          <MenuItem onSelect={onDelete}>Delete it</MenuItem>
+        </Menu>
+      </li>
+    </ul>
+  );
+}
+
+const Act = ({
+  label,
+  number,
+  onClick,
+}: {
+  readonly label: string;
+  readonly number?: number;
+  readonly onClick: () => void;
+}) =>
+  // prettier-ignore
+  <li>
+    <button type="button" className="act" onClick={onClick}>
+      {label}
+    </button>{' '}
+    {number !== undefined && <i>{number}</i>}
+  </li>;

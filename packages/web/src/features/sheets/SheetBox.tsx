@@ -1,0 +1,199 @@
+import { useState, type FormEvent, type ReactNode } from 'react';
+import { baselineText } from '@syndeton/core';
+import type { DraftReply, OperationBody } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
+import { Box } from '../../ui/Box.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { OtherSitesSheet } from './OtherSitesSheet.tsx';
+
+/** What is asked before a whole sheet, a name or elements are changed. */
+export type SheetTask =
+  | { readonly does: 'new' }
+  | { readonly does: 'rename' | 'merge' }
+  /** From the rule at the cursor on. */
+  | { readonly does: 'split'; readonly selector: string; readonly operation: (to: string) => OperationBody }
+  | { readonly does: 'move'; readonly selector: string; readonly operation: (to: string) => OperationBody }
+  | { readonly does: 'name'; readonly name: string };
+
+interface Props {
+  readonly task: SheetTask;
+  readonly siteId: string;
+  readonly path: string;
+  readonly sheets: DraftReply['sheets'];
+  readonly pages: readonly string[];
+  /** Rejects with the refusal, which stays in the box. */
+  readonly onLineUp: (title: string, operations: readonly OperationBody[], goTo?: string) => Promise<void>;
+  readonly onClose: () => void;
+}
+
+type Start = 'empty' | 'set' | 'other';
+
+/** One question, one act; what is refused is said under the field. */
+export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose }: Props) {
+  const [name, setName] = useState(task.does === 'rename' ? path : task.does === 'name' ? task.name : '');
+  const [to, setTo] = useState('');
+  const [of, setOf] = useState<'class' | 'id' | 'custom-property'>(kindOf(name));
+  const [start, setStart] = useState<Start>('empty');
+  const [text, setText] = useState<string | undefined>(undefined);
+  const [linked, setLinked] = useState<'all' | 'none'>('all');
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const others = sheets.filter((sheet) => sheet.path !== path);
+  const into = to === '' ? (others[0]?.path ?? '') : to;
+
+  const act = async (title: string, operation: OperationBody, goTo?: string): Promise<void> => {
+    setProblem(undefined);
+    try {
+      await onLineUp(title, [operation], goTo);
+      onClose();
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
+  const submit = (event: FormEvent): void => {
+    event.preventDefault();
+    switch (task.does) {
+      case 'new': {
+        const said = start === 'empty' ? '' : start === 'set' ? baselineText : (text ?? '');
+        const sheet = name.trim();
+        void act(`Make ${sheet}?`, { kind: 'new-sheet', sheet, text: said, ...(linked === 'all' ? { pages: [...pages], place: { at: start === 'set' ? 'first' : 'last' } } : {}) }, withEnding(sheet)); // prettier-ignore
+        return;
+      }
+      case 'rename':
+        void act(`Rename ${path}?`, { kind: 'rename-sheet', sheet: path, to: name.trim() }, withEnding(name.trim()));
+        return;
+      case 'merge':
+        void act(`Put ${path} into ${into}?`, { kind: 'merge-sheets', sheet: path, into }, into);
+        return;
+      case 'split':
+        void act(`Part ${path} at ${task.selector}?`, task.operation(name.trim()));
+        return;
+      case 'move':
+        void act(`Move ${task.selector} to ${into}?`, task.operation(into));
+        return;
+      case 'name':
+        void act(`Rename ${name}?`, { kind: 'rename-name', of, from: bare(name), to: bare(to) });
+    }
+  };
+  const field = (label: string, value: string, onChange: (value: string) => void, placeholder = ''): ReactNode => (
+    <label className="block text-table">
+      {label}
+      <input
+        className="field mt-1"
+        value={value}
+        placeholder={placeholder}
+        aria-invalid={problem !== undefined}
+        autoFocus={value === name}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </label>
+  );
+  const choose = (label: string): ReactNode => (
+    <label className="block text-table">
+      {label}
+      <select className="field mt-1" value={into} onChange={(event) => setTo(event.target.value)}>
+        {others.map((sheet) => (
+          <option key={sheet.path}>{sheet.path}</option>
+        ))}
+      </select>
+    </label>
+  );
+  return (
+    <Box open onClose={onClose} title={titleOf(task, path)}>
+      <form className="grid gap-3" onSubmit={submit}>
+        {task.does === 'new' && (
+          <>
+            {field('Its path from the root of the site', name, setName, 'css/forms.css')}
+            <Choice<Start>
+              label="What it begins with"
+              value={start}
+              options={[
+                ['empty', 'nothing'],
+                ['set', 'a short set that evens out what browsers bring along'],
+                ['other', 'a sheet of another site'],
+              ]}
+              onChange={setStart}
+            />
+            {start === 'other' && <OtherSitesSheet siteId={siteId} onText={setText} />}
+            <Choice<'all' | 'none'>
+              label="Pages that link it"
+              value={linked}
+              options={[
+                ['all', pages.length === 1 ? 'link it from the chosen page' : `link it from ${pages.length} pages`],
+                ['none', 'link it later'],
+              ]}
+              onChange={setLinked}
+            />
+          </>
+        )}
+        {task.does === 'rename' && field('Its path from the root; links and imports follow', name, setName)}
+        {task.does === 'split' && field(`The rest, from ${task.selector} on, goes to`, name, setName, 'css/rest.css')}
+        {(task.does === 'merge' || task.does === 'move') && choose('Into which sheet')}
+        {task.does === 'name' && (
+          <>
+            {field(
+              'The name as it is',
+              name,
+              (next) => {
+                setName(next);
+                if (/^[.#]|^--/.test(next)) setOf(kindOf(next));
+              },
+              '.notice, #wrap or --brand',
+            )}
+            <Choice
+              label="What it is the name of"
+              value={of}
+              options={[
+                ['class', 'a class'],
+                ['id', 'an ID'],
+                ['custom-property', 'a custom property'],
+              ]}
+              onChange={setOf}
+            />
+            {field('The name it gets, in all sheets and pages', to, setTo)}
+          </>
+        )}
+        {problem !== undefined && (
+          <p className="err text-table" role="alert">
+            {problem}
+          </p>
+        )}
+        <div className="flex items-center gap-4">
+          <button
+            type="submit"
+            className="btn next"
+            disabled={task.does === 'new' && start === 'other' && text === undefined}
+          >
+            {' '}
+            {/* prettier-ignore */}
+            Put it into the draft
+          </button>
+          <button type="button" className="act" onClick={onClose}>
+            Cancel
+          </button>
+        </div>
+      </form>
+    </Box>
+  );
+}
+
+const withEnding = (path: string): string => (/\.css$/i.test(path) ? path : `${path}.css`);
+const bare = (name: string): string => name.trim().replace(/^[.#]/, '');
+const kindOf = (name: string): 'class' | 'id' | 'custom-property' =>
+  name.startsWith('#') ? 'id' : name.startsWith('--') ? 'custom-property' : 'class';
+
+function titleOf(task: SheetTask, path: string): string {
+  switch (task.does) {
+    case 'new':
+      return 'New sheet';
+    case 'rename':
+      return `Rename or move ${path}`;
+    case 'merge':
+      return `Put ${path} into another sheet`;
+    case 'split':
+      return `Part ${path} at ${task.selector}`;
+    case 'move':
+      return `Move ${task.selector} to another sheet`;
+    case 'name':
+      return 'Rename a class, an ID or a custom property';
+  }
+}
