@@ -74,16 +74,17 @@ test('the whole way by keyboard', async ({ page }) => {
 });
 
 test('a colour changed once, seen on every page before it is saved', async ({ page }) => {
-  await openDemo(page, 'sheets');
+  const id = await openDemo(page, 'sheets');
   await page.getByRole('button', { name: /css\/base\.css/ }).click();
   const line = page.locator('.cm-line', { hasText: '#banner i' });
   await line.click();
   await page.keyboard.press('End');
   await page.keyboard.type(' #banner i { color: #ffe9a8; }');
-  await page.getByRole('button', { name: 'Line up this change' }).click();
-  const effect = page.getByRole('complementary', { name: 'What the edit does' });
+  const effect = page.getByRole('region', { name: 'What the edit does' });
   await expect(effect).toContainText('24 elements on 24 pages change', { timeout: 150_000 });
-  await effect.getByRole('button', { name: 'crew' }).click();
+  await page.getByRole('button', { name: 'Put it into the draft' }).click();
+  await expect(page.getByRole('region', { name: 'Draft' })).toContainText('24 pages look', { timeout: 150_000 });
+  await page.goto(`/sites/${id}/proof?open=crew.html`);
   await expect(page.getByRole('region', { name: 'Differences' })).toContainText('#cfe3e6');
   await expect(page.getByRole('region', { name: 'Differences' })).toContainText('in css/base.css');
   // before and after are really rendered, scripts shut out

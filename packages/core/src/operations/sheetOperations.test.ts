@@ -109,6 +109,14 @@ describe('whole sheets', () => {
     expect(merged['b.html']).toContain('media="print" href="a.css"');
   });
 
+  test('put into another where blocks import it: the import goes, or leads to the other', () => {
+    const there = { 'a.html': pageOf('<style>@import "a.css";\n@import "b.css";</style>', ''), 'b.html': pageOf('<style>@import "b.css";</style>', ''), 'a.css': 'p { top: 0 }\n', 'b.css': 'b { top: 0 }\n' };
+    const merged = after(there, { kind: 'merge-sheets', sheet: 'b.css', into: 'a.css' });
+    expect(merged['a.html']).toContain('<style>@import "a.css";\n</style>');
+    expect(merged['b.html']).toContain('<style>@import "a.css";</style>');
+    expect(() => after({ ...there, 'b.html': pageOf('<style>@import "b.css" print;</style>', '') }, { kind: 'merge-sheets', sheet: 'b.css', into: 'a.css' })).toThrow('under a condition');
+  });
+
   test('rules go to another sheet with comments, at-rules and addresses', () => {
     const there = { 'a.html': linked('css/a.css', 'b.css'), 'css/a.css': 'p { top: 0 }\n/* ropes */\n@media print {\n  .rope { background: url(../r.png) }\n}\n', 'b.css': 'b { top: 0 }\n', 'r.png': '' };
     const moved = changed(there, { kind: 'move-rules', sheet: 'css/a.css', rules: [{ selector: '.rope', under: ['@media print'] }], to: 'b.css' });

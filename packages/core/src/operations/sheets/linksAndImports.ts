@@ -11,8 +11,8 @@ import { importsOf } from './renameSheet.ts';
 /** What is done with each way to a sheet: the edits for a link's tag, and for an import's statement. */
 export interface WayEdits {
   readonly link: (page: OpenPage, link: LinkedSource) => readonly Edit[];
-  /** `span` is in the whole file. */
-  readonly statement: (text: string, span: Span, base: Base, reference: string) => readonly Edit[];
+  /** `span` is in the whole file; `inside` is the sheet's or block's own text. */
+  readonly statement: (text: string, span: Span, base: Base, reference: string, inside: string) => readonly Edit[];
 }
 
 /** Edits for every link and import that leads to a sheet, in pages and sheets. */
@@ -27,7 +27,13 @@ export function editWays(
   };
   const inText = (text: string, contents: Span, base: Base): readonly Edit[] =>
     importsOf(text.slice(contents.start, contents.end), base, sheet).flatMap(({ span, reference }) =>
-      statement(text, { start: contents.start + span.start, end: contents.start + span.end }, base, reference),
+      statement(
+        text,
+        { start: contents.start + span.start, end: contents.start + span.end },
+        base,
+        reference,
+        text.slice(contents.start, contents.end),
+      ),
     );
   for (const { path, hash, text } of sheetsOf(site))
     if (path !== sheet && text !== undefined) put(path, hash, inText(text, { start: 0, end: text.length }, siteBase(path))); // prettier-ignore

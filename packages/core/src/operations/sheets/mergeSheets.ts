@@ -8,6 +8,8 @@ import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
 import { pagesOf } from '../../source/site.ts';
 import { openPage } from '../../survey/openPage.ts';
+import { printReference, urlReferences } from '../../sheet/urlReferences.ts';
+import type { ImportRule } from '../../sheet/sheet.ts';
 import { siteBase } from '../../values/urls.ts';
 import { linksTo } from '../links/linkPlace.ts';
 import { asciiText, closingText, rebasedText } from '../gather/printRule.ts';
@@ -37,7 +39,7 @@ const mergeReasons = {
   same: 'it is the same sheet.',
   imports: 'rules would come to stand before an @import or @namespace, which browsers then drop.',
   address: 'it holds an address or a string that cannot be written there.',
-  imported: 'other sheets or blocks import it. Make these imports links first.',
+  imported: 'other sheets or blocks import it under a condition or into a layer. Make these imports links first.',
   media: 'its links are for other media on different pages.',
 } as const;
 
@@ -71,12 +73,20 @@ export function planMergeSheets(site: Site, { sheet, into }: MergeSheets): Resul
       const edit = to === undefined ? undefined : attributeEdit(page, element, 'href', to);
       return edit ? [edit] : [];
     },
-    statement: () => [],
+    statement: (text, span, base, reference, inside) => {
+      const others = importsOf(inside, base, into);
+      if (others.length > 0) return [{ span: wholeLines(text, span), text: '' }];
+      const said = urlReferences(text, span.start, span.end)[0];
+      const to = referenceTo(into, base, reference);
+      return said && to !== undefined ? [{ span: said.span, text: printReference(to, text.slice(said.span.start, said.span.end)) }] : []; // prettier-ignore
+    },
   });
   const edited = [{ path: into, hash: target.value.file.hash, edits: [put] }, ...ways.edited];
   const sentence = `Put all of ${sheet} into ${into}, ${first ? 'at its start' : 'at its end'}, and change ${onPages(ways.pages)}`;
   return succeed({ changes: { created: [], edited, deleted: [sheet] }, sentence });
 }
+
+const isConditional = ({ media, layer, supports }: ImportRule): boolean => media !== '' || layer !== undefined || supports !== undefined; // prettier-ignore
 
 /** Whether the sheet comes before the other on most pages that link both, and its one medium; '' for all, undefined for several. */
 function waysOf(
@@ -91,7 +101,7 @@ function waysOf(
     if (
       file.kind === 'sheet' &&
       file.path !== sheet &&
-      importsOf(file.text ?? '', siteBase(file.path), sheet).length > 0
+      importsOf(file.text ?? '', siteBase(file.path), sheet).some(isConditional)
     )
       isImported = true;
   for (const file of pagesOf(site)) {
@@ -104,7 +114,7 @@ function waysOf(
     }
     if (own[0] && other[0]) before += own[0].span.start < other[0].span.start ? 1 : -1;
     for (const { source, base } of page.blocks)
-      if (importsOf(page.text.slice(source.contents.start, source.contents.end), base, sheet).length > 0) isImported = true; // prettier-ignore
+      if (importsOf(page.text.slice(source.contents.start, source.contents.end), base, sheet).some(isConditional)) isImported = true; // prettier-ignore
   }
   return { first: before > 0, media: media.size > 1 ? undefined : ([...media][0] ?? ''), isImported };
 }

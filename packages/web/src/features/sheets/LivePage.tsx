@@ -18,7 +18,7 @@ interface Props {
   readonly sample: string | undefined;
   /** Elements picked for something, on this page. */
   readonly chosen: readonly string[];
-  /** Pages to walk through: those the rule reaches. */
+  /** Pages to walk through: those the rule at the cursor reaches, or that change. */
   readonly pages: readonly string[];
   readonly hidden: boolean;
   readonly onPage: (page: string) => void;

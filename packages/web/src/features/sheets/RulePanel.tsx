@@ -68,6 +68,10 @@ export function RulePanel(props: Props) {
   };
   const reachedPages = reaches?.pages ?? [];
   const sample = typed.changed ? effect?.reply?.changes[0]?.sample : undefined;
+  const differing = typed.changed ? (effect?.reply?.differing ?? []) : [];
+  // without a rule at the cursor: the pages that change, or all
+  const walked =
+    selector !== undefined ? reachedPages.map((one) => one.path) : differing.length > 0 ? differing : pages;
   const live = page ?? sample?.page ?? reachedPages[0]?.path ?? pages[0];
   return (
     <aside className="reach" aria-label="What it reaches and does">
@@ -88,7 +92,7 @@ export function RulePanel(props: Props) {
           rules={typed.changed ? looked?.now.top : undefined}
           selector={selector}
           sample={sample?.page === live ? sample.element : undefined}
-          pages={reachedPages.map((one) => one.path)}
+          pages={walked}
           hidden={way !== 'page'}
           onPage={setPage}
           chosen={(chosen ?? []).filter((one) => one.page === live).map((one) => one.element)}

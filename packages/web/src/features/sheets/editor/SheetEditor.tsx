@@ -5,7 +5,7 @@ import { css } from '@codemirror/lang-css';
 import { bracketMatching, foldGutter, foldKeymap } from '@codemirror/language';
 import { nextDiagnostic, previousDiagnostic } from '@codemirror/lint';
 import { highlightSelectionMatches, searchKeymap } from '@codemirror/search';
-import { ChangeSet, EditorState, MapMode, StateEffect, StateField, Transaction } from '@codemirror/state';
+import { Annotation, ChangeSet, EditorState, MapMode, StateEffect, StateField, Transaction } from '@codemirror/state';
 import { EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers } from '@codemirror/view';
 import { ruleAt, smallestEdit, type OutlinedRule, type SiteWords } from '@syndeton/core';
 import type { Looked } from '../writing/answers.ts';
@@ -54,6 +54,8 @@ interface Props {
 }
 
 const rebased = StateEffect.define<ChangeSet>();
+/** A change that nobody typed. */
+const fromOutside = Annotation.define<boolean>();
 
 /** What was changed since the draft's text. */
 const sinceDraft = StateField.define<ChangeSet>({
@@ -146,9 +148,9 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
           ...historyKeymap,
         ]),
         EditorView.contentAttributes.of({ 'aria-label': label, tabindex: '0', spellcheck: 'false' }),
-        EditorView.updateListener.of(({ docChanged, selectionSet, state }) => {
+        EditorView.updateListener.of(({ docChanged, selectionSet, state, transactions }) => {
           if (docChanged) {
-            now.current.onChange(state.sliceDoc());
+            if (!transactions.some((one) => one.annotation(fromOutside))) now.current.onChange(state.sliceDoc());
             look();
           }
           if (docChanged || selectionSet) tellRule();
@@ -214,7 +216,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
   const takeOver = (text: string): void =>
     view.dispatch({
       changes: changesBetween(view.state.doc.toString(), editorText(text)),
-      annotations: Transaction.addToHistory.of(false),
+      annotations: [Transaction.addToHistory.of(false), fromOutside.of(true)],
     });
   takeOver(typed);
   readBase();
