@@ -189,3 +189,6 @@ export type { SplitSheet } from './operations/sheets/splitSheet.ts';
 export type { GiveClass } from './operations/names/giveClass.ts';
 export { isPlainName, type RenameName } from './operations/names/renameName.ts';
 export type { NameKind } from './operations/names/nameEdits.ts';
+export type { ColourNotation } from './operations/rules/colourNotation.ts';
+export type { DropUnused } from './operations/rules/dropUnused.ts';
+export type { ValuesToProperties } from './operations/rules/valuesToProperties.ts';

@@ -29,12 +29,15 @@ import { wrapContent } from './pages/wrapContent.ts';
 import { applyPlan } from './readings.ts';
 import { addRule } from './rules/addRule.ts';
 import { changeRule } from './rules/changeRule.ts';
+import { colourNotation } from './rules/colourNotation.ts';
 import { commentIn } from './rules/commentIn.ts';
 import { deleteRules } from './rules/deleteRules.ts';
 import { dropDuplicates } from './rules/dropDuplicates.ts';
 import { groupRules } from './rules/groupRules.ts';
 import { moveRules } from './rules/moveRules.ts';
 import { splitRule } from './rules/splitRule.ts';
+import { valuesToProperties } from './rules/valuesToProperties.ts';
+import { dropUnused } from './rules/dropUnused.ts';
 import { deleteSheet } from './sheets/deleteSheet.ts';
 import { editSheet } from './sheets/editSheet.ts';
 import { mergeSheets } from './sheets/mergeSheets.ts';
@@ -64,6 +67,9 @@ export const operationTypes = [
   groupRules,
   splitRule,
   dropDuplicates,
+  dropUnused,
+  valuesToProperties,
+  colourNotation,
   renameName,
   giveClass,
   mend,

@@ -57,6 +57,12 @@ describe('rules of a sheet: what is written, byte for byte', () => {
     ['a comment that is a rule again', '/* p { top: 0 } */\n', { kind: 'comment-in', sheet: 'css/s.css', selector: 'p' }, 'p { top: 0 }\n'],
     ['CRLF and tabs', 'p {\r\n\ttop: 0;\r\n}\r\n', { kind: 'change-rule', sheet: 'css/s.css', rule: { selector: 'p' }, set: [{ property: 'left', value: '0' }] }, 'p {\r\n\ttop: 0;\r\n\tleft: 0;\r\n}\r\n'],
     ['an empty rule', 'p {}\n', { kind: 'change-rule', sheet: 'css/s.css', rule: { selector: 'p' }, set: [{ property: 'left', value: '0' }] }, 'p { left: 0; }\n'],
+    ['a colour by one name in one place', '@import "x.css";\nh1 { color: #0B5563; border: 1px solid #0b5563 }\n.teal { background: url(a.png) #0b5563; --x: #0b5563 }\n', { kind: 'values-to-properties', sheet: 'css/s.css', values: [{ value: '#0b5563', name: '--sea' }] }, '@import "x.css";\n\n:root {\n  --sea: #0b5563;\n}\nh1 { color: var(--sea); border: 1px solid var(--sea) }\n.teal { background: url(a.png) var(--sea); --x: #0b5563 }\n'],
+    ['fonts by a name', 'h1 { font-family: Georgia, serif }\nb { font-family: Georgia,serif }\n', { kind: 'values-to-properties', sheet: 'css/s.css', values: [{ value: 'Georgia, serif', name: '--text' }] }, ':root {\n  --text: Georgia, serif;\n}\n\nh1 { font-family: var(--text) }\nb { font-family: var(--text) }\n'],
+    ['colours as #rrggbb', 'h1 { color: Teal; border: 1px solid rgb(0, 128, 128); content: "teal"; animation: teal 1s; color: rgb(0 0 0 / 0.3); background: transparent }\n', { kind: 'colour-notation', sheet: 'css/s.css', to: 'hex' }, 'h1 { color: #008080; border: 1px solid #008080; content: "teal"; animation: teal 1s; color: rgb(0 0 0 / 0.3); background: transparent }\n'],
+    ['colours as rgb()', 'h1 { color: #fff; background: #0008 }\n', { kind: 'colour-notation', sheet: 'css/s.css', to: 'rgb' }, 'h1 { color: rgb(255, 255, 255); background: #0008 }\n'],
+    ['rules no page has an element for', 'h1 { top: 0 }\n/* old */\n.gone { top: 0 }\n.note:hover b { top: 0 }\n@media print {\n  .far, .note { top: 0 }\n  h3 { top: 0 }\n}\n', { kind: 'drop-unused', sheet: 'css/s.css' }, 'h1 { top: 0 }\n@media print {\n  .far, .note { top: 0 }\n}\n'],
+    ['kept as comments', 'h1 { top: 0 }\n.gone { top: 0 }\n', { kind: 'drop-unused', sheet: 'css/s.css', keep: 'comment' }, 'h1 { top: 0 }\n/* .gone { top: 0 } */\n'],
     ['a sheet that is not closed', 'p { top: 0', { kind: 'add-rule', sheet: 'css/s.css', selector: 'b', declarations: [{ property: 'top', value: '0' }] }, 'p { top: 0}\nb {\n  top: 0;\n}\n'],
   ])('%s', (_shows, text, operation, wanted) => {
     expect(changed({ ...files, 'css/s.css': text }, operation)).toEqual({ 'css/s.css': wanted });
@@ -140,6 +146,9 @@ describe('refusals say what is wrong and what is allowed', () => {
     ['a class that is there', { kind: 'rename-name', of: 'class', from: 'note', to: 'big' }, '.big is there already, in a.html'],
     ['a class nobody has', { kind: 'rename-name', of: 'class', from: 'nowhere', to: 'x' }, 'No page and no sheet has the class nowhere'],
     ['a property without dashes', { kind: 'rename-name', of: 'custom-property', from: '--a', to: 'b' }, 'two dashes'],
+    ['nothing unused', { kind: 'drop-unused', sheet: 'css/s.css' }, 'Every rule of css/s.css has an element'],
+    ['a name without dashes', { kind: 'values-to-properties', sheet: 'css/s.css', values: [{ value: 'red', name: 'brand' }] }, 'such as --brand'],
+    ['a value nobody says', { kind: 'values-to-properties', sheet: 'css/s.css', values: [{ value: '#123456', name: '--brand' }] }, 'No style rule of the sheet says #123456'],
     ['an element that is gone', { kind: 'give-class', name: 'x', elements: [{ page: 'a.html', element: 'html>body:nth-child(9)' }] }, 'Pick it again'],
     ['a class they all have', { kind: 'give-class', name: 'note', selector: '.note' }, 'No element is chosen that lacks the class note'],
     ['a class none of them has', { kind: 'give-class', name: 'x', take: true, selector: 'p' }, 'None of these elements has the class x'],
@@ -184,6 +193,11 @@ describe('names over sheets and pages', () => {
     expect(after(before, operation)).toEqual(wanted);
   });
 
+  test('a rule for what a script may make is needed', () => {
+    const made = { 'a.html': page.replace('</body>', '<script>var p = document.createElement("p"); p.className = "late"; document.body.append(p)</script></body>'), 'css/s.css': 'p.late { top: 0 }\n.gone { top: 0 }\n' };
+    expect(changed(made, { kind: 'drop-unused', sheet: 'css/s.css' })).toEqual({ 'css/s.css': 'p.late { top: 0 }\n' });
+  });
+
   test('a script that says the name is named as a risk', () => {
     const there = { 'a.html': pageOf('<script>document.querySelector(".note").hidden = true</script>', '<p class="note">x') };
     const applied = applyOperations(siteOf(there), [{ kind: 'rename-name', of: 'class', from: 'note', to: 'remark' }]);
@@ -207,6 +221,12 @@ describe('on the demo the look stays, as the proof says', () => {
     ['a sheet parted', { kind: 'split-sheet', sheet: 'css/base.css', from: { selector: 'h1' }, to: 'css/heads.css' }],
     ['a class renamed', { kind: 'rename-name', of: 'class', from: 'notice', to: 'bulletin' }],
     ['an ID renamed', { kind: 'rename-name', of: 'id', from: 'banner', to: 'masthead' }],
+    [
+      'colours by name',
+      { kind: 'values-to-properties', sheet: 'css/booking.css', values: [{ value: '#0b5563', name: '--sea' }] },
+    ],
+    ['colours in one notation', { kind: 'colour-notation', sheet: 'css/base.css', to: 'rgb' }],
+    ['what no page needs dropped', { kind: 'drop-unused', sheet: 'css/site.css' }],
     ['a sheet renamed', { kind: 'rename-sheet', sheet: 'css/site.css', to: 'styles/main.css' }],
   ])('%s', (_shows, operation) => {
     const applied = applyOperations(site, [operation]);

@@ -4,6 +4,7 @@ import { isServedAsXml, pagesOf, type Site, type SiteFile } from '../source/site
 import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
 import { elementNames } from './elementNames.ts';
+import { withoutNames } from './plainProperties.ts';
 import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
@@ -49,7 +50,13 @@ export class SiteProver {
    * Compares a state with the beginning, page by page, by the bytes they hold. A page that neither changed nor can reach
    * anything that did is the same without being read; its `elements` are 0. Pages that are only on one side are `added` or `removed`.
    */
-  prove(after: Site, { onPage = this.onPage, only }: ProofOptions = {}): Proof {
+  prove(after: Site, options: ProofOptions = {}): Proof {
+    const plain = withoutNames(this.before, after);
+    if (plain) return new SiteProver(plain[0]).prove(plain[1], { onPage: this.onPage, ...options });
+    return this.compare(after, options);
+  }
+
+  private compare(after: Site, { onPage = this.onPage, only }: ProofOptions): Proof {
     const { before } = this;
     const run = this.makeRun(after);
     const known = this.last && stillTrue(this.last.after, after, this.last.proof);

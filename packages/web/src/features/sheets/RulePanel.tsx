@@ -161,7 +161,7 @@ export function RulePanel(props: Props) {
   );
 }
 
-const wayWords: Readonly<Record<Way, string>> = { words: 'Reach and effect', page: 'On a page', form: 'As a form' };
+const wayWords: Readonly<Record<Way, string>> = { words: 'Reach', page: 'On a page', form: 'As a form' };
 
 function Title({
   rule,

@@ -11,10 +11,29 @@ interface Props {
   readonly onRename: () => void;
   readonly onMerge: (() => void) | undefined;
   readonly onDelete: () => void;
+  /** Rules that no page has an element for. */
+  readonly idle: number;
+  readonly onUnused: (keep: boolean) => void;
+  readonly onNotation: (to: 'hex' | 'rgb') => void;
+  /** Undefined where no colour or font is said twice. */
+  readonly onValues: (() => void) | undefined;
 }
 
 /** What can be done with the sheet opened, with how much there is to do. */
-export function SheetActs({ text, path, onGroup, onDuplicates, onName, onRename, onMerge, onDelete }: Props) {
+export function SheetActs({
+  text,
+  path,
+  onGroup,
+  onDuplicates,
+  onName,
+  onRename,
+  onMerge,
+  onDelete,
+  idle,
+  onUnused,
+  onNotation,
+  onValues,
+}: Props) {
   const { groups, twice } = useMemo(() => {
     const sheet = parseSheet(text);
     const fewer = equalRules(sheet).reduce((sum, group) => sum + group.length - 1, 0);
@@ -36,6 +55,11 @@ export function SheetActs({ text, path, onGroup, onDuplicates, onName, onRename,
         >
           <MenuItem onSelect={onRename}>Rename or move it</MenuItem>
           {onMerge && <MenuItem onSelect={onMerge}>Put it into another sheet</MenuItem>}
+          {idle > 0 && <MenuItem onSelect={() => onUnused(false)}>Drop the rules no page needs ({idle})</MenuItem>}
+          {idle > 0 && <MenuItem onSelect={() => onUnused(true)}>Comment these rules out</MenuItem>}
+          {onValues && <MenuItem onSelect={onValues}>Give colours and fonts names</MenuItem>}
+          <MenuItem onSelect={() => onNotation('hex')}>Write colours as #rrggbb</MenuItem>
+          <MenuItem onSelect={() => onNotation('rgb')}>Write colours as rgb()</MenuItem>
           <MenuItem onSelect={onDelete}>Delete it</MenuItem>
         </Menu>
       </li>

@@ -4,6 +4,7 @@ import type { DraftReply, OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { Swatch } from '../../ui/Swatch.tsx';
 import { OtherSitesSheet } from './OtherSitesSheet.tsx';
 
 /** What is asked before a whole sheet, a name or elements are changed. */
@@ -13,7 +14,9 @@ export type SheetTask =
   /** From the rule at the cursor on. */
   | { readonly does: 'split'; readonly selector: string; readonly operation: (to: string) => OperationBody }
   | { readonly does: 'move'; readonly selector: string; readonly operation: (to: string) => OperationBody }
-  | { readonly does: 'name'; readonly name: string };
+  | { readonly does: 'name'; readonly name: string }
+  /** Colours and fonts that the sheet says several times. */
+  | { readonly does: 'values'; readonly values: readonly string[] };
 
 interface Props {
   readonly task: SheetTask;
@@ -37,6 +40,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
   const [text, setText] = useState<string | undefined>(undefined);
   const [linked, setLinked] = useState<'all' | 'none'>('all');
   const [problem, setProblem] = useState<string | undefined>(undefined);
+  const [named, setNamed] = useState<Readonly<Record<string, string>>>({});
   const others = sheets.filter((sheet) => sheet.path !== path);
   const into = to === '' ? (others[0]?.path ?? '') : to;
 
@@ -70,6 +74,11 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
       case 'move':
         void act(`Move ${task.selector} to ${into}?`, task.operation(into));
         return;
+      case 'values': {
+        const values = Object.entries(named).flatMap(([value, said]) => (said.trim() === '' ? [] : [{ value, name: dashed(said) }])); // prettier-ignore
+        void act(`Give values of ${path} names?`, { kind: 'values-to-properties', sheet: path, values });
+        return;
+      }
       case 'name':
         void act(`Rename ${name}?`, { kind: 'rename-name', of, from: bare(name), to: bare(to) });
     }
@@ -152,6 +161,30 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
             {field('The name it gets, in all sheets and pages', to, setTo)}
           </>
         )}
+        {task.does === 'values' && (
+          <>
+            <p className="text-table">
+              A value with a name stands in one place, at the top of the sheet. Those without stay as they are.
+            </p>
+            <ul className="grid max-h-80 gap-1 overflow-auto">
+              {task.values.map((value) => (
+                <li key={value}>
+                  <label className="rrow text-table">
+                    <span className="m overflow-hidden text-ellipsis whitespace-nowrap">
+                      <Swatch colour={value} /> {value}
+                    </span>
+                    <input
+                      className="field col-span-2"
+                      placeholder="--brand"
+                      value={named[value] ?? ''}
+                      onChange={(event) => setNamed({ ...named, [value]: event.target.value })}
+                    />
+                  </label>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
         {problem !== undefined && (
           <p className="err text-table" role="alert">
             {problem}
@@ -177,6 +210,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
 }
 
 const withEnding = (path: string): string => (/\.css$/i.test(path) ? path : `${path}.css`);
+const dashed = (name: string): string => (name.trim().startsWith('--') ? name.trim() : `--${name.trim()}`);
 const bare = (name: string): string => name.trim().replace(/^[.#]/, '');
 const kindOf = (name: string): 'class' | 'id' | 'custom-property' =>
   name.startsWith('#') ? 'id' : name.startsWith('--') ? 'custom-property' : 'class';
@@ -195,5 +229,7 @@ function titleOf(task: SheetTask, path: string): string {
       return `Move ${task.selector} to another sheet`;
     case 'name':
       return 'Rename a class, an ID or a custom property';
+    case 'values':
+      return `Names for colours and fonts of ${path}`;
   }
 }

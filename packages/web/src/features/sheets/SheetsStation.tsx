@@ -68,6 +68,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
         {asked.question}
       </div>
     );
+  const repeated = [...used.colours, ...used.fonts].filter(({ uses }) => uses > 1).map(({ name }) => name);
   const idle = reach?.rules.filter(({ elements }) => elements === 0).length ?? 0;
   return (
     <div className="shts">
@@ -107,6 +108,10 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
             onName={() => setTask({ does: 'name', name: '' })}
             onRename={() => setTask({ does: 'rename' })}
             onMerge={sheets.length > 1 ? () => setTask({ does: 'merge' }) : undefined}
+            idle={idle}
+            onUnused={(keep) => quietly(`${keep ? 'Comment out' : 'Drop'} what no page needs of ${path}?`, [{ kind: 'drop-unused', sheet: path, ...(keep ? { keep: 'comment' } : {}) }])} // prettier-ignore
+            onNotation={(to) => quietly(`Write colours of ${path} otherwise?`, [{ kind: 'colour-notation', sheet: path, to }])} // prettier-ignore
+            onValues={repeated.length > 0 ? () => setTask({ does: 'values', values: repeated }) : undefined}
             onDelete={() => quietly(`Delete ${path}?`, [{ kind: 'delete-sheet', sheet: path }])}
           />
         }

@@ -1,0 +1,128 @@
+import { outlineFacts } from '../scripts/pageScripts.ts';
+import { parseSheet } from '../sheet/parseSheet.ts';
+import type { Declaration, Rule } from '../sheet/sheet.ts';
+import { applyEdits } from '../source/applyEdits.ts';
+import { makeSiteFile, pagesOf, sheetsOf, type Site, type SiteFile } from '../source/site.ts';
+import type { Edit } from '../source/span.ts';
+import { encodeText } from '../source/textCoding.ts';
+import { linkedSheets } from '../survey/linkedSheets.ts';
+import { readingOf } from '../survey/pageReading.ts';
+import { declarationValidity } from '../values/declarationValidity.ts';
+
+/** A custom property that one sheet says, once, for the root, and that this sheet alone uses. */
+interface RootProperty {
+  readonly name: string;
+  readonly path: string;
+  readonly value: string;
+  readonly said: Declaration;
+  readonly uses: readonly Edit[];
+}
+
+/**
+ * Two states with custom properties that only one of them has put in place of their `var()`, where that is surely the same:
+ * nothing else can say them, and every value is valid with them. Undefined where nothing is to be put in place.
+ *
+ * CSS Custom Properties 1, "Using Cascading Variables: the var() notation": the root's value reaches every element.
+ */
+export function withoutNames(before: Site, after: Site): readonly [Site, Site] | undefined {
+  const [old, now] = [rootProperties(before), rootProperties(after)];
+  const gone = [...old.values()].filter(({ name }) => !now.has(name) && !isSaid(after, name));
+  const come = [...now.values()].filter(({ name }) => !old.has(name) && !isSaid(before, name));
+  return gone.length + come.length === 0 ? undefined : [inPlace(before, gone), inPlace(after, come)];
+}
+
+const isSaid = (site: Site, name: string): boolean =>
+  [...site.files.values()].some(({ text }) => text?.includes(name) ?? false);
+
+const known = new WeakMap<Site, ReadonlyMap<string, RootProperty>>();
+
+function rootProperties(site: Site): ReadonlyMap<string, RootProperty> {
+  let found = known.get(site);
+  if (!found) known.set(site, (found = findProperties(site)));
+  return found;
+}
+
+function findProperties(site: Site): ReadonlyMap<string, RootProperty> {
+  const out = new Map<string, RootProperty>();
+  for (const file of sheetsOf(site)) {
+    const { text } = file;
+    // names of namespaces decide what `:root` is
+    if (!text || !/:root/i.test(text) || !/--/.test(text) || /@namespace|@property|\\/i.test(text)) continue;
+    const { rules } = parseSheet(text);
+    for (const rule of rules) {
+      if (rule.kind !== 'style' || rule.selector !== ':root' || rule.nested.length > 0) continue;
+      for (const said of rule.declarations) {
+        const { property: name, value, important } = said;
+        if (!name.startsWith('--') || important || /var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value))
+          continue;
+        const uses = usesOf(rules, name, value);
+        if (uses && isOnlyHere(site, file, name, uses.length))
+          out.set(name, { name, path: file.path, value, said, uses });
+      }
+    }
+  }
+  return out;
+}
+
+/** The edits that put the value where `var()` of it stands; undefined where one of them would not be surely the same. */
+function usesOf(rules: readonly Rule[], name: string, value: string): readonly Edit[] | undefined {
+  const out: Edit[] = [];
+  const pattern = new RegExp(`var\\(\\s*${name}\\s*\\)`, 'g');
+  const look = (list: readonly Rule[]): boolean =>
+    list.every((rule) => {
+      if (rule.kind === 'style') return rule.declarations.every(put) && look(rule.nested);
+      if (rule.kind === 'declarations') return rule.declarations.every(put);
+      return rule.kind !== 'group' || look(rule.rules);
+    });
+  const put = ({ property, value: said, valueSpan }: Declaration): boolean => {
+    const found = [...said.matchAll(pattern)];
+    if (found.length === 0) return true;
+    // `var()` is found wrong only when it is used: a plain value would be dropped at once
+    if (property.startsWith('--') || declarationValidity(property, said.replace(pattern, value)) !== 'valid')
+      return false;
+    for (const one of found) {
+      const start = valueSpan.start + one.index;
+      out.push({ span: { start, end: start + one[0].length }, text: value });
+    }
+    return true;
+  };
+  return look(rules) ? out : undefined;
+}
+
+/** Nothing else of the site, no sheet that is not here and no script can say or read the name. */
+function isOnlyHere(site: Site, { path, text = '' }: SiteFile, name: string, uses: number): boolean {
+  const count = (said: string): number => said.split(new RegExp(`${name}(?![\\w-])`)).length - 1;
+  if (count(text) !== uses + 1) return false;
+  for (const file of site.files.values()) if (file.path !== path && (file.text?.includes(name) ?? false)) return false;
+  const taking = new Set(linkedSheets(site).find((sheet) => sheet.path === path)?.pages);
+  // in a shadow tree `:root` is nobody, whatever sheet is linked there
+  if (pagesOf(site).some(({ text: page }) => page === undefined || /shadow/i.test(page))) return false;
+  return pagesOf(site).every((file) => {
+    if (!taking.has(file.path)) return true;
+    const reading = readingOf(file);
+    if (!reading) return false;
+    const foreign = reading.sources.some((source) => source.kind === 'linked' && source.idle === undefined && !(source.target.kind === 'site' && site.files.has(source.target.path))); // prettier-ignore
+    const facts = reading.scripts ? outlineFacts(reading.scripts, site) : [];
+    return (
+      !foreign && facts.every(({ unreadable, words }) => !unreadable && ![...words].some((word) => word.includes('--')))
+    );
+  });
+}
+
+/** The declaration goes, its length kept as white space so that places stay; nothing else moves but within lines. */
+function inPlace(site: Site, properties: readonly RootProperty[]): Site {
+  if (properties.length === 0) return site;
+  const files = new Map(site.files);
+  for (const path of new Set(properties.map((one) => one.path))) {
+    const file = site.files.get(path)!;
+    const own = properties.filter((one) => one.path === path);
+    const edits = own.flatMap(({ said, uses }): readonly Edit[] => [
+      ...uses,
+      { span: said.span, text: file.text!.slice(said.span.start, said.span.end).replace(/[^\r\n]/g, ' ') },
+    ]);
+    const done = applyEdits(file.text!, edits);
+    const bytes = done.ok ? encodeText(done.value, file.encoding ?? 'utf-8') : undefined;
+    if (bytes) files.set(path, makeSiteFile(path, bytes));
+  }
+  return { ...site, files };
+}
