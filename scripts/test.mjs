@@ -46,6 +46,7 @@ function record(name, ok, started, counted) {
 const bin = (name) => `node_modules/.bin/${name}`;
 if (!fs.existsSync('node_modules/.package-lock.json')) step('packages', 'npm', ['ci']);
 if (!fs.existsSync(chromiumPath)) installChromium();
+if (spawnSync('java', ['-version']).status !== 0) installJava();
 fs.rmSync('e2e/test-results', { recursive: true, force: true });
 step('types', bin('tsc'), ['-b', 'packages/cli', 'packages/server', 'packages/web']);
 await together([
@@ -98,21 +99,21 @@ function playwrightCounts() {
 }
 
 function installChromium() {
-  const apt = [
-    '-o',
-    'DPkg::Lock::Timeout=300',
-    '-y',
-    '--no-install-recommends',
-    'install',
-    'chromium',
-    'fonts-liberation',
-    'fonts-dejavu-core',
-  ];
+  install('Chromium', ['chromium', 'fonts-liberation', 'fonts-dejavu-core']);
+}
+
+/** The second opinion on sheets runs on it. */
+function installJava() {
+  install('A Java runtime', ['default-jre-headless']);
+}
+
+function install(name, packages) {
+  const apt = ['-o', 'DPkg::Lock::Timeout=300', '-y', '--no-install-recommends', 'install', ...packages];
   if (process.getuid() !== 0) {
-    console.error('Chromium is missing. As root: apt-get install chromium fonts-liberation fonts-dejavu-core');
+    console.error(`${name} is missing. As root: apt-get install ${packages.join(' ')}`);
     process.exit(1);
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=300', 'update'], { stdio: ['ignore', 'ignore', 'inherit'], env });
-  if (!step('chromium', 'apt-get', ['-qq', ...apt])) process.exit(1);
+  if (!step(packages[0], 'apt-get', ['-qq', ...apt])) process.exit(1);
 }

@@ -1,4 +1,4 @@
-import { checkSite, stillHolding, type Finding, type Severity } from '@syndeton/core';
+import { checkSite, markupFindings, stillHolding, type Finding, type Severity } from '@syndeton/core';
 import type { CheckReportReply } from '@syndeton/contract';
 import { holdingSentence, plainSentence, type Checked } from './checked.ts';
 import { plural } from './printReport.ts';
@@ -10,6 +10,8 @@ export interface CheckOptions {
   readonly failOn: string;
   readonly json?: boolean;
   readonly format?: string;
+  /** Asks a validator about every page's markup: always, never, or up to 500 pages when absent. */
+  readonly markup?: boolean;
 }
 
 const failing: Readonly<Record<string, readonly Severity[]>> = {
@@ -17,6 +19,8 @@ const failing: Readonly<Record<string, readonly Severity[]>> = {
   wrong: ['breaks', 'wrong'],
   any: ['breaks', 'wrong', 'note'],
 };
+/** A validator takes a few dozen milliseconds a page. */
+const mostAsked = 500;
 const formats = ['text', 'json', 'junit', 'sarif'];
 
 /** `syndeton check`: 1 when a page lacks a link it should have, holds styling gathered before, or has a finding that counts. */
@@ -28,7 +32,9 @@ export async function runCheck(folder: string, options: CheckOptions, print: (te
   if (!formats.includes(format))
     throw new UsageProblem(`--format ${format} is not known. text, json, junit and sarif are allowed.`);
   const site = await readSiteFolder(folder);
-  const { survey, findings } = checkSite(site);
+  const { survey, findings: own } = checkSite(site);
+  const isAsked = options.markup ?? survey.pages.length <= mostAsked;
+  const findings = isAsked ? [...own, ...markupFindings(site)] : own;
   const holding = stillHolding(site, survey);
   const fails = ({ kind, severity }: Finding): boolean =>
     severities.includes(severity) || kind === 'page-without-link' || kind === 'rule-not-reached';

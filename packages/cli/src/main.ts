@@ -36,6 +36,8 @@ export async function main(
     .option('--fail-on <severity>', 'breaks, wrong or any', 'breaks')
     .option('--json', 'as JSON')
     .option('--format <format>', 'text, json, junit or sarif')
+    .option('--markup', "asks a validator about every page's markup, also of large sites")
+    .option('--no-markup', 'asks no validator')
     .action(async (dir: string, options: CheckOptions) => {
       code = await runCheck(dir, options, print);
     });

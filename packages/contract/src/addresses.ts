@@ -27,6 +27,7 @@ export const addresses = {
   readSheet: ['get', '/api/sites/:id/revisions/:number/sheet'],
   readRule: ['get', '/api/sites/:id/revisions/:number/rule'],
   matchSelector: ['get', '/api/sites/:id/revisions/:number/match'],
+  readMarkup: ['get', '/api/sites/:id/revisions/:number/markup'],
   readWords: ['get', '/api/sites/:id/revisions/:number/words'],
   writeNote: ['put', '/api/sites/:id/notes'],
   downloadArchive: ['get', '/api/sites/:id/revisions/:number/archive'],

@@ -26,7 +26,7 @@ import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import type { Route } from './route.ts';
 import { Effect, RuleScore, SelectorReach, SheetReach, SiteWords } from './sheets.ts';
-import { PageBands, Survey } from './survey.ts';
+import { Finding, PageBands, Survey } from './survey.ts';
 
 const query = <Properties extends Record<string, TSchema>>(properties: Properties): TObject<Properties> =>
   Type.Object(properties, { additionalProperties: false });
@@ -217,6 +217,12 @@ export const routes = {
     }),
     reply: { status: 200, body: SelectorReach },
     problems: [404, 422],
+  },
+  readMarkup: {
+    summary: 'What a validator says of the markup of all pages, as findings; it takes a while',
+    query: query(as),
+    reply: { status: 200, body: Type.Object({ findings: Type.Array(Finding) }) },
+    problems: [404],
   },
   readWords: {
     summary: 'Names, colours and fonts in use on the site',

@@ -1,6 +1,7 @@
 export { succeed, fail, type Result } from './source/result.ts';
 export { LineIndex, placeOf, textOf, type Edit, type Span } from './source/span.ts';
 export { applyEdits } from './source/applyEdits.ts';
+export { smallestEdit } from './source/smallestEdit.ts';
 export { contentHash } from './source/contentHash.ts';
 export { decodeText, encodeText } from './source/textCoding.ts';
 export {
@@ -56,6 +57,7 @@ export { linkedSheets } from './survey/linkedSheets.ts';
 export { surveySite } from './survey/surveySite.ts';
 export type { PageSurvey, RepeatedBlock, SheetSurvey, SourceKind, Survey, SurveySource } from './survey/survey.ts';
 export { checkSite, SiteChecker, type CheckOptions, type SiteCheck } from './checks/checkSite.ts';
+export { markupFindings } from './checks/pageMarkup.ts';
 export {
   describeSeverity,
   findingKinds,
@@ -138,7 +140,7 @@ export { printLink, type PageSyntax } from './page/pageSyntax.ts';
 export { encodePath } from './values/urls.ts';
 export type { PathStyle } from './operations/links/linkTag.ts';
 export type { MendFinding } from './operations/pages/mend.ts';
-export { smallestEdit, type EditSheet } from './operations/sheets/editSheet.ts';
+export type { EditSheet } from './operations/sheets/editSheet.ts';
 export {
   applyOperations,
   lookChoices,
@@ -176,8 +178,10 @@ export type { AddRule } from './operations/rules/addRule.ts';
 export type { ChangeRule } from './operations/rules/changeRule.ts';
 export type { CommentIn } from './operations/rules/commentIn.ts';
 export type { DeleteRules } from './operations/rules/deleteRules.ts';
-export { duplicateEdits, type DropDuplicates } from './operations/rules/dropDuplicates.ts';
-export { equalRules, type GroupRules } from './operations/rules/groupRules.ts';
+export { duplicateEdits } from './operations/rules/duplicateEdits.ts';
+export type { DropDuplicates } from './operations/rules/dropDuplicates.ts';
+export { equalRules } from './operations/rules/equalRules.ts';
+export type { GroupRules } from './operations/rules/groupRules.ts';
 export type { MoveRules } from './operations/rules/moveRules.ts';
 export { printedRule, setInRule, dropFromRule, type Said } from './operations/rules/ruleEdits.ts';
 export type { RuleRef } from './operations/rules/ruleRef.ts';
@@ -187,8 +191,8 @@ export type { MergeSheets } from './operations/sheets/mergeSheets.ts';
 export type { NewSheet } from './operations/sheets/newSheet.ts';
 export type { SplitSheet } from './operations/sheets/splitSheet.ts';
 export type { GiveClass } from './operations/names/giveClass.ts';
-export { isPlainName, type RenameName } from './operations/names/renameName.ts';
-export type { NameKind } from './operations/names/nameEdits.ts';
+export type { RenameName } from './operations/names/renameName.ts';
+export { isPlainName, type NameKind } from './operations/names/nameEdits.ts';
 export type { ColourNotation } from './operations/rules/colourNotation.ts';
 export type { DropUnused } from './operations/rules/dropUnused.ts';
 export type { ValuesToProperties } from './operations/rules/valuesToProperties.ts';

@@ -15,6 +15,7 @@ export const severityOf = {
   'refused-selector': 'wrong',
   'media-query': 'wrong',
   'misplaced-rule': 'wrong',
+  'page-markup': 'wrong',
   'link-wrong-case': 'wrong',
   'link-in-comment': 'wrong',
   'reference-missing': 'wrong',

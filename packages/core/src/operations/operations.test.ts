@@ -4,7 +4,7 @@ import { parsePage } from '../page/parsePage.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
 import { siteBase } from '../values/urls.ts';
 import { siteOf, textIn } from '../testing/siteOf.ts';
-import { smallestEdit } from './sheets/editSheet.ts';
+import { smallestEdit } from '../source/smallestEdit.ts';
 import type { Orderable } from './gather/compete.ts';
 import { mergeOrder } from './gather/mergeOrder.ts';
 import { applyOperations, describeOperationProblem, type Operation } from './operation.ts';

@@ -20,6 +20,7 @@ import {
   isAbsent,
   lookChoices,
   markIntended,
+  markupFindings,
   missingSheets,
   selectorReach,
   placeOf,
@@ -32,7 +33,7 @@ import {
   type LeftRule,
   type Site,
 } from '@syndeton/core';
-import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
+import type { DraftReply, FindingReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
 import type { RevisionStore } from '../stores/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
@@ -153,6 +154,10 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
         sheet === undefined ? undefined : (linkedSheets(site).find(({ path }) => path === sheet)?.pages ?? []);
       const reach = selectorReach(outcomes, selector, linking && new Set(linking));
       return reach && { elements: reach.elements, pages: [...reach.pages] };
+    },
+    async markup({ state }, step) {
+      const { site } = await draftOf(state);
+      return markupFindings(site, step) as unknown as FindingReply[];
     },
     async words({ state }, step) {
       const { site, outcomes } = await outcomesOf(state, step);

@@ -4,6 +4,7 @@ import type {
   DraftReply,
   EffectReply,
   ElementTableReply,
+  FindingReply,
   OperationBody,
   OverridesReply,
   PageBandsReply,
@@ -71,6 +72,7 @@ export interface AnalysisTasks {
     selector: string;
     sheet: string | undefined;
   }): Promise<SelectorReachReply | undefined>;
+  markup(input: { state: SiteState }): Promise<FindingReply[]>;
   words(input: { state: SiteState }): Promise<SiteWordsReply>;
   /** `have`: hashes of changed files whose bytes are known already. */
   draft(input: { state: SiteState; have: readonly string[] }): Promise<MadeDraft>;

@@ -12,7 +12,7 @@ import type { OpenPage } from '../../survey/openPage.ts';
 import { chosenPages, pagesProblems, type PagesProblem } from '../links/linkedPages.ts';
 import { closed, fields, onPages, operationType, type OperationPlan } from '../operationType.ts';
 import { addClass, dropAttribute } from '../pages/editClass.ts';
-import { isPlainName } from './renameName.ts';
+import { isPlainName } from './nameEdits.ts';
 
 /** Gives elements a class, or takes one from them: those a selector reaches, and those picked on a page. */
 export interface GiveClass {

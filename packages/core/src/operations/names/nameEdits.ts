@@ -77,3 +77,7 @@ function customPropertyEdits(text: string, span: Span, { from, to }: Renaming): 
   }
   return out;
 }
+
+/** A name that needs no escapes in sheets, whatever the encoding. CSS Syntax 3, "ident-token diagram". */
+export const isPlainName = (name: string, of: NameKind): boolean =>
+  of === 'custom-property' ? /^--[\w-]+$/.test(name) : /^-?[A-Za-z_][\w-]*$/.test(name);

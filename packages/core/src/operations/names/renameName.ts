@@ -5,7 +5,7 @@ import { fail, succeed, type Result } from '../../source/result.ts';
 import { pagesOf, sheetsOf, type Site } from '../../source/site.ts';
 import { openPage } from '../../survey/openPage.ts';
 import { closed, onPages, operationType, type OperationPlan } from '../operationType.ts';
-import { nameEditsInSheet, type NameKind } from './nameEdits.ts';
+import { isPlainName, nameEditsInSheet, type NameKind } from './nameEdits.ts';
 import { pageNameEdits } from './pageNameEdits.ts';
 
 /** Gives a class, an ID or a custom property another name, in all sheets and pages at once, with what refers to it. */
@@ -26,10 +26,6 @@ export type RenameNameProblem =
 
 const words: Readonly<Record<NameKind, string>> = { class: 'class', id: 'ID', 'custom-property': 'custom property' };
 const marks: Readonly<Record<NameKind, string>> = { class: '.', id: '#', 'custom-property': '' };
-
-/** A name that needs no escapes in sheets, whatever the encoding. CSS Syntax 3, "ident-token diagram". */
-export const isPlainName = (name: string, of: NameKind): boolean =>
-  of === 'custom-property' ? /^--[\w-]+$/.test(name) : /^-?[A-Za-z_][\w-]*$/.test(name);
 
 export function planRenameName(site: Site, operation: RenameName): Result<OperationPlan, RenameNameProblem> {
   const { of, from, to, join = false } = operation;

@@ -2,7 +2,8 @@ import { Type } from '@sinclair/typebox';
 import { parseSheet } from '../../sheet/parseSheet.ts';
 import { fail, succeed } from '../../source/result.ts';
 import { closed, fields, operationType } from '../operationType.ts';
-import { editableSheet, ruleProblems, rulesOf, type RuleProblem } from './ruleRef.ts';
+import { editableSheet, ruleProblems, type RuleProblem } from './ruleRef.ts';
+import { rulesOf } from './sheetRules.ts';
 
 /** Makes rules that stand in a comment rules again. */
 export interface CommentIn {

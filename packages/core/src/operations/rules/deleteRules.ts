@@ -11,10 +11,10 @@ import {
   namesOfRules,
   RuleRefSchema,
   ruleProblems,
-  withLead,
   type RuleProblem,
   type RuleRef,
 } from './ruleRef.ts';
+import { withLead } from './sheetRules.ts';
 
 /** Takes rules out of a sheet with the comments right above them, or leaves them there as comments. */
 export interface DeleteRules {

@@ -1,11 +1,8 @@
 import { Type } from '@sinclair/typebox';
-import { hiddenIn, withSemicolon } from '../../checks/hiddenDeclarations.ts';
-import { duplicateRules } from '../../checks/text/duplicateRules.ts';
-import { wholeLinesAndGap } from '../../source/removal.ts';
 import { fail, succeed } from '../../source/result.ts';
 import { closed, fields, operationType } from '../operationType.ts';
-import { editableSheet, ruleProblems, rulesOf, withLead, type EditableSheet, type RuleProblem } from './ruleRef.ts';
-import type { Edit } from '../../source/span.ts';
+import { duplicateEdits } from './duplicateEdits.ts';
+import { editableSheet, ruleProblems, type RuleProblem } from './ruleRef.ts';
 
 /** Takes out of a sheet what never counts whatever the page: rules said again further down, declarations their own rule beats. */
 export interface DropDuplicates {
@@ -14,18 +11,6 @@ export interface DropDuplicates {
 }
 
 export type DropDuplicatesProblem = RuleProblem | { readonly kind: 'nothing-twice'; readonly sheet: string };
-
-/** The edits that take them out, one for each. */
-export function duplicateEdits({ text, sheet }: Pick<EditableSheet, 'text' | 'sheet'>): readonly Edit[] {
-  const twice = duplicateRules(sheet).map(({ early }) => early);
-  const whole = { start: 0, end: text.length };
-  return [
-    ...twice.map((rule) => ({ span: wholeLinesAndGap(text, withLead(text, sheet, rule), whole), text: '' })),
-    ...rulesOf(sheet)
-      .filter(({ rule }) => !twice.includes(rule))
-      .flatMap(({ rule }) => hiddenIn(rule.declarations).map(([early]) => ({ span: withSemicolon(text, early), text: '' }))), // prettier-ignore
-  ];
-}
 
 export const dropDuplicates = operationType<DropDuplicates, DropDuplicatesProblem>()({
   kind: 'drop-duplicates',

@@ -9,7 +9,8 @@ import { madeNames } from '../../survey/madeNames.ts';
 import { readingOf } from '../../survey/pageReading.ts';
 import { closed, fields, operationType } from '../operationType.ts';
 import { planDeleteRules, deleteRules, type DeleteRulesProblem } from './deleteRules.ts';
-import { editableSheet, rulesOf, underOf, type FoundRule, type RuleRef } from './ruleRef.ts';
+import { editableSheet, type RuleRef } from './ruleRef.ts';
+import { rulesOf, underOf, type FoundRule } from './sheetRules.ts';
 
 /** Takes out of a sheet, or comments out, the rules that no element of any page has in any state, nor what scripts may make. */
 export interface DropUnused {

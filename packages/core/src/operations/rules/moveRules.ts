@@ -15,12 +15,10 @@ import {
   namesOfRules,
   RuleRefSchema,
   ruleProblems,
-  underOf,
-  withLead,
-  type FoundRule,
   type RuleProblem,
   type RuleRef,
 } from './ruleRef.ts';
+import { underOf, withLead, type FoundRule } from './sheetRules.ts';
 
 /** Rules with the comments right above them go to another place: in their own sheet or in another one. */
 export interface MoveRules {

@@ -1,6 +1,7 @@
 import { closingText } from '../gather/printRule.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
-import { findRule, withLead, type EditableSheet, type RuleProblem, type RuleRef } from './ruleRef.ts';
+import { findRule, type EditableSheet, type RuleProblem, type RuleRef } from './ruleRef.ts';
+import { withLead } from './sheetRules.ts';
 
 /** Where rules go in a sheet: before another rule and its comments (or the at-rule it stands in), or at the end. */
 export function placeForRules(

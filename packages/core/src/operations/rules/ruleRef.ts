@@ -1,11 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { parseSheet } from '../../sheet/parseSheet.ts';
-import type { GroupRule, Rule, Sheet, StyleRule } from '../../sheet/sheet.ts';
+import type { Sheet } from '../../sheet/sheet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site, SiteFile } from '../../source/site.ts';
-import type { Span } from '../../source/span.ts';
 import { selectorText } from '../../survey/selectorText.ts';
 import { closed, type ProblemSentences } from '../operationType.ts';
+import { rulesOf, underOf, type FoundRule } from './sheetRules.ts';
 
 /** A style rule of a sheet by what it says: its selectors, the at-rules it stands in, and which of several such rules it is. */
 export interface RuleRef {
@@ -24,12 +24,6 @@ export const RuleRefSchema = Type.Object(
   },
   closed,
 );
-
-export interface FoundRule {
-  readonly rule: StyleRule;
-  /** The at-rules it stands in, outermost first. */
-  readonly groups: readonly GroupRule[];
-}
 
 export type RuleProblem =
   | { readonly kind: 'no-sheet-there'; readonly sheet: string }
@@ -53,23 +47,6 @@ export function editableSheet(site: Site, path: string): Result<EditableSheet, R
   return succeed({ file, text: file.text, sheet: parseSheet(file.text) });
 }
 
-/** All style rules that stand in no other style rule, in the order of the text. */
-export function rulesOf(sheet: Sheet): readonly FoundRule[] {
-  const out: FoundRule[] = [];
-  const walk = (rules: readonly Rule[], groups: readonly GroupRule[]): void => {
-    for (const rule of rules) {
-      if (rule.kind === 'style') out.push({ rule, groups });
-      else if (rule.kind === 'group') walk(rule.rules, [...groups, rule]);
-    }
-  };
-  walk(sheet.rules, []);
-  return out;
-}
-
-/** The at-rules as a reference names them. */
-export const underOf = (groups: readonly GroupRule[]): readonly string[] =>
-  groups.map(({ name, prelude }) => `@${name} ${prelude}`.trim());
-
 export function findRule(sheet: Sheet, { selector, under = [], nth }: RuleRef): FoundRule | undefined {
   const wanted = selectorText(selector);
   const place = under.join('\n');
@@ -92,20 +69,6 @@ export function findRules(
     out.set(found.rule.span.start, found);
   }
   return succeed([...out.values()].sort((a, b) => a.rule.span.start - b.rule.span.start));
-}
-
-/** The rule with the comments that stand right above it, no blank line between. */
-export function withLead(text: string, { comments }: Sheet, { span }: StyleRule): Span {
-  let { start } = span;
-  for (const comment of [...comments].reverse()) {
-    if (comment.end > start) continue;
-    const between = text.slice(comment.end, start);
-    if (!/^[ \t]*(?:\r\n|\r|\n)?[ \t]*$/.test(between)) break;
-    // a comment behind another rule belongs to that one
-    if (!/(?:^|[\r\n])[ \t]*$/.test(text.slice(Math.max(0, comment.start - 200), comment.start))) break;
-    start = comment.start;
-  }
-  return { start, end: span.end };
 }
 
 /** Several rules by the first of them. */

@@ -3,7 +3,7 @@ import { Type } from '@sinclair/typebox';
 import type { ChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
-import type { Edit } from '../../source/span.ts';
+import { smallestEdit } from '../../source/smallestEdit.ts';
 
 /** A sheet's text as a person edited it. `hash` is of the file the edit was made on. */
 export interface EditSheet {
@@ -31,19 +31,6 @@ export function planEditSheet(site: Site, operation: EditSheet): Result<ChangeSe
   if (found && !markup.test(file.text)) return fail({ kind: 'page-markup', path, found: found[0] });
   const edit = smallestEdit(file.text, operation.text);
   return succeed({ created: [], edited: edit ? [{ path, hash: file.hash, edits: [edit] }] : [], deleted: [] });
-}
-
-/** The one replacement that turns `before` into `after`, never parting a surrogate pair or a CRLF; undefined when equal. */
-export function smallestEdit(before: string, after: string): Edit | undefined {
-  if (before === after) return undefined;
-  const most = Math.min(before.length, after.length);
-  let start = 0;
-  while (start < most && before[start] === after[start]) start++;
-  let tail = 0;
-  while (tail < most - start && before[before.length - 1 - tail] === after[after.length - 1 - tail]) tail++;
-  while (start > 0 && /[\uD800-\uDBFF\r]/.test(before[start - 1]!)) start--;
-  while (tail > 0 && /[\uDC00-\uDFFF\n]/.test(before[before.length - tail]!)) tail--;
-  return { span: { start, end: before.length - tail }, text: after.slice(start, after.length - tail) };
 }
 
 export const editSheetProblems: ProblemSentences<EditSheetProblem> = {

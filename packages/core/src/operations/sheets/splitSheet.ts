@@ -13,7 +13,15 @@ import type { OpenPage } from '../../survey/openPage.ts';
 import type { LinkedSource } from '../../page/styleSources.ts';
 import { rebasedText } from '../gather/printRule.ts';
 import { closed, fields, onPages, operationType, type OperationPlan } from '../operationType.ts';
-import { editableSheet, findRule, RuleRefSchema, ruleProblems, withLead, type RuleProblem, type RuleRef } from '../rules/ruleRef.ts'; // prettier-ignore
+import {
+  editableSheet,
+  findRule,
+  RuleRefSchema,
+  ruleProblems,
+  type RuleProblem,
+  type RuleRef,
+} from '../rules/ruleRef.ts';
+import { withLead } from '../rules/sheetRules.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
 import { editWays } from './linksAndImports.ts';
 

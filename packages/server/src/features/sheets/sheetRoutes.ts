@@ -12,7 +12,7 @@ interface Services {
 export function sheetHandlers({
   drafts,
   analysis,
-}: Services): Handlers<'readSheet' | 'readRule' | 'matchSelector' | 'readWords'> {
+}: Services): Handlers<'readSheet' | 'readRule' | 'matchSelector' | 'readWords' | 'readMarkup'> {
   return {
     async readSheet({ params, query }, { signal }) {
       const state = await drafts.stateAt(params, query);
@@ -32,6 +32,10 @@ export function sheetHandlers({
       const found = await analysis.run(state.siteId, 'match', { state, selector, sheet }, { signal });
       if (!found) throw new Refusal('question-refused', `Browsers cannot read the selector ${selector}.`);
       return found;
+    },
+    async readMarkup({ params, query }, { signal }) {
+      const state = await drafts.stateAt(params, query);
+      return { findings: await analysis.run(state.siteId, 'markup', { state }, { signal }) };
     },
     async readWords({ params, query }, { signal }) {
       const state = await drafts.stateAt(params, query);

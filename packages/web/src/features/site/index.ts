@@ -14,7 +14,13 @@ export {
   useTakeOutMutation,
 } from './sitesApi.ts';
 export { useFollowedImports } from './useFollowedImports.ts';
-export { useAttributesQuery, useFamiliesQuery, usePageBandsQuery, useSurveyQuery } from './surveyApi.ts';
+export {
+  useAttributesQuery,
+  useFamiliesQuery,
+  useMarkupQuery,
+  usePageBandsQuery,
+  useSurveyQuery,
+} from './surveyApi.ts';
 export { stationNames, stationTitle, type StationName } from './stations.ts';
 export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';
 export { LeftOutList } from './LeftOutList.tsx';

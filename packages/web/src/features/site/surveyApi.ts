@@ -1,4 +1,11 @@
-import type { AttributeGroupsReply, FamiliesReply, FamilyReply, PageBandsReply, SurveyReply } from '@syndeton/contract';
+import type {
+  AttributeGroupsReply,
+  FamiliesReply,
+  FamilyReply,
+  FindingReply,
+  PageBandsReply,
+  SurveyReply,
+} from '@syndeton/contract';
 import { api, requestFor } from '../../app/api.ts';
 
 interface At {
@@ -13,6 +20,13 @@ export const surveyApi = api.injectEndpoints({
       query: (at) => requestFor('readSurvey', at, { query: { with: 'draft' } }),
       providesTags: ['Site', 'Draft'],
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
+      structuralSharing: false,
+    }),
+    /** What a validator says of the pages' markup, as the draft leaves them. */
+    markup: build.query<readonly FindingReply[], At>({
+      query: (at) => requestFor('readMarkup', at, { query: { with: 'draft' } }),
+      transformResponse: (reply: { findings: FindingReply[] }) => reply.findings,
+      providesTags: ['Site', 'Draft'],
       structuralSharing: false,
     }),
     /** One page opened, as the draft leaves it. */
@@ -39,4 +53,4 @@ export const surveyApi = api.injectEndpoints({
   }),
 });
 
-export const { useAttributesQuery, useSurveyQuery, useFamiliesQuery, usePageBandsQuery } = surveyApi;
+export const { useAttributesQuery, useMarkupQuery, useSurveyQuery, useFamiliesQuery, usePageBandsQuery } = surveyApi;

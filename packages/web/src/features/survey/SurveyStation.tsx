@@ -3,15 +3,19 @@ import type { FindingReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
-import type { SiteView } from '../site/index.ts';
+import { useMarkupQuery, type SiteView } from '../site/index.ts';
 import { PageStation } from '../page/index.ts';
 import type { Sorting } from './barsFor.ts';
 import { SurveyView } from './SurveyView.tsx';
+
+/** A validator takes a few dozen milliseconds a page: more pages than this are looked at when asked for. */
+const mostAsked = 300;
 
 export function SurveyStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const survey = view.survey!;
   const [sorting, setSorting] = useState<Sorting>('left in the page');
   const [problem, setProblem] = useState<string | undefined>(undefined);
+  const [asking, setAsking] = useState(false);
   const inScope = useMemo(() => new Set(view.scope), [view.scope]);
   const pages = useMemo(() => survey.pages.filter((page) => inScope.has(page.path)), [survey, inScope]);
   const blocks = useMemo(
@@ -19,17 +23,19 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
     [survey, inScope],
   );
   // what concerns no page is told of when nothing is chosen
+  const isAsked = asking || view.pages.length <= mostAsked;
+  const { currentData: markup } = useMarkupQuery({ id: view.siteId, number: inHand.draft!.base }, { skip: !isAsked });
   const findings = useMemo(
     () =>
-      survey.findings.filter(({ pages: on }) =>
+      [...survey.findings, ...(markup ?? [])].filter(({ pages: on }) =>
         on.length === 0 ? !view.scoped : on.some((page) => inScope.has(page)),
       ),
-    [survey, inScope, view.scoped],
+    [survey, markup, inScope, view.scoped],
   );
   const sheets = useMemo(() => survey.sheets.map((sheet) => sheet.path), [survey]);
   const openPath = (path: string, line?: number): void => {
     if (view.pages.includes(path)) view.open(path, line);
-    else if (sheets.includes(path)) view.go('sheets', path);
+    else if (sheets.includes(path)) view.openAt('sheets', path, line ?? 1);
     else setProblem(`${path} is neither a page nor a sheet, and none of them names it.`);
   };
   const asked = useAskedLineUp(view.siteId, inHand);
@@ -71,6 +77,8 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
         repeatedBytes={survey.repeatedBytes}
         blocks={blocks}
         findings={findings}
+        markup={markup ? 'known' : isAsked ? 'asked' : 'unasked'}
+        onMarkup={() => setAsking(true)}
         sorting={sorting}
         busy={inHand.changing || asked.looking}
         problem={problem}

@@ -15,6 +15,9 @@ interface Props {
   readonly repeatedBytes: number;
   readonly blocks: readonly SurveyReply['repeatedBlocks'][number][];
   readonly findings: readonly FindingReply[];
+  /** Whether a validator was asked about the pages' markup. */
+  readonly markup: 'known' | 'asked' | 'unasked';
+  readonly onMarkup: () => void;
   readonly sorting: Sorting;
   readonly busy: boolean;
   readonly problem: string | undefined;
@@ -109,6 +112,16 @@ export function SurveyView(props: Props) {
             nowhere={props.nowhere}
             onNowhere={props.onNowhere}
           />
+          {props.markup === 'asked' && (
+            <p className="note" role="status">
+              A validator reads the pages’ markup …
+            </p>
+          )}
+          {props.markup === 'unasked' && (
+            <button type="button" className="act" onClick={props.onMarkup}>
+              Ask a validator about the markup of {allPages.length.toLocaleString('en')} pages
+            </button>
+          )}
           <h2 className="side-h">
             Repeated blocks<span>{blocks.length}</span>
           </h2>
