@@ -27,6 +27,7 @@ import { planRows } from './planRows.ts';
 import { questions } from './questions.ts';
 import { rulePlaces } from './rulePlaces.ts';
 import { spinCapacity } from './spinCapacity.ts';
+import { writing } from './writing.ts';
 
 const sizes = process.argv.slice(2).map(Number).filter(Boolean);
 /** Folders whose plans are counted, besides the demo. */
@@ -185,6 +186,22 @@ function whoDecides(pages: number): void {
   row(pages, 'questions: all overrides', `${overrides.toFixed(0)} ms`);
 }
 
+/** What an author waits for who edits a sheet. */
+function edited(pages: number): void {
+  const { reading, scores, reaches, effects, findings, lines, rename, renameProof } = writing(pages);
+  row(pages, 'sheets: all pages read, once for each draft', `${Math.round(reading)} ms`);
+  row(pages, `sheets: what a rule wins, p95 of ${scores.length}`, `${p95(scores).toFixed(0)} ms`, `target 150, median ${median(scores).toFixed(0)} ms`); // prettier-ignore
+  row(
+    pages,
+    `sheets: a new selector, at most of ${reaches.length}`,
+    `${Math.max(...reaches).toFixed(0)} ms`,
+    'target 200',
+  );
+  row(pages, `sheets: an edit proved, median of ${effects.length}`, `${median(effects).toFixed(0)} ms`, `at most ${Math.max(...effects).toFixed(0)} ms`); // prettier-ignore
+  row(pages, `sheets: findings of ${lines.toLocaleString('en')} lines`, `${findings.toFixed(0)} ms`, 'in a worker');
+  row(pages, 'sheets: a class renamed on all pages, and proved', `${Math.round(rename)} ms`, `proof ${Math.round(renameProof)} ms`); // prettier-ignore
+}
+
 console.log(`spin capacity of two threads: ${(await spinCapacity()).toFixed(2)} (2 would be two free cores)\n`);
 parseAll(makeSite(makeFiles(100, 'embedded'))); // warm up
 cascadeAll(makeSite(makeFiles(100, 'embedded')));
@@ -196,6 +213,7 @@ for (const kind of ['shared', 'embedded'] as const) kept(kind, sizes.at(-1) ?? 3
 whoDecides(sizes.at(-1) ?? 3000);
 decision(sizes.at(-1) ?? 3000);
 mended(sizes.at(-1) ?? 3000);
+edited(sizes.at(-1) ?? 3000);
 
 const site = makeSite(makeFiles(20, 'embedded'));
 const winners = measure(() => {

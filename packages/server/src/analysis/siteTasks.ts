@@ -286,16 +286,20 @@ function madeDraft(
   };
 }
 
-/** Only what came with the draft: what was wrong before is told of in Survey. */
+/** Only what came with the draft: what was wrong before, perhaps under another name of the sheet, is told of in Survey. */
 function mistakesIn(before: Site, after: Site, changes: DraftReply['changes']): DraftReply['mistakes'] {
-  return changes.flatMap(({ path, kind }) => {
-    const text = after.files.get(path)?.text;
-    if (kind !== 'sheet' || text === undefined) return [];
-    const was = new Set(textFindings(before.files.get(path)?.text ?? '').map(({ sentence }) => sentence));
-    return textFindings(text)
-      .filter(({ severity, sentence }) => severity !== 'note' && !was.has(sentence))
-      .map(({ sentence, span }) => ({ path, sentence, line: placeOf(text, span.start).line }));
-  });
+  const sheets = changes.filter(({ kind }) => kind === 'sheet');
+  const found = (site: Site, path: string) => textFindings(site.files.get(path)?.text ?? '').filter(({ severity }) => severity !== 'note'); // prettier-ignore
+  const was = new Set(sheets.flatMap(({ path }) => found(before, path).map(({ sentence }) => sentence)));
+  return sheets.flatMap(({ path }) =>
+    found(after, path)
+      .filter(({ sentence }) => !was.has(sentence))
+      .map(({ sentence, span }) => ({
+        path,
+        sentence,
+        line: placeOf(after.files.get(path)?.text ?? '', span.start).line,
+      })),
+  );
 }
 
 /** Sheets that count as nothing, in the order of their names. */
