@@ -35,11 +35,9 @@ const propose = async (page, id) => {
   await lineUp((await reply.json()).operations)(page, id);
 };
 const red = async (page) => {
-  await page.locator('.cm-line', { hasText: '#banner i' }).click();
-  await page.keyboard.press('End');
-  await page.keyboard.press('Enter');
-  await page.keyboard.type('h2 { color: #7a3b12; letter-spacing: .01em; }');
-  await page.keyboard.press('Control+s');
+  const line = page.locator('.cm-line', { hasText: 'a { color' }).first();
+  await line.getByText('#0b5563').dblclick();
+  await page.keyboard.type('1d4f8a');
   await page.waitForTimeout(1500);
 };
 

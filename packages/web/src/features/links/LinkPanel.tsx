@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
-import type { LinkPlace, PathStyle } from '@syndeton/core';
+import { mediaSlip, type LinkPlace, type PathStyle } from '@syndeton/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { Mark } from '../../ui/Mark.tsx';
+import { Coded } from '../../ui/Coded.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count } from '../../ui/format.ts';
 import { placeOf, type LinkColumn, type LinkGrid, type PlaceName } from './linkGrid.ts';
@@ -192,10 +193,11 @@ function MediaField({
   readonly onMedia: (media: string) => void;
 }) {
   const [typing, setTyping] = useState<string | undefined>(undefined);
+  const slip = typing === undefined ? undefined : mediaSlip(typing);
   if (typing !== undefined)
     return (
       <form
-        className="flex gap-2"
+        className="flex flex-wrap gap-2"
         onSubmit={(event) => {
           event.preventDefault();
           setTyping(undefined);
@@ -207,12 +209,25 @@ function MediaField({
           className="field m"
           aria-label="Media query"
           autoFocus
+          aria-invalid={slip !== undefined}
           value={typing}
           onChange={(event) => setTyping(event.target.value)}
         />
         <button type="submit" className="act">
           Set
         </button>
+        {slip && (
+          <p className="note">
+            <span className="err">
+              <Coded text={slip.sentence} />
+            </span>{' '}
+            {slip.right !== undefined && (
+              <button type="button" className="act" onClick={() => setTyping(slip.right)}>
+                Make it {slip.right}
+              </button>
+            )}
+          </p>
+        )}
       </form>
     );
   return (

@@ -33,7 +33,7 @@ export interface LinkGrid {
 
 /** Findings that the Links station is there for. */
 export const isAboutLinks =
-  /^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|linked-twice|empty-sheet)/;
+  /^(link-|page-without-link|sheet-order|baseline-last|rule-not-reached|linked-twice|empty-sheet|media-query)/;
 
 const wrongWords: Readonly<Record<string, string>> = {
   'link-missing': 'no such file there',

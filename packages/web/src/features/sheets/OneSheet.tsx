@@ -97,6 +97,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onTyped, 
         words={words}
         handle={handle}
         onPutBack={putBack}
+        onLineUp={onLineUp}
         onClass={(name, take, elements) => onLineUp(take ? `Take the class ${name}?` : `Give the class ${name}?`, [{ kind: 'give-class', name, ...(take ? { take } : {}), elements: [...elements] }])} // prettier-ignore
         acts={
           rule && ref ? (

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState, type ReactNode, type RefObject } from 'react';
 import { dropFromRule, parseSheet, setInRule, type OutlinedRule, type Said } from '@syndeton/core';
-import type { SelectorReachReply, SheetReachReply, SiteWordsReply } from '@syndeton/contract';
+import type { OperationBody, SelectorReachReply, SheetReachReply, SiteWordsReply } from '@syndeton/contract';
 import { count } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
@@ -13,7 +13,7 @@ import { LivePage } from './LivePage.tsx';
 import type { TextLook } from './liveDocument.ts';
 import { NewRule } from './NewRule.tsx';
 import { RuleForm } from './RuleForm.tsx';
-import { RuleScore } from './RuleScore.tsx';
+import { RuleScore, type BeaterAct } from './RuleScore.tsx';
 import { useRuleScoreQuery } from './sheetsApi.ts';
 import { usePickedRule } from './usePickedRule.ts';
 import type { SheetEdit } from './useSheetEdit.ts';
@@ -38,6 +38,7 @@ interface Props {
   readonly handle: RefObject<EditorHandle | undefined>;
   readonly acts: ReactNode;
   readonly onPutBack: () => void;
+  readonly onLineUp: (title: string, operations: readonly OperationBody[]) => void;
   readonly onClass: (name: string, take: boolean, elements: readonly Picked[]) => void;
 }
 
@@ -137,7 +138,7 @@ export function RulePanel(props: Props) {
       )}
       {
         way === 'words' && here?.start !== undefined && score &&
-        <RuleScore score={score} pages={reach?.pages ?? pages} changed={changed} onBeater={onBeater} actOf={(beater) => actOn(beater, view)} /> // prettier-ignore
+        <RuleScore score={score} pages={reach?.pages ?? pages} changed={changed} onBeater={onBeater} actsOf={(beater) => actsOn(beater, view, props.onLineUp)} /> // prettier-ignore
       }
       {way !== 'page' && typed.changed && !typed.overtaken && (
         <EffectView
@@ -219,8 +220,18 @@ function styleRuleAt(text: string, start: number) {
 }
 
 /** What the author can do about it where pages say it again. */
-function actOn(beater: Beater, view: SiteView): { readonly label: string; readonly does: () => void } | undefined {
-  return beater.kind === 'embedded' ? { label: 'Gather it', does: () => view.go('gather') } : undefined;
+function actsOn(
+  { kind, selector, properties, value, pages }: Beater,
+  view: SiteView,
+  onLineUp: Props['onLineUp'],
+): readonly BeaterAct[] {
+  if (kind !== 'embedded' && kind !== 'attribute') return [];
+  const gather = { label: 'Gather it', does: () => view.go('gather') };
+  const [property] = properties;
+  if (property === undefined || properties.length > 1) return [gather];
+  const said = kind === 'attribute' ? { where: 'attribute' as const } : { where: 'block' as const, selector };
+  const drop = { kind: 'drop-declaration' as const, ...said, property, value, pages: [...pages] };
+  return [gather, { label: 'Drop it there', does: () => onLineUp(`Drop ${property} on these pages?`, [drop]) }];
 }
 
 const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

@@ -3,6 +3,12 @@ import { Coded } from '../../ui/Coded.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { beaterReason, beaterWords, type Beater } from './beaterWords.ts';
 
+/** What can be done about a beater. */
+export interface BeaterAct {
+  readonly label: string;
+  readonly does: () => void;
+}
+
 interface Props {
   readonly score: RuleScoreReply;
   /** The pages of the sheet, in rail order. */
@@ -10,11 +16,11 @@ interface Props {
   /** Properties that the edit in hand changes. */
   readonly changed: readonly string[];
   readonly onBeater: (beater: Beater) => void;
-  readonly actOf: (beater: Beater) => { readonly label: string; readonly does: () => void } | undefined;
+  readonly actsOf: (beater: Beater) => readonly BeaterAct[];
 }
 
 /** Declarations down, pages across: solid wins, hollow loses; below, who beats what. */
-export function RuleScore({ score, pages, changed, onBeater, actOf }: Props) {
+export function RuleScore({ score, pages, changed, onBeater, actsOf }: Props) {
   return (
     <>
       <table className="score">
@@ -51,25 +57,22 @@ export function RuleScore({ score, pages, changed, onBeater, actOf }: Props) {
       </table>
       {score.beaters.length > 0 && (
         <ul className="loss" aria-label="What beats it">
-          {score.beaters.slice(0, 6).map((beater, i) => {
-            const act = actOf(beater);
-            return (
-              <li key={i}>
-                <Mark kind={beater.kind} />
-                <span>
-                  <button type="button" className="plain" onClick={() => onBeater(beater)}>
-                    <Coded text={beaterWords(beater)} />
-                  </button>{' '}
-                  <i>{beaterReason(beater)}</i>{' '}
-                  {act && (
-                    <button type="button" className="act" onClick={act.does}>
-                      {act.label}
-                    </button>
-                  )}
-                </span>
-              </li>
-            );
-          })}
+          {score.beaters.slice(0, 6).map((beater, i) => (
+            <li key={i}>
+              <Mark kind={beater.kind} />
+              <span>
+                <button type="button" className="plain" onClick={() => onBeater(beater)}>
+                  <Coded text={beaterWords(beater)} />
+                </button>{' '}
+                <i>{beaterReason(beater)}</i>{' '}
+                {actsOf(beater).map(({ label, does }) => (
+                  <button key={label} type="button" className="act mr-3" onClick={does}>
+                    {label}
+                  </button>
+                ))}
+              </span>
+            </li>
+          ))}
           {score.beaters.length > 6 && <li className="note">and {score.beaters.length - 6} more</li>}
         </ul>
       )}

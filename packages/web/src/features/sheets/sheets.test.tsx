@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { act, render, renderHook, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { EditorState } from '@codemirror/state';
+import { EditorView } from '@codemirror/view';
 import { contrastRatio, noWords, sheetOutline, type OutlinedRule } from '@syndeton/core';
 import type { EffectReply, FileTextReply, RuleScoreReply } from '@syndeton/contract';
 import { beaterReason, beaterWords, type Beater } from './beaterWords.ts';
@@ -8,6 +10,8 @@ import { toggled } from './ClassForPicked.tsx';
 import { changedProperties, firstAnswer } from './editInHand.ts';
 import { EffectView } from './EffectView.tsx';
 import { editorText, toEditor, toFile } from './editor/lineEnds.ts';
+import { movedRule } from './editor/moveRule.ts';
+import { ruleMarks, showRules } from './editor/ruleMarks.ts';
 import { lengthParts } from './formProperties.ts';
 import { RuleForm } from './RuleForm.tsx';
 import { ruleRefOf } from './ruleRefOf.ts';
@@ -221,3 +225,25 @@ test('the form says what the rule says, and each change is one of the text', asy
   await userEvent.click(screen.getByRole('button', { name: 'Take zoom out' }));
   expect(onDrop).toHaveBeenCalledWith('zoom');
 });
+
+describe('a rule is moved by key', () => {
+  const state = (text: string, head: number) => {
+    const editor = new EditorView({ state: EditorState.create({ doc: text, selection: { anchor: head }, extensions: ruleMarks }) }); // prettier-ignore
+    showRules(editor, { rules: sheetOutline(text), reachOf: () => undefined, wasOf: () => undefined });
+    return editor.state;
+  };
+  const after = (text: string, head: number, by: -1 | 1): string | undefined => {
+    const at = state(text, head);
+    const spec = movedRule(at, by);
+    return spec && at.update(spec).state.doc.toString();
+  };
+  test.each([
+    ['down', 'a { top: 0 }\n\nb { top: 0 }\n', 1, 1, 'b { top: 0 }\n\na { top: 0 }\n'],
+    ['up, with the comment above it', 'a { top: 0 }\n/* bee */\nb {\n  top: 0 }\n', 24, -1, '/* bee */\nb {\n  top: 0 }\na { top: 0 }\n'],
+    ['the last goes no further', 'a { top: 0 }\nb { top: 0 }\n', 14, 1, undefined],
+    ['not into an at-rule', 'a { top: 0 }\n@media print { b { top: 0 } }\n', 1, 1, undefined],
+    ['only from its first line: elsewhere the line moves', 'a {\n  top: 0;\n}\nb { top: 0 }\n', 8, 1, undefined],
+  ] as const)('%s', (_shows, text, head, by, wanted) => {
+    expect(after(text, head, by)).toBe(wanted);
+  });
+}); // prettier-ignore

@@ -13,6 +13,7 @@ import { WritingHelp } from '../writing/WritingHelp.ts';
 import { completion } from './completion.ts';
 import { editorLook } from './editorLook.ts';
 import { findingLines, showFindings } from './findingLines.ts';
+import { moveRule } from './moveRule.ts';
 import { editorText, lineEndIn, toFile } from './lineEnds.ts';
 import { outline, ruleMarks, showRules, type Reach } from './ruleMarks.ts';
 
@@ -139,6 +140,8 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
         ),
         keymap.of([
           { key: 'Mod-s', run: () => (now.current.onLineUp(), true) },
+          { key: 'Alt-ArrowUp', run: moveRule(-1) },
+          { key: 'Alt-ArrowDown', run: moveRule(1) },
           { key: 'F8', run: nextDiagnostic, shift: previousDiagnostic },
           ...closeBracketsKeymap,
           ...completionKeymap,
