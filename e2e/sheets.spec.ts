@@ -222,3 +222,28 @@ test('by keyboard alone: to a sheet, through its findings, and into the draft', 
   await page.keyboard.press('Control+s');
   await expect(draftBar(page)).toContainText('1 operation', proved);
 });
+
+test('each changed file is shown side by side as text: before saving, after it, and at hand-off', async ({ page }) => {
+  const id = await openDemo(page, 'sheets');
+  const add = (selector: string) => ({ kind: 'add-rule', sheet: 'css/base.css', selector, declarations: [{ property: 'top', value: '0' }] }); // prettier-ignore
+  await page.request.put(`/api/sites/${id}/draft`, {
+    data: { base: 1, version: 0, operations: [add('em'), { ...add('i'), sheet: 'css/print.css' }] },
+  });
+  await page.reload();
+  await page.getByRole('button', { name: 'Review' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'css/base.css' }).click();
+  const after = (path: string, state: string) => page.getByRole('textbox', { name: `${path} ${state}` });
+  await expect(after('css/base.css', 'with the draft')).toContainText('em { top: 0; }');
+  await expect(after('css/base.css', 'in r1')).not.toContainText('em { top: 0; }');
+  await page.keyboard.press('j');
+  await expect(after('css/print.css', 'with the draft')).toContainText('i { top: 0; }');
+  await page.keyboard.press('Escape');
+  await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
+  await page.reload();
+  await page.getByRole('button', { name: 'What r2 changed' }).click();
+  await expect(after('css/base.css', 'in r2')).toContainText('em { top: 0; }');
+  await page.keyboard.press('Escape');
+  await page.goto(`/sites/${id}/hand-off`);
+  await page.getByRole('button', { name: 'See what changed, file by file' }).click();
+  await expect(after('css/base.css', 'in r2')).toContainText('em { top: 0; }');
+});

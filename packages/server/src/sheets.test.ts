@@ -104,4 +104,15 @@ describe('an edit before and after it is in the draft', () => {
       { path: 's.css', line: 3, sentence: 'The closing brace of `h3` is missing, so `h4` counts as a part of it.' },
     ]);
   });
+  test('what was wrong in the pages already is no mistake of the draft', async () => {
+    const wrong = [
+      { path: 'a.html', content: '<!DOCTYPE html><title>t</title><style>h2 { tpo: 0; color: red }</style><h2>x</h2>' },
+      { path: 'b.html', content: '<!DOCTYPE html><title>t</title><style>h2 { tpo: 0; color: red }</style><h2>x</h2>' },
+    ];
+    const reply = await request(app()).post('/api/sites').field('name', 'Wrong').attach('archive', await makeZip(wrong), 'x.zip'); // prettier-ignore
+    const other = (reply.body as { id: string }).id;
+    const operations = [{ kind: 'gather-rules', sheet: 's.css', rules: [{ family: 'h2' }] }];
+    const { body } = await request(app()).put(`/api/sites/${other}/draft`).send({ base: 1, version: 0, operations });
+    expect(body).toMatchObject({ mistakes: [], changes: [{ path: 'a.html' }, { path: 'b.html' }, { path: 's.css' }] });
+  });
 });

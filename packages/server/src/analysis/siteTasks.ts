@@ -23,10 +23,8 @@ import {
   markupFindings,
   missingSheets,
   selectorReach,
-  placeOf,
   siteAsChosen,
   takenAsMissing,
-  textFindings,
   withAbsent,
   withDecisions,
   type KeptDraftState,
@@ -40,6 +38,7 @@ import { attributeGroups } from './attributeGroups.ts';
 import { makeInventory } from './inventory.ts';
 import { elementReply, overridesReply, questionReply, valueReply } from './precedence.ts';
 import { effectReply, ruleScoreReply, sheetReachReply, wordsReply } from './sheetReplies.ts';
+import { mistakesIn } from './mistakes.ts';
 import type { AnalysisTasks, MadeDraft, SiteState } from './tasks.ts';
 
 /** Called after each page of a long task: tells how far it is, and ends it when nobody waits for it. */
@@ -284,22 +283,6 @@ function madeDraft(
     files,
     bytes: [...fresh],
   };
-}
-
-/** Only what came with the draft: what was wrong before, perhaps under another name of the sheet, is told of in Survey. */
-function mistakesIn(before: Site, after: Site, changes: DraftReply['changes']): DraftReply['mistakes'] {
-  const sheets = changes.filter(({ kind }) => kind === 'sheet');
-  const found = (site: Site, path: string) => textFindings(site.files.get(path)?.text ?? '').filter(({ severity }) => severity !== 'note'); // prettier-ignore
-  const was = new Set(sheets.flatMap(({ path }) => found(before, path).map(({ sentence }) => sentence)));
-  return sheets.flatMap(({ path }) =>
-    found(after, path)
-      .filter(({ sentence }) => !was.has(sentence))
-      .map(({ sentence, span }) => ({
-        path,
-        sentence,
-        line: placeOf(after.files.get(path)?.text ?? '', span.start).line,
-      })),
-  );
 }
 
 /** Sheets that count as nothing, in the order of their names. */

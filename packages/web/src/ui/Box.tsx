@@ -8,18 +8,21 @@ export function Box({
   title,
   children,
   describedBy,
+  wide = false,
 }: {
   readonly open: boolean;
   readonly onClose: () => void;
   readonly title: string;
   readonly children: ReactNode;
   readonly describedBy?: string;
+  /** As large as the window allows. */
+  readonly wide?: boolean;
 }) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
-        <Dialog.Content className="box" aria-describedby={describedBy}>
+        <Dialog.Content className={wide ? 'box wide' : 'box'} aria-describedby={describedBy}>
           <Dialog.Title className="mb-3 text-head font-bold">{title}</Dialog.Title>
           {children}
         </Dialog.Content>

@@ -28,6 +28,8 @@ interface Props {
   /** To a line of a sheet. */
   readonly onLine: (path: string, line: number) => void;
   readonly onBroughtIn: () => void;
+  /** Files before and after as text: of the draft from this file on, or of what was saved last. */
+  readonly onTexts: (path?: string) => void;
 }
 
 /** What is lined up, in words, with what the proof says of it; nothing is half-saved. */
@@ -49,6 +51,7 @@ export function DraftBar({
   onProof,
   onLine,
   onBroughtIn,
+  onTexts,
 }: Props) {
   const [reviewing, setReviewing] = useState(false);
   const [asking, setAsking] = useState(false);
@@ -122,6 +125,11 @@ export function DraftBar({
                 Put back
               </button>
             )}
+            {revision > 1 && (
+              <button type="button" className="act" onClick={() => onTexts()}>
+                What r{revision} changed
+              </button>
+            )}
             <button type="button" className="act" onClick={onBroughtIn}>
               What was brought in
             </button>
@@ -148,7 +156,18 @@ export function DraftBar({
           </button>
         </div>
       </Box>
-      {draft && <DraftReview open={reviewing} onClose={() => setReviewing(false)} draft={draft} onRemove={onRemove} />}
+      {draft && (
+        <DraftReview
+          open={reviewing}
+          onClose={() => setReviewing(false)}
+          draft={draft}
+          onRemove={onRemove}
+          onTexts={(path) => {
+            setReviewing(false);
+            onTexts(path);
+          }}
+        />
+      )}
     </section>
   );
 }

@@ -8,11 +8,14 @@ export function DraftReview({
   onClose,
   draft,
   onRemove,
+  onTexts,
 }: {
   readonly open: boolean;
   readonly onClose: () => void;
   readonly draft: DraftReply;
   readonly onRemove: (index: number) => void;
+  /** The texts before and after, from this file on. */
+  readonly onTexts: (path: string) => void;
 }) {
   return (
     <Box
@@ -48,7 +51,14 @@ export function DraftReview({
       <ul className="mt-3 border-t border-line-2 pt-2 text-table">
         {draft.changes.slice(0, 12).map((change) => (
           <li key={change.path} className="flex justify-between">
-            <code>{change.path}</code>
+            <button
+              type="button"
+              className="act"
+              title="See its text before and after"
+              onClick={() => onTexts(change.path)}
+            >
+              <code>{change.path}</code>
+            </button>
             <span className="text-ink-2">
               {change.change === 'created' ? 'new, ' : `${kB(change.bytesBefore)} → `}
               {kB(change.bytesAfter)}

@@ -24,6 +24,7 @@ import { SurveyStation } from '../survey/index.ts';
 import { BroughtIn } from './BroughtIn.tsx';
 import { DraftBar } from './DraftBar.tsx';
 import { HeadBar } from './HeadBar.tsx';
+import { ChangedTexts, RevisionTexts } from '../texts/index.ts';
 import { KeysHelp } from './KeysHelp.tsx';
 import { PagesRail } from './PagesRail.tsx';
 import { Spine } from './Spine.tsx';
@@ -40,6 +41,7 @@ export function SiteFrame() {
   const [restore, restoring] = useRestoreRevisionMutation();
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
+  const [texts, setTexts] = useState<string | undefined>(undefined);
   const [showing, setShowing] = useState(false);
   const filter = useRef<HTMLInputElement>(null);
   const overrides = useOverridesCount(view.siteId, view.site?.revision, view.station === 'precedence');
@@ -120,6 +122,7 @@ export function SiteFrame() {
         revision={view.site?.revision ?? draft?.base ?? 1}
         idle={idleSentence(view)}
         onBroughtIn={() => setShowing(true)}
+        onTexts={(path) => setTexts(path ?? '')}
         problem={inHand.problem ?? problemOf(restoring.error)}
         busy={inHand.changing}
         onSave={inHand.save}
@@ -136,6 +139,16 @@ export function SiteFrame() {
       />
       {finding && <SiteFinder view={view} onClose={() => setFinding(false)} onBroughtIn={() => setShowing(true)} />}
       {showing && view.site && <BroughtIn view={view} inHand={inHand} onClose={() => setShowing(false)} />}
+      {texts !== undefined && draft && draft.operations.length > 0 && (
+        <ChangedTexts
+          between={{ siteId: view.siteId, from: `r${draft.base}`, to: 'draft', path: texts || undefined }}
+          changes={draft.changes}
+          onClose={() => setTexts(undefined)}
+        />
+      )}
+      {texts !== undefined && draft?.operations.length === 0 && draft.base > 1 && (
+        <RevisionTexts siteId={view.siteId} from={draft.base - 1} to={draft.base} onClose={() => setTexts(undefined)} />
+      )}
       <KeysHelp open={helping} onClose={() => setHelping(false)} />
     </div>
   );

@@ -63,6 +63,7 @@ describe('draft bar', () => {
     onProof: jest.fn(),
     onLine: jest.fn(),
     onBroughtIn: jest.fn(),
+    onTexts: jest.fn(),
   });
   const common = {
     progress: undefined,
@@ -79,6 +80,18 @@ describe('draft bar', () => {
     expect(screen.getByText('Nothing lined up.')).toBeTruthy();
     screen.getByRole('button', { name: 'What was brought in' }).click();
     expect(on.onBroughtIn).toHaveBeenCalled();
+    expect(screen.queryByRole('button', { name: /What r/ })).toBeNull();
+  });
+
+  test('what was saved last can be read as text, and so can each file that is lined up', async () => {
+    const on = actions();
+    const { rerender } = render(<DraftBar {...common} {...on} revision={3} draft={draftOf(0)} proof={undefined} />);
+    await userEvent.click(screen.getByRole('button', { name: 'What r3 changed' }));
+    expect(on.onTexts).toHaveBeenCalledWith();
+    rerender(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('same')} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Review' }));
+    await userEvent.click(screen.getByRole('button', { name: 'a.css' }));
+    expect(on.onTexts).toHaveBeenLastCalledWith('a.css');
   });
 
   test('lined up and the same: saving takes the accent', async () => {

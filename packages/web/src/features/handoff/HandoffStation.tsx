@@ -1,17 +1,30 @@
+import { useState } from 'react';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { useChangesSinceQuery } from './handoffApi.ts';
+import { ChangedTexts } from '../texts/index.ts';
 import { HandoffView } from './HandoffView.tsx';
 
 export function HandoffStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const site = view.site!;
+  const [texts, setTexts] = useState(false);
   const { data: changes } = useChangesSinceQuery({ id: site.id, number: site.revision, since: 1 });
   return (
-    <HandoffView
-      site={site}
-      changes={changes}
-      linedUp={inHand.draft!.operations.length}
-      onGather={() => view.go('gather')}
-    />
+    <>
+      <HandoffView
+        site={site}
+        changes={changes}
+        linedUp={inHand.draft!.operations.length}
+        onGather={() => view.go('gather')}
+        onTexts={() => setTexts(true)}
+      />
+      {texts && changes && (
+        <ChangedTexts
+          between={{ siteId: site.id, from: 'r1', to: `r${site.revision}` }}
+          changes={changes}
+          onClose={() => setTexts(false)}
+        />
+      )}
+    </>
   );
 }

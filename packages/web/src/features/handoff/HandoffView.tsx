@@ -9,10 +9,11 @@ interface Props {
   readonly changes: readonly ChangedFileReply[] | undefined;
   readonly linedUp: number;
   readonly onGather: () => void;
+  readonly onTexts: () => void;
 }
 
 /** What leaves Syndeton: the files to upload together, sheets before pages, and the ways out. */
-export function HandoffView({ site, changes, linedUp, onGather }: Props) {
+export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props) {
   const archive = addressOf('downloadArchive', { id: site.id, number: site.revision });
   const files = [...(changes ?? [])].sort(byPath);
   const sheets = files.filter((file) => file.kind === 'sheet');
@@ -60,6 +61,13 @@ export function HandoffView({ site, changes, linedUp, onGather }: Props) {
       <div className="grid min-[900px]:grid-cols-[minmax(0,606fr)_minmax(0,674fr)]">
         <UploadList sheets={sheets} pages={pages} />
         <section className="px-6 py-4">
+          {files.length > 0 && (
+            <p className="mb-3">
+              <button type="button" className="act" onClick={onTexts}>
+                See what changed, file by file
+              </button>
+            </p>
+          )}
           <h2 className="mb-1.5">Ways out</h2>
           <table className="wo">
             <tbody>

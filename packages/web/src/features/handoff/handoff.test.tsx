@@ -20,7 +20,7 @@ const changes: readonly ChangedFileReply[] = [
   { path: 'css/site.css', change: 'created', bytesBefore: 0, bytesAfter: 500, kind: 'sheet' },
 ];
 const show = (changed: readonly ChangedFileReply[] | undefined, linedUp = 0) =>
-  render(<HandoffView site={site} changes={changed} linedUp={linedUp} onGather={() => {}} />);
+  render(<HandoffView site={site} changes={changed} linedUp={linedUp} onGather={() => {}} onTexts={() => undefined} />);
 
 test('says what leaves, sheets before pages, with sizes', () => {
   show(changes);

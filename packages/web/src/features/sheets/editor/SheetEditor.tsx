@@ -11,7 +11,7 @@ import { ruleAt, smallestEdit, type OutlinedRule, type SiteWords } from '@syndet
 import type { Looked } from '../writing/answers.ts';
 import { WritingHelp } from '../writing/WritingHelp.ts';
 import { completion } from './completion.ts';
-import { editorLook } from './editorLook.ts';
+import { codeLook } from '../../../ui/codeLook.ts';
 import { findingLines, showFindings } from './findingLines.ts';
 import { moveRule } from './moveRule.ts';
 import { editorText, lineEndIn, toFile } from './lineEnds.ts';
@@ -121,7 +121,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
       doc: base,
       extensions: [
         EditorState.lineSeparator.of(lineEndIn(base)),
-        editorLook,
+        codeLook,
         lineNumbers(),
         foldGutter({ openText: '⌄', closedText: '›' }),
         highlightActiveLine(),

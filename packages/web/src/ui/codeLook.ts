@@ -59,4 +59,4 @@ const surface = EditorView.theme({
   '.cm-completionMatchedText': { textDecoration: 'none', fontWeight: '680' },
 });
 
-export const editorLook: Extension = [surface, syntaxHighlighting(code)];
+export const codeLook: Extension = [surface, syntaxHighlighting(code)];

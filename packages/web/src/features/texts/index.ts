@@ -1,0 +1,2 @@
+export { ChangedTexts, RevisionTexts } from './ChangedTextsLazy.tsx';
+export type { TextsBetween } from './ChangedTexts.tsx';
