@@ -11,6 +11,7 @@ const floors = [
   'proof',
   'operations',
   'plan',
+  'handoff',
 ];
 const floorRules = floors.slice(0, -1).map((floor, i) => ({
   name: `core-floor-${i}`,
@@ -38,7 +39,7 @@ module.exports = {
       to: {
         pathNot: [
           '^packages/core/src/',
-          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities|fastest-levenshtein|acorn|@noble/hashes|@sinclair/typebox|html-validate)/',
+          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities|fastest-levenshtein|acorn|@noble/hashes|@sinclair/typebox|html-validate|diff)/',
         ],
       },
     },

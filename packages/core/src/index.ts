@@ -96,6 +96,7 @@ export {
   type AttributesPlan,
   type GatherAttributes,
 } from './operations/gather/gatherAttributes.ts';
+export { unifiedPatch, type UnifiedPatch } from './handoff/unifiedPatch.ts';
 export { tradesOf, type Trade } from './plan/trades.ts';
 export { planFigures, type PlanFigures } from './plan/planFigures.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
