@@ -243,7 +243,13 @@ test('each changed file is shown side by side as text: before saving, after it, 
   await page.getByRole('button', { name: 'What r2 changed' }).click();
   await expect(after('css/base.css', 'in r2')).toContainText('em { top: 0; }');
   await page.keyboard.press('Escape');
+  // what was saved can be compared as well: a revision with the one before
+  await page.goto(`/sites/${id}/proof`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('look the same', proved);
+  await expect(page.getByRole('button', { name: 'r1', exact: true })).toBeVisible();
   await page.goto(`/sites/${id}/hand-off`);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download patch' }).click()]); // prettier-ignore
+  expect(download.suggestedFilename()).toBe('Brindle-Sound-Ferry-r1-to-r2.patch');
   await page.getByRole('button', { name: 'See what changed, file by file' }).click();
   await expect(after('css/base.css', 'in r2')).toContainText('em { top: 0; }');
 });

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -223,4 +224,15 @@ test('sheets that are not here: a proof takes them as missing on the server too 
   expect((await run('proof', before, at('missing-out'), '--missing', 'nothing')).code).toBe(0);
   const refused = await run('proof', before, after, '--missing', 'all');
   expect([refused.code, refused.err]).toEqual([2, expect.stringContaining('unknown and nothing are allowed')]);
+});
+
+test('patch: what gathering changed, as git apply takes it', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'b.html': page('<style>p{color:red}</style>') });
+  await run('gather', site, '--out', at('after'), '--sheet', 'css/all.css');
+  const { code, out } = await run('patch', site, at('after'), '--out', at('site.patch'));
+  expect([code, out]).toEqual([0, expect.stringMatching(/site\.patch: \d+ bytes\./)]);
+  spawnSync('git', ['apply', '--whitespace=nowarn', at('site.patch')], { cwd: site, env: { ...process.env, GIT_CEILING_DIRECTORIES: folder } }); // prettier-ignore
+  for (const name of ['a.html', 'b.html', 'css/all.css'])
+    expect(fs.readFileSync(path.join(site, name))).toEqual(fs.readFileSync(at('after', name)));
+  expect((await run('patch', site, at('after'))).code).toBe(2);
 });

@@ -1,4 +1,5 @@
-import { checkSite, proveSites, missingSheets, withAbsent } from '@syndeton/core';
+import fs from 'node:fs/promises';
+import { checkSite, proveSites, missingSheets, unifiedPatch, withAbsent } from '@syndeton/core';
 import { Command, CommanderError } from 'commander';
 import { runCheck, type CheckOptions } from './checkCommand.ts';
 import { runGather } from './gatherCommand.ts';
@@ -101,6 +102,16 @@ export async function main(
       const proof = proveSites(withAbsent(old, absent), withAbsent(now, absent));
       print(options.json ? JSON.stringify(proof, null, 2) : printProof(proof, absent));
       code = { same: 0, intended: 0, differs: 1, unsure: 3 }[proof.verdict];
+    });
+  program
+    .command('patch <before> <after>')
+    .description('what changed between two states of a site as a unified patch for git apply and patch -p1')
+    .requiredOption('--out <file>', 'where the patch is written; a file that is there is replaced')
+    .action(async (before: string, after: string, options: { out: string }) => {
+      const { bytes, leftOut } = unifiedPatch(await readSiteFolder(before), await readSiteFolder(after));
+      await fs.writeFile(options.out, bytes);
+      print(`${options.out}: ${bytes.length} bytes.`);
+      if (leftOut.length > 0) print(`Left out, no text: ${leftOut.join(', ')}. Copy these yourself.`);
     });
   program
     .command('precedence <dir>')

@@ -55,6 +55,7 @@ function operationOf(name: string, address: string, { summary, query, body, fiel
 
 function replyOf({ body, events }: Route['reply']): object {
   if (body === 'empty') return { description: 'done' };
+  if (body === 'patch') return { description: 'a unified patch', content: { 'text/x-patch': {} } };
   if (body === 'zip') return { description: 'a zip archive', content: { 'application/zip': {} } };
   if (events)
     return { description: 'events, the data of each as described', content: { 'text/event-stream': { schema: body } } };

@@ -24,6 +24,7 @@ import {
 } from './api.ts';
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
+import { Proof } from './proof.ts';
 import type { Route } from './route.ts';
 import { Effect, RuleScore, SelectorReach, SheetReach, SiteWords } from './sheets.ts';
 import { Finding, PageBands, Survey } from './survey.ts';
@@ -240,6 +241,18 @@ export const routes = {
     summary: 'The files of a revision as a zip, or only those that differ from revision `since`',
     query: query({ since: Type.Optional(since) }),
     reply: { status: 200, body: 'zip' },
+    problems: [404],
+  },
+  downloadPatch: {
+    summary: 'What changed since a revision, the first when none is named, as a patch for `git apply` and `patch -p1`',
+    query: query({ since: Type.Optional(since) }),
+    reply: { status: 200, body: 'patch' },
+    problems: [404],
+  },
+  compareRevisions: {
+    summary: 'A revision, or the draft on it, against an earlier one: page by page; the one before when none is named',
+    query: query({ ...as, since: Type.Optional(since) }),
+    reply: { status: 200, body: Proof },
     problems: [404],
   },
   listChanges: {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
-import { RuleScore, SelectorReach, SheetReach, SiteWords, Effect } from '@syndeton/contract';
+import { Effect, Proof, RuleScore, SelectorReach, SheetReach, SiteWords, type ProofReply } from '@syndeton/contract';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
 import { useApp } from './testing/useApp.ts';
@@ -114,5 +114,50 @@ describe('an edit before and after it is in the draft', () => {
     const operations = [{ kind: 'gather-rules', sheet: 's.css', rules: [{ family: 'h2' }] }];
     const { body } = await request(app()).put(`/api/sites/${other}/draft`).send({ base: 1, version: 0, operations });
     expect(body).toMatchObject({ mistakes: [], changes: [{ path: 'a.html' }, { path: 'b.html' }, { path: 's.css' }] });
+  });
+});
+
+describe('two states of a site', () => {
+  let site = '';
+  const operations = (value: string) => [{ kind: 'add-rule', sheet: 's.css', selector: 'h2', declarations: [{ property: 'color', value }] }]; // prettier-ignore
+  beforeAll(async () => {
+    const reply = await request(app()).post('/api/sites').field('name', 'Two').attach('archive', await makeZip(files), 'x.zip'); // prettier-ignore
+    site = `/api/sites/${(reply.body as { id: string }).id}`;
+    await request(app())
+      .put(`${site}/draft`)
+      .send({ base: 1, version: 0, operations: operations('teal') });
+    await request(app()).post(`${site}/revisions`).send({ base: 1, version: 1 });
+    await request(app())
+      .put(`${site}/draft`)
+      .send({ base: 2, version: 2, operations: operations('red') });
+  });
+  const compare = async (address: string) => {
+    const { body } = await request(app()).get(`${site}${address}`);
+    expectSchema(Proof, body);
+    const { pages } = body as ProofReply;
+    return pages.map(({ path, verdict, causes }) => [path, verdict, causes[0]?.before?.value, causes[0]?.after?.value]);
+  };
+  test('a revision against the one before, and the draft against an older one', async () => {
+    const teal = [['a.html', 'differs', 'red', 'teal'], ['b.html', 'same', undefined, undefined]]; // prettier-ignore
+    expect(await compare('/revisions/2/proof')).toEqual(teal);
+    expect(await compare('/revisions/2/proof?since=1')).toEqual(teal);
+    // red again: what the draft says is what r1 said
+    expect((await compare('/revisions/2/proof?since=1&with=draft')).map(([, verdict]) => verdict)).toEqual(['same', 'same']); // prettier-ignore
+    expect((await request(app()).get(`${site}/revisions/9/proof`)).status).toBe(404);
+  });
+  test('what changed as a patch', async () => {
+    const reply = await request(app())
+      .get(`${site}/revisions/2/patch?since=1`)
+      .buffer(true)
+      .parse((response, done) => {
+        // prettier-ignore
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts).toString()));
+      });
+    expect(reply.headers['content-type']).toContain('text/x-patch');
+    expect(reply.headers['content-disposition']).toContain('Two-r1-to-r2.patch');
+    expect(reply.body).toContain('diff --git a/s.css b/s.css\n--- a/s.css\n+++ b/s.css\n');
+    expect(reply.body).toMatch(/^\+.*color: teal/m);
   });
 });

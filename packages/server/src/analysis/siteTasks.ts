@@ -25,6 +25,7 @@ import {
   selectorReach,
   siteAsChosen,
   takenAsMissing,
+  unifiedPatch,
   withAbsent,
   withDecisions,
   type KeptDraftState,
@@ -201,6 +202,15 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
           .filter(({ path }) => !isAbsent(site, path))
           .map((one) => ({ ...one, pages: [...one.pages] })),
       };
+    },
+    async patchBetween({ siteId, from, to }) {
+      return unifiedPatch((await revision(siteId, from)).site, (await revision(siteId, to)).site).bytes;
+    },
+    async proofBetween({ from, state }, onPage) {
+      const [{ site: after }, { site: before }] = [await draftOf(state), await revision(state.siteId, from)];
+      // what is said to be nowhere is so on both sides
+      const absent = [...(after.absent ?? [])].filter((path) => !before.files.has(path));
+      return new SiteProver(withAbsent(before, absent)).prove(after, { onPage }) as unknown as ProofReply;
     },
     async changesBetween({ siteId, from, to }) {
       return changesOf((await revision(siteId, from)).site, (await revision(siteId, to)).site);

@@ -85,5 +85,7 @@ export interface AnalysisTasks {
     pages: readonly string[] | undefined;
     settings: PlanSettingsRequest | undefined;
   }): Promise<ProposalReply>;
+  patchBetween(input: { siteId: string; from: number; to: number }): Promise<Uint8Array>;
+  proofBetween(input: { from: number; state: SiteState }): Promise<ProofReply>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
 }

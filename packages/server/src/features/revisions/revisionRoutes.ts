@@ -17,7 +17,15 @@ interface Services {
 }
 
 type Names =
-  'readSurvey' | 'readFamilies' | 'readAttributes' | 'readPage' | 'downloadArchive' | 'listChanges' | 'restoreRevision';
+  | 'readSurvey'
+  | 'readFamilies'
+  | 'readAttributes'
+  | 'readPage'
+  | 'downloadArchive'
+  | 'downloadPatch'
+  | 'compareRevisions'
+  | 'listChanges'
+  | 'restoreRevision';
 
 export function revisionHandlers({ sites, drafts, revisions, analysis, inventories }: Services): Handlers<Names> {
   return {
@@ -50,6 +58,18 @@ export function revisionHandlers({ sites, drafts, revisions, analysis, inventori
       response.attachment(`${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-r${wanted}${only}.zip`);
       response.setHeader('content-type', 'application/zip');
       writeArchive(files).pipe(response);
+    },
+    async downloadPatch({ params: { id, number }, query: { since = 1 } }, { response }) {
+      const wanted = revisionNumber(number);
+      const bytes = await revisions.patch(id, wanted, since);
+      const { name } = await sites.get(id);
+      response.attachment(`${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-r${since}-to-r${wanted}.patch`);
+      response.setHeader('content-type', 'text/x-patch');
+      response.end(bytes);
+    },
+    async compareRevisions({ params, query }, { signal }) {
+      const state = await drafts.stateAt(params, query);
+      return revisions.proof(state, query.since ?? Math.max(1, state.number - 1), signal);
     },
     async listChanges({ params: { id, number }, query: { since = 1 } }) {
       return { changes: [...(await revisions.changes(id, revisionNumber(number), since))] };

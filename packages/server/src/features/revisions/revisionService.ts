@@ -1,5 +1,6 @@
-import type { ChangedFileReply, RestoreRequest, SavedRevisionReply } from '@syndeton/contract';
+import type { ChangedFileReply, ProofReply, RestoreRequest, SavedRevisionReply } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
+import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { DraftStore } from '../../stores/draftStore.ts';
 import { noSuchSite, siteChanged } from '../sites/index.ts';
@@ -14,6 +15,9 @@ export interface RevisionService {
     since: number | undefined,
   ): Promise<readonly (readonly [path: string, bytes: Buffer])[]>;
   changes(siteId: string, number: number, since: number): Promise<readonly ChangedFileReply[]>;
+  patch(siteId: string, number: number, since: number): Promise<Uint8Array>;
+  /** A state against an earlier revision. */
+  proof(state: SiteState, since: number, signal?: AbortSignal): Promise<ProofReply>;
   restore(siteId: string, number: number, body: RestoreRequest): Promise<SavedRevisionReply>;
 }
 
@@ -49,6 +53,16 @@ export function makeRevisionService({
       await manifestOf(siteId, number);
       await manifestOf(siteId, since);
       return analysis.run(siteId, 'changesBetween', { siteId, from: since, to: number });
+    },
+    async patch(siteId, number, since) {
+      await manifestOf(siteId, number);
+      await manifestOf(siteId, since);
+      return analysis.run(siteId, 'patchBetween', { siteId, from: since, to: number });
+    },
+    async proof(state, since, signal) {
+      await manifestOf(state.siteId, state.number);
+      await manifestOf(state.siteId, since);
+      return analysis.run(state.siteId, 'proofBetween', { from: since, state }, { signal });
     },
     async restore(siteId, number, { base }) {
       const manifest = await manifestOf(siteId, number);

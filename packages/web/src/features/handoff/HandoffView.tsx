@@ -15,6 +15,7 @@ interface Props {
 /** What leaves Syndeton: the files to upload together, sheets before pages, and the ways out. */
 export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props) {
   const archive = addressOf('downloadArchive', { id: site.id, number: site.revision });
+  const patch = addressOf('downloadPatch', { id: site.id, number: site.revision });
   const files = [...(changes ?? [])].sort(byPath);
   const sheets = files.filter((file) => file.kind === 'sheet');
   const pages = files.filter((file) => file.kind === 'page');
@@ -94,6 +95,22 @@ export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props
                   {files.length > 0 ? (
                     <a className="act" href={`${archive}?since=1`} download>
                       Download zip
+                    </a>
+                  ) : (
+                    <span className="note">nothing yet</span>
+                  )}
+                </td>
+              </tr>
+              <tr>
+                <td>
+                  <b>A patch</b>
+                </td>
+                <td className="text-ink-2">for git apply and patch -p1; pictures and the like are not in it</td>
+                <td />
+                <td>
+                  {files.length > 0 ? (
+                    <a className="act" href={`${patch}?since=1`} download>
+                      Download patch
                     </a>
                   ) : (
                     <span className="note">nothing yet</span>

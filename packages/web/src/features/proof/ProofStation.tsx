@@ -1,22 +1,37 @@
+import { problemText } from '../../app/api.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
+import { useComparedQuery } from './proofApi.ts';
 import { ProofView } from './ProofView.tsx';
+import { useStates } from './useStates.ts';
 
 export function ProofStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
-  const { draft, proof, progress } = inHand;
+  const draft = inHand.draft!;
+  const linedUp = draft.operations.length > 0;
+  const states = useStates(draft.base, linedUp);
+  // the draft against its own revision is proved all the time
+  const isDrafts = linedUp && states?.to === 'draft' && states.from === draft.base;
+  const other = useComparedQuery(
+    { id: view.siteId, since: states?.from ?? 1, number: typeof states?.to === 'number' ? states.to : draft.base, draft: states?.to === 'draft' }, // prettier-ignore
+    { skip: !states || isDrafts },
+  );
+  const proof = isDrafts ? inHand.proof : other.currentData;
   const notSame = proof?.pages.filter((page) => page.verdict !== 'same') ?? [];
   // what nobody chose comes first
   const differing = [...notSame].sort((a, b) => Number(a.verdict === 'intended') - Number(b.verdict === 'intended'));
   const path = view.opened ?? differing[0]?.path ?? view.pages[0];
+  const { progress } = inHand;
   return (
     <ProofView
       siteId={view.siteId}
-      revision={draft!.base}
-      linedUp={draft!.operations.length > 0}
+      states={states}
+      revisions={view.site?.revisions ?? []}
+      linedUp={linedUp}
       proof={proof}
-      seconds={progress?.status === 'done' ? progress.seconds : undefined}
+      failed={other.error === undefined || isDrafts ? undefined : problemText(other.error)}
+      seconds={isDrafts && progress?.status === 'done' ? progress.seconds : undefined}
       path={path}
-      missing={draft!.missing}
+      missing={draft.missing}
       nextPage={
         differing.find(
           (page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page),

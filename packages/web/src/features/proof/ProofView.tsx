@@ -3,12 +3,18 @@ import { count, pageName } from '../../ui/format.ts';
 import { CausesList } from './CausesList.tsx';
 import { DoubtsList } from './DoubtsList.tsx';
 import { SlidingEdge } from './SlidingEdge.tsx';
+import { StatesChosen } from './StatesChosen.tsx';
+import type { States } from './useStates.ts';
 
 interface Props {
   readonly siteId: string;
-  readonly revision: number;
+  /** Undefined where the site has one state only. */
+  readonly states: States | undefined;
+  readonly revisions: readonly { readonly number: number; readonly message: string }[];
   readonly linedUp: boolean;
   readonly proof: ProofReply | undefined;
+  /** Why they could not be compared. */
+  readonly failed: string | undefined;
   readonly seconds: number | undefined;
   readonly path: string | undefined;
   readonly nextPage: string | undefined;
@@ -21,9 +27,11 @@ interface Props {
 /** The verdict in one sentence, a page before and after under one sliding edge, and the differences by cause. */
 export function ProofView({
   siteId,
-  revision,
+  states,
+  revisions,
   linedUp,
   proof,
+  failed,
   seconds,
   path,
   nextPage,
@@ -31,10 +39,10 @@ export function ProofView({
   onOpen,
   onGather,
 }: Props) {
-  if (!linedUp || path === undefined)
+  if (!states || path === undefined)
     return (
       <div className="p-6">
-        <h1 className="say">Nothing is lined up, so there is nothing to compare.</h1>
+        <h1 className="say">Nothing is lined up and nothing was saved yet, so there is nothing to compare.</h1>
         <button type="button" className="btn next mt-4" onClick={onGather}>
           Gather the rules
         </button>
@@ -45,9 +53,18 @@ export function ProofView({
     <div className="grid h-full grid-rows-[66px_minmax(0,1fr)] min-[900px]:grid-cols-[minmax(0,546fr)_minmax(0,500fr)]">
       <div className="flex items-center border-b border-line px-6 min-[900px]:col-span-2">
         <div>
-          <h1 className="say">{proof ? <Sentence proof={proof} /> : 'Proving every page …'}</h1>
+          <h1 className="say">
+            {failed !== undefined ? (
+              <span className="err">{failed}</span>
+            ) : proof ? (
+              <Sentence proof={proof} />
+            ) : (
+              'Proving every page …'
+            )}
+          </h1>
           <p className="note">
-            r{revision} against the draft, at every width, in every medium and state
+            <StatesChosen states={states} revisions={revisions} linedUp={linedUp} />, at every width, in every medium
+            and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
             {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
             in the site change nothing{missing.length > 0 ? `; ${missing.join(', ')} missing on the server too` : ''}.
@@ -55,10 +72,10 @@ export function ProofView({
         </div>
       </div>
       <SlidingEdge
-        key={path}
-        before={`/preview/${siteId}/r${revision}/${encode(path)}`}
-        after={`/preview/${siteId}/draft/${encode(path)}`}
-        beforeName={`r${revision}`}
+        key={`${path} ${states.from} ${states.to}`}
+        before={`/preview/${siteId}/r${states.from}/${encode(path)}`}
+        after={`/preview/${siteId}/${states.to === 'draft' ? 'draft' : `r${states.to}`}/${encode(path)}`}
+        beforeName={`r${states.from}`}
         causes={page?.causes ?? []}
         page={path}
       />

@@ -1,10 +1,13 @@
-import { expect, jest, test } from '@jest/globals';
-import { render, screen } from '@testing-library/react';
+import { describe, expect, jest, test } from '@jest/globals';
+import { render, renderHook, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import userEvent from '@testing-library/user-event';
 import type { ProofReply } from '@syndeton/contract';
 import { CausesList } from './CausesList.tsx';
 import { outlinesIn } from './outlinesIn.ts';
 import { ProofView } from './ProofView.tsx';
+import { StatesChosen } from './StatesChosen.tsx';
+import { useStates } from './useStates.ts';
 import { verdictMark } from './VerdictMark.tsx';
 
 Object.assign(globalThis, { CSS: { supports: () => true } });
@@ -57,12 +60,13 @@ const proof: ProofReply = {
 };
 const common = {
   siteId: 'S',
-  revision: 3,
+  states: { from: 3, to: 'draft', choose: () => undefined } as const,
+  revisions: [],
+  failed: undefined,
   linedUp: true,
   seconds: 0.9,
   nextPage: undefined,
   missing: [],
-  mistakes: [],
   onOpen: () => {},
   onGather: () => {},
 };
@@ -90,9 +94,11 @@ test('the edge moves by arrow keys, and stops at the ends', async () => {
   expect(edge.getAttribute('aria-valuenow')).toBe('0');
 });
 
-test('with nothing lined up there is one thing to do', async () => {
+test('with nothing lined up and nothing saved there is one thing to do', async () => {
   const onGather = jest.fn();
-  render(<ProofView {...common} linedUp={false} proof={undefined} path="a.html" onGather={onGather} />);
+  render(
+    <ProofView {...common} states={undefined} linedUp={false} proof={undefined} path="a.html" onGather={onGather} />,
+  );
   await userEvent.click(screen.getByRole('button', { name: 'Gather the rules' }));
   expect(onGather).toHaveBeenCalled();
 });
@@ -135,4 +141,34 @@ test('outlines are found by path, with the number of their cause; what is not th
     [1, 'html>body:nth-child(2)>h2:nth-child(1)'],
   ]);
   expect(outlinesIn(null, [cause])).toEqual([]);
+});
+
+describe('which two states are compared', () => {
+  const statesAt = (address: string, newest: number, linedUp: boolean) =>
+    renderHook(() => useStates(newest, linedUp), {
+      wrapper: ({ children }) => <MemoryRouter initialEntries={[address]}>{children}</MemoryRouter>,
+    }).result.current;
+  test.each([
+    ['the draft against its revision', '/', 3, true, [3, 'draft']],
+    ['nothing lined up: what was saved last', '/', 3, false, [2, 3]],
+    ['as the address says', '/?from=1&to=3', 3, false, [1, 3]],
+    ['the draft against an older one', '/?from=1&to=draft', 3, true, [1, 'draft']],
+    ['a draft that is not there any more', '/?from=1&to=draft', 3, false, [1, 3]],
+    ['never a state against itself or a later one', '/?from=3&to=2', 3, false, [1, 2]],
+    ['a revision that is not there', '/?from=x&to=9', 3, false, [2, 3]],
+  ] as const)('%s', (_shows, address, newest, linedUp, wanted) => {
+    const states = statesAt(address, newest, linedUp);
+    expect([states?.from, states?.to]).toEqual(wanted);
+  });
+  test('a site with one state has nothing to compare', () => {
+    expect(statesAt('/', 1, false)).toBeUndefined();
+  });
+  test('both are words to change', async () => {
+    const choose = jest.fn();
+    const revisions = [1, 2, 3].map((number) => ({ number, message: `Did ${number}` }));
+    render(<StatesChosen states={{ from: 2, to: 3, choose }} revisions={revisions} linedUp={false} />);
+    await userEvent.click(screen.getByRole('button', { name: 'r2' }));
+    await userEvent.click(screen.getByRole('menuitem', { name: /r1/ }));
+    expect(choose).toHaveBeenCalledWith(1, 3);
+  });
 });

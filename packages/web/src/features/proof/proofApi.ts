@@ -1,0 +1,24 @@
+import type { ProofReply } from '@syndeton/contract';
+import { api, requestFor } from '../../app/api.ts';
+
+export interface Compared {
+  readonly id: string;
+  readonly since: number;
+  readonly number: number;
+  /** With what is lined up on it. */
+  readonly draft: boolean;
+}
+
+export const proofApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    /** Two states of a site, page by page. */
+    compared: build.query<ProofReply, Compared>({
+      query: ({ since, draft, ...at }) =>
+        requestFor('compareRevisions', at, { query: { since, ...(draft ? { with: 'draft' } : {}) } }),
+      providesTags: ['Site', 'Draft'],
+      structuralSharing: false,
+    }),
+  }),
+});
+
+export const { useComparedQuery } = proofApi;
