@@ -19,6 +19,9 @@ const rows: readonly (readonly [shows: string, after: string, verdict: string, h
   ['a script may set it', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<script>document.body.style.setProperty("--" + "sea", "red")</script>'],
   ['a sheet that is not here may say it', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<link rel="stylesheet" href="https://example.org/x.css">'],
   ['a shadow tree uses the sheet', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<div><template shadowrootmode="open"><link rel="stylesheet" href="s.css"><h1>z</h1></template></div>'],
+  ['a word that is no value of its own', ':root { --sea: inherit }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: 1em; color: var(--sea) }\n', 'differs'],
+  ['words that would grow together', ':root { --sea: 1em }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: var(--sea)0 }\n', 'differs'],
+  ['inside a string', ':root { --sea: x }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: 1em; content: "var(--sea)" }\n', 'differs'],
   ['registered', '@property --sea { syntax: "<color>"; inherits: false; initial-value: red }\n:root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs'],
 ]; // prettier-ignore
 

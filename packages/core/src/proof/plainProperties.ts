@@ -31,6 +31,9 @@ export function withoutNames(before: Site, after: Site): readonly [Site, Site] |
   return gone.length + come.length === 0 ? undefined : [inPlace(before, gone), inPlace(after, come)];
 }
 
+/** Of a custom property these are no value of its own. */
+const wide = /^\s*(initial|inherit|unset|revert|revert-layer)?\s*$/i;
+
 const isSaid = (site: Site, name: string): boolean =>
   [...site.files.values()].some(({ text }) => text?.includes(name) ?? false);
 
@@ -44,16 +47,24 @@ function rootProperties(site: Site): ReadonlyMap<string, RootProperty> {
 
 function findProperties(site: Site): ReadonlyMap<string, RootProperty> {
   const out = new Map<string, RootProperty>();
+  // in an imported scope `:root` is another element, or none
+  const isScoped = [...site.files.values()].some(({ text }) => /@import[^;]*scope\s*\(/i.test(text ?? ''));
   for (const file of sheetsOf(site)) {
     const { text } = file;
     // names of namespaces decide what `:root` is
+    if (isScoped) break;
     if (!text || !/:root/i.test(text) || !/--/.test(text) || /@namespace|@property|\\/i.test(text)) continue;
     const { rules } = parseSheet(text);
     for (const rule of rules) {
       if (rule.kind !== 'style' || rule.selector !== ':root' || rule.nested.length > 0) continue;
       for (const said of rule.declarations) {
         const { property: name, value, important } = said;
-        if (!name.startsWith('--') || important || /var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value))
+        if (
+          !name.startsWith('--') ||
+          important ||
+          wide.test(value) ||
+          /var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value)
+        )
           continue;
         const uses = usesOf(rules, name, value);
         if (uses && isOnlyHere(site, file, name, uses.length))
@@ -77,6 +88,8 @@ function usesOf(rules: readonly Rule[], name: string, value: string): readonly E
   const put = ({ property, value: said, valueSpan }: Declaration): boolean => {
     const found = [...said.matchAll(pattern)];
     if (found.length === 0) return true;
+    // in a string or address nothing is put in, and words must not grow together
+    if (/["']|url\(/i.test(said) || found.some((one) => /[^\s(,:/]$/.test(said.slice(0, one.index)) || /^[^\s),/]/.test(said.slice(one.index + one[0].length)))) return false; // prettier-ignore
     // `var()` is found wrong only when it is used: a plain value would be dropped at once
     if (property.startsWith('--') || declarationValidity(property, said.replace(pattern, value)) !== 'valid')
       return false;

@@ -1,6 +1,7 @@
 import { mayReadMarkup } from '../cascade/compileBlock.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, elementPath, parentElement, type PageTree } from '../page/parsePage.ts';
+import { idNumbers, localIds } from '../page/idNames.ts';
 import { hasScripts } from '../scripts/pageScripts.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { readDifferently } from '../page/readDifferently.ts';
@@ -51,6 +52,7 @@ export function provePage(before: PageState, after: PageState, environment: Envi
     ...templateDoubts(left.tree, templates),
     ...hostDoubts(left.tree, pairs),
     ...parserDoubts(left.tree),
+    ...nameDoubts(before, after, pairs),
   ].map(({ sentence, elements: about }) => ({ sentence, elements: about.map((one) => refOf(one, left.tree.text)) }));
   const differs = causes.length > 0 || notes.length > 0 || read.length > 0;
   const verdict = differs ? 'differs' : doubts.length > 0 ? 'unsure' : 'same';
@@ -97,9 +99,28 @@ function templateDoubts(tree: PageTree, templates: readonly ElementPair[]): read
 function hostDoubts(tree: PageTree, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
   const asks = tree.elements.some((element) => isShadowTemplate(element) && /:host|::slotted|<script/i.test(templateText(element, tree.text))); // prettier-ignore
   if (!asks) return [];
-  const changed = pairs.filter(({ before, after }) => ['class', 'style', 'align', 'bgcolor', 'width'].some((name) => attributeOf(before, name) !== attributeOf(after, name))); // prettier-ignore
+  const changed = pairs.filter(({ before, after }) => ['class', 'id', 'style', 'align', 'bgcolor', 'width'].some((name) => attributeOf(before, name) !== attributeOf(after, name))); // prettier-ignore
   if (changed.length === 0) return [];
   return [{ sentence: 'A shadow tree of the page has rules for what is around it, and may notice a class or style attribute that is not the same.', elements: changed.map(({ before }) => before) }]; // prettier-ignore
+}
+
+/** What else may ask for an ID that has another name now: the fragment of an old address, and values that refer to a part of the page. */
+function nameDoubts(before: PageState, after: PageState, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
+  const renamed = pairs.filter((pair) => pair.before.id !== pair.after.id).map((pair) => pair.before);
+  if (renamed.length === 0) return [];
+  const out: ScriptDoubt[] = [];
+  const { rules } = after.cascade.rules;
+  if (rules.some(({ compiled }) => /:target/i.test(compiled.rule.selector)))
+    out.push({ sentence: 'Rules ask for :target, and IDs have other names: who comes by an old address sees another look.', elements: renamed }); // prettier-ignore
+  const [old, now] = [idNumbers(before.cascade.tree.elements), idNumbers(after.cascade.tree.elements)];
+  const values = [
+    ...rules.flatMap(({ compiled }) => compiled.block.declarations.map(({ declaration }) => declaration.value)),
+    ...after.cascade.tree.elements.flatMap((element) => attributeOf(element, 'style') ?? []),
+  ];
+  const lost = values.flatMap(localIds).find((id) => old.get(id) !== now.get(id));
+  if (lost !== undefined)
+    out.push({ sentence: `A value refers to #${lost} in the page, which is not what it was.`, elements: renamed });
+  return out;
 }
 
 /** Where browsers of today and yesterday read other elements. */
