@@ -75,25 +75,26 @@ export function stationFigures(
       number: overrides === 0 ? '' : String(overrides),
       words: overrides === 0 ? 'no override' : overrides === 1 ? 'override' : 'overrides',
     },
-    proof: proofFigure(linedUp, proof, differing, unsure, intended),
+    proof: proofFigure(linedUp, saved, proof, differing, unsure, intended),
     'hand-off': {
       tied: false,
       waiting: 0,
       number: saved ? String(handed) : '',
-      words: saved ? 'files changed' : 'no change yet',
+      words: saved ? (handed === 1 ? 'file changed' : 'files changed') : 'no change yet',
     },
   };
 }
 
 function proofFigure(
   linedUp: boolean,
+  saved: boolean,
   proof: ProofReply | undefined,
   differing: number,
   unsure: number,
   intended: number,
 ): StationFigure {
   // prettier-ignore
-  if (!linedUp) return { tied: false, waiting: 0, number: '', words: 'nothing to compare' };
+  if (!linedUp) return { tied: false, waiting: 0, number: '', words: saved ? 'what was saved' : 'nothing to compare' };
   if (!proof) return { tied: false, waiting: 0, number: '', words: 'at work' };
   if (differing === 0 && unsure > 0)
     return { tied: false, waiting: unsure, number: String(unsure), words: 'cannot be told' };

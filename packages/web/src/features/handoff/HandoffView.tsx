@@ -35,8 +35,10 @@ export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props
               </>
             ) : (
               <>
-                <b>{count(files.length, 'file')}</b> leave together: <b>{count(sheets.length, 'sheet')}</b> and{' '}
-                <b>{count(pages.length, 'page')}</b>, {kB(sum((f) => f.bytesBefore))} →{' '}
+                <b>{count(files.length, 'file')}</b> {files.length === 1 ? 'leaves' : 'leave together'}:{' '}
+                {sheets.length > 0 && <b>{count(sheets.length, 'sheet')}</b>}
+                {sheets.length > 0 && pages.length > 0 && ' and '}
+                {pages.length > 0 && <b>{count(pages.length, 'page')}</b>}, {kB(sum((f) => f.bytesBefore))} →{' '}
                 <b>{kB(sum((f) => f.bytesAfter))}</b>.
               </>
             )}
@@ -50,7 +52,7 @@ export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props
         <div className="ml-auto">
           {files.length > 0 ? (
             <a className="btn next inline-flex items-center" href={`${archive}?since=1`} download>
-              Download the {count(files.length, 'file')}
+              {files.length === 1 ? 'Download the file' : `Download the ${count(files.length, 'file')}`}
             </a>
           ) : (
             <button type="button" className="btn next" onClick={onGather}>

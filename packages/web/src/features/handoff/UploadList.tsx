@@ -14,7 +14,7 @@ export function UploadList({
   if (sheets.length + pages.length === 0) return <div className="bg-ground" />;
   const most = Math.max(...[...sheets, ...pages].map((file) => Math.max(file.bytesBefore, file.bytesAfter)), 1);
   return (
-    <table className="ft bg-ground min-[900px]:border-r min-[900px]:border-line-2">
+    <table className="ft self-start bg-ground min-[900px]:border-r min-[900px]:border-line-2">
       <caption className="hidden-table">Files to upload</caption>
       <colgroup>
         <col />

@@ -37,7 +37,7 @@ test('links to the archives of this revision', () => {
   show(changes);
   const hrefs = screen.getAllByRole('link').map((link) => link.getAttribute('href'));
   expect(new Set(hrefs)).toEqual(
-    new Set([`/api/sites/${site.id}/revisions/2/archive?since=1`, `/api/sites/${site.id}/revisions/2/archive`]),
+    new Set(['archive?since=1', 'archive', 'patch?since=1'].map((end) => `/api/sites/${site.id}/revisions/2/${end}`)),
   );
 });
 

@@ -76,6 +76,7 @@ export function ProofView({
         before={`/preview/${siteId}/r${states.from}/${encode(path)}`}
         after={`/preview/${siteId}/${states.to === 'draft' ? 'draft' : `r${states.to}`}/${encode(path)}`}
         beforeName={`r${states.from}`}
+        afterName={states.to === 'draft' ? 'with the draft' : `r${states.to}`}
         causes={page?.causes ?? []}
         page={path}
       />

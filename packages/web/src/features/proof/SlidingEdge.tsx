@@ -7,6 +7,7 @@ interface Props {
   readonly before: string;
   readonly after: string;
   readonly beforeName: string;
+  readonly afterName: string;
   readonly page: string;
   readonly causes: ProofReply['pages'][number]['causes'];
 }
@@ -15,7 +16,7 @@ interface Props {
 const pageWidth = 700;
 
 /** A page before and after in two frames that scroll together, under one edge that can be dragged or moved by arrow keys; T turns it. */
-export function SlidingEdge({ before, after, beforeName, page, causes }: Props) {
+export function SlidingEdge({ before, after, beforeName, afterName, page, causes }: Props) {
   const [at, setAt] = useState(50);
   const [level, setLevel] = useState(false);
   const [outlines, setOutlines] = useState<readonly Outline[]>([]);
@@ -72,7 +73,7 @@ export function SlidingEdge({ before, after, beforeName, page, causes }: Props) 
           both scroll together, {pageWidth} px wide; turn the edge
         </button>
         <span>
-          <b>after</b>, with the draft
+          <b>after</b>, {afterName}
         </span>
       </div>
       <div className="paper" ref={paper}>
