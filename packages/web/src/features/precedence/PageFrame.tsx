@@ -1,7 +1,8 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { PlaceBox, placeOf, ScaledPage, windowWidths, type Place } from '../../ui/ScaledPage.tsx';
 import { findElements, Peeling } from './frameDocument.ts';
 
 interface Props {
@@ -28,14 +29,6 @@ export interface Point {
   readonly y: number;
 }
 
-interface Place {
-  readonly left: number;
-  readonly top: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-const widths = [320, 480, 700, 1024, 1280, 1600];
 const states = ['hover', 'focus', 'active', 'visited', 'checked', 'disabled'];
 
 /** The page as this browser renders it; a click picks an element, and what is peeled is switched off in it. */
@@ -52,16 +45,10 @@ export function PageFrame(props: Props) {
   const [missed, setMissed] = useState(false);
   const pending = useRef(false);
 
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / width)));
-    observer.observe(paper.current!);
-    return () => observer.disconnect();
-  }, [width]);
-
   const look = useCallback(() => {
     const document = frame.current?.contentDocument;
     const picked = elementAtPath(document, element);
-    setPlace(picked ? boxOf(picked) : undefined);
+    setPlace(picked ? placeOf(picked) : undefined);
   }, [element]);
 
   useLayoutEffect(() => {
@@ -91,16 +78,6 @@ export function PageFrame(props: Props) {
     setLoads((n) => n + 1);
   };
 
-  /** A sandboxed page runs no listener, so the pointer is read above it. */
-  const under = (event: MouseEvent): Element | null | undefined => {
-    const box = paper.current!.getBoundingClientRect();
-    return frame.current?.contentDocument?.elementFromPoint((event.clientX - box.left) / scale, (event.clientY - box.top) / scale); // prettier-ignore
-  };
-  const scroll = (by: number): void => {
-    frame.current?.contentWindow?.scrollBy(0, by);
-    setHovered(undefined);
-    look();
-  };
   const find = (): void => {
     const document = frame.current?.contentDocument;
     if (asked.trim() === '') return;
@@ -117,7 +94,6 @@ export function PageFrame(props: Props) {
   useEffect(() => {
     if (loads > 0 && pending.current) find();
   });
-  const share = `${100 / scale}%`;
   return (
     <div className="seen">
       <div className="setup">
@@ -140,7 +116,7 @@ export function PageFrame(props: Props) {
             </button>
           }
         >
-          {widths.map((one) => (
+          {windowWidths.map((one) => (
             <MenuItem key={one} onSelect={() => props.onWidth(one)}>
               {one} px
             </MenuItem>
@@ -187,59 +163,26 @@ export function PageFrame(props: Props) {
         </form>
         <span className="note">{Math.round(scale * 100)} %</span>
       </div>
-      <div className="paper" ref={paper}>
-        <iframe
-          key={src}
-          ref={frame}
-          src={src}
-          title={`${page}, click an element`}
-          sandbox="allow-same-origin"
-          onLoad={onLoad}
-          style={{ width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' }}
-        />
-        <div
-          className="absolute inset-0 z-3 cursor-crosshair"
-          role="group"
-          tabIndex={0}
-          aria-label={`${page} as it looks: click an element to pick it, arrow keys scroll`}
-          onClick={(event) => {
-            const target = under(event);
-            if (target) onPick(pathOfElement(target));
-          }}
-          onMouseMove={(event) => {
-            const target = under(event);
-            setHovered(target ? boxOf(target) : undefined);
-          }}
-          onMouseLeave={() => setHovered(undefined)}
-          onWheel={(event) => scroll(event.deltaY / scale)}
-          onKeyDown={(event) => {
-            const step = { ArrowDown: 60, ArrowUp: -60, PageDown: 500, PageUp: -500, Home: -1e6, End: 1e6 }[event.key];
-            if (step === undefined) return;
-            event.preventDefault();
-            scroll(step);
-          }}
-        />
-        {hovered && <Outline place={hovered} scale={scale} className="hover-box" />}
-        {place && <Outline place={place} scale={scale} className="pick-box" />}
-      </div>
+      <ScaledPage
+        src={src}
+        title={`${page}, click an element`}
+        label={`${page} as it looks: click an element to pick it, arrow keys scroll`}
+        width={width}
+        scale={scale}
+        frame={frame}
+        paper={paper}
+        onScale={setScale}
+        onLoad={onLoad}
+        onPick={(target) => onPick(pathOfElement(target))}
+        onHover={(target) => setHovered(target && placeOf(target))}
+        onScrolled={() => {
+          setHovered(undefined);
+          look();
+        }}
+      >
+        {hovered && <PlaceBox place={hovered} scale={scale} outside={3} className="hover-box" />}
+        {place && <PlaceBox place={place} scale={scale} outside={3} className="pick-box" />}
+      </ScaledPage>
     </div>
   );
-}
-
-function boxOf(element: Element): Place {
-  const { left, top, width, height } = element.getBoundingClientRect();
-  return { left, top, width, height };
-}
-
-function Outline({
-  place,
-  scale,
-  className,
-}: {
-  readonly place: Place;
-  readonly scale: number;
-  readonly className: string;
-}) {
-  const style = { left: place.left * scale - 3, top: place.top * scale - 3, width: place.width * scale + 6, height: place.height * scale + 6 }; // prettier-ignore
-  return <div className={className} style={style} aria-hidden="true" />;
 }

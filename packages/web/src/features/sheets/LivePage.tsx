@@ -1,7 +1,8 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from 'react';
+import { useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { pageName } from '../../ui/format.ts';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { PlaceBox, placeOf, ScaledPage, windowWidths, type Place } from '../../ui/ScaledPage.tsx';
 import { reached, replaceRules, sheetsAt, textLook, type TextLook } from './liveDocument.ts';
 
 interface Props {
@@ -27,14 +28,6 @@ interface Props {
   readonly onLooks: (looks: { readonly now: TextLook; readonly then: TextLook } | undefined) => void;
 }
 
-interface Place {
-  readonly left: number;
-  readonly top: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-const widths = [320, 480, 700, 1024, 1280, 1600];
 const mostOutlines = 200;
 
 /** A page with the edit in hand applied, the elements of the rule at the cursor outlined. */
@@ -50,12 +43,6 @@ export function LivePage(props: Props) {
   const [outlines, setOutlines] = useState<readonly Place[]>([]);
   const [picked, setPicked] = useState<readonly Place[]>([]);
   const src = `/preview/${siteId}/draft/${page.split('/').map(encodeURIComponent).join('/')}?v=${version}`;
-
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / width) || 0.5));
-    observer.observe(paper.current!);
-    return () => observer.disconnect();
-  }, [width]);
 
   const outline = useCallback(() => {
     const document = frame.current?.contentDocument;
@@ -85,14 +72,6 @@ export function LivePage(props: Props) {
     if (selector !== undefined) reached(document, selector)[0]?.scrollIntoView({ block: 'center' });
     setLoads((n) => n + 1);
   };
-  const under = (event: MouseEvent): Element | null | undefined => {
-    const box = paper.current!.getBoundingClientRect();
-    return frame.current?.contentDocument?.elementFromPoint((event.clientX - box.left) / scale, (event.clientY - box.top) / scale); // prettier-ignore
-  };
-  const scroll = (by: number): void => {
-    frame.current?.contentWindow?.scrollBy(0, by);
-    outline();
-  };
   const at = pages.indexOf(page);
   const step = (by: number): void => onPage(pages[(at + by + pages.length) % pages.length]!);
   return (
@@ -117,7 +96,7 @@ export function LivePage(props: Props) {
             </button>
           }
         >
-          {widths.map((one) => (
+          {windowWidths.map((one) => (
             <MenuItem key={one} onSelect={() => setWidth(one)}>
               {one} px
             </MenuItem>
@@ -127,60 +106,27 @@ export function LivePage(props: Props) {
           {at < 0 ? 'the rule is not on this page' : `${at + 1} of ${pages.length}`}, {Math.round(scale * 100)} %
         </span>
       </div>
-      <div className="paper" ref={paper}>
-        <iframe
-          key={src}
-          ref={frame}
-          src={src}
-          title={`${page} with what is typed`}
-          sandbox="allow-same-origin"
-          onLoad={onLoad}
-          tabIndex={-1}
-          style={{ width: `${100 / scale}%`, height: `${100 / scale}%`, transform: `scale(${scale})`, transformOrigin: '0 0' }} // prettier-ignore
-        />
-        <div
-          className="absolute inset-0 z-3 cursor-crosshair"
-          role="group"
-          tabIndex={hidden ? -1 : 0}
-          aria-label={`${page} as it looks with what is typed: click an element to go to its rule, arrow keys scroll`}
-          onClick={(event) => {
-            const target = under(event);
-            if (target) onPick(pathOfElement(target));
-          }}
-          onWheel={(event) => scroll(event.deltaY / scale)}
-          onKeyDown={(event) => {
-            const by = { ArrowDown: 60, ArrowUp: -60, PageDown: 500, PageUp: -500, Home: -1e6, End: 1e6 }[event.key];
-            if (by === undefined) return;
-            event.preventDefault();
-            scroll(by);
-          }}
-        />
+      <ScaledPage
+        src={src}
+        title={`${page} with what is typed`}
+        label={`${page} as it looks with what is typed: click an element to go to its rule, arrow keys scroll`}
+        width={width}
+        scale={scale}
+        frame={frame}
+        paper={paper}
+        away={hidden}
+        onScale={setScale}
+        onLoad={onLoad}
+        onPick={(target) => onPick(pathOfElement(target))}
+        onScrolled={outline}
+      >
         {outlines.map((place, i) => (
-          <Outline key={i} place={place} scale={scale} className="rule-box" />
+          <PlaceBox key={i} place={place} scale={scale} outside={1} className="rule-box" />
         ))}
         {picked.map((place, i) => (
-          <Outline key={i} place={place} scale={scale} className="rule-box picked" />
+          <PlaceBox key={i} place={place} scale={scale} outside={1} className="rule-box picked" />
         ))}
-      </div>
+      </ScaledPage>
     </div>
   );
-}
-
-function Outline({
-  place,
-  scale,
-  className,
-}: {
-  readonly place: Place;
-  readonly scale: number;
-  readonly className: string;
-}) {
-  const { left, top, width, height } = place;
-  const style = { left: left * scale - 1, top: top * scale - 1, width: width * scale + 2, height: height * scale + 2 };
-  return <div className={className} style={style} aria-hidden="true" />;
-}
-
-function placeOf(element: Element): Place {
-  const { left, top, width, height } = element.getBoundingClientRect();
-  return { left, top, width, height };
 }
