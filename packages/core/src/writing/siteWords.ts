@@ -62,7 +62,7 @@ function lookAt(rules: readonly Rule[], said: Said): void {
 
 function declared({ property, value }: Declaration, said: Said): void {
   if (property.startsWith('--')) add(said.customProperties, property, 1);
-  if (property === 'font-family') add(said.fonts, value, 1);
+  if (property === 'font-family' && !/^(inherit|initial|unset|revert)$/i.test(value)) add(said.fonts, value, 1);
   for (const word of coloursIn(value)) add(said.colours, word, 1);
 }
 

@@ -36,6 +36,7 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
           type="button"
           className={`shrow${one.path === path ? ' on' : ''}`}
           aria-current={one.path === path}
+          title={one.path}
           onClick={() => onOpen(one.path)}
           onDragOver={(event) => {
             if (one.path !== path && event.dataTransfer.types.includes(ruleDrag)) event.preventDefault();

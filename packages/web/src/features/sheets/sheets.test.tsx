@@ -163,7 +163,7 @@ test('what may stand here, with the names of the site', () => {
 });
 
 test('colours and fonts of a sheet', () => {
-  expect(valuesIn('a { color: #FFF; background: teal url(red.png) } b { color: #fff; font-family: Georgia, serif }')).toEqual({
+  expect(valuesIn('a { color: #FFF; background: teal url(red.png) } b { color: #fff; font-family: Georgia, serif } i { font-family: unset }')).toEqual({
     colours: [{ name: '#fff', uses: 2 }, { name: 'teal', uses: 1 }],
     fonts: [{ name: 'Georgia, serif', uses: 1 }],
   });

@@ -6,7 +6,7 @@ export function valuesIn(text: string): { readonly colours: UsedWord[]; readonly
   for (const { declarations } of sheetOutline(text))
     for (const { property, value } of declarations) {
       for (const colour of coloursIn(value)) add(colours, colour.toLowerCase());
-      if (property === 'font-family') add(fonts, value);
+      if (property === 'font-family' && !/^(inherit|initial|unset|revert)$/i.test(value)) add(fonts, value);
     }
   return { colours: list(colours), fonts: list(fonts) };
 }
