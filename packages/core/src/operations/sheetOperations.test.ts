@@ -2,6 +2,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { proveSites } from '../proof/proveSites.ts';
+import { askChromium } from '../testing/chromium.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
 import { applyOperations, describeOperationProblem, type Operation } from './operation.ts';
 
@@ -213,9 +214,9 @@ const demo = Object.fromEntries(
     .map((name) => [name.replaceAll('\\', '/'), fs.readFileSync(path.join(root, name))]),
 );
 
-describe('on the demo the look stays, as the proof says', () => {
+describe('on the demo the look stays', () => {
   const site = siteOf(demo);
-  test.each<readonly [string, Operation]>([
+  const operations: readonly (readonly [string, Operation])[] = [
     ['grouped', { kind: 'group-rules', sheet: 'css/booking.css' }],
     ['duplicates dropped', { kind: 'drop-duplicates', sheet: 'css/site.css' }],
     ['a sheet parted', { kind: 'split-sheet', sheet: 'css/base.css', from: { selector: 'h1' }, to: 'css/heads.css' }],
@@ -228,7 +229,9 @@ describe('on the demo the look stays, as the proof says', () => {
     ['colours in one notation', { kind: 'colour-notation', sheet: 'css/base.css', to: 'rgb' }],
     ['what no page needs dropped', { kind: 'drop-unused', sheet: 'css/site.css' }],
     ['a sheet renamed', { kind: 'rename-sheet', sheet: 'css/site.css', to: 'styles/main.css' }],
-  ])('%s', (_shows, operation) => {
+  ];
+
+  test.each(operations)('as the proof says: %s', (_shows, operation) => {
     const applied = applyOperations(site, [operation]);
     if (!applied.ok) {
       // nothing of the kind is there to do
@@ -237,5 +240,25 @@ describe('on the demo the look stays, as the proof says', () => {
     }
     const proof = proveSites(site, applied.value.site);
     expect(proof.pages.filter(({ verdict }) => verdict !== 'same').map(({ path, notes, causes, doubts }) => ({ path, notes, causes: causes.slice(0, 1), doubts }))).toEqual([]); // prettier-ignore
+  });
+
+  /** All computed values of all elements and of what stands before and after them. */
+  const look = `[...document.querySelectorAll('body, body *')].map((e) => ['', '::before', '::after'].map((p) => { const s = getComputedStyle(e, p); return [...s].filter((n) => !n.startsWith('--')).map((n) => s.getPropertyValue(n)).join('|'); }).join('//'))`;
+
+  test('as Chromium computes it', async () => {
+    const pages = ['booking.html', 'index.html', 'islands/hesk.html'];
+    const seen: Operation = { kind: 'add-rule', sheet: 'css/base.css', selector: 'p', declarations: [{ property: 'letter-spacing', value: '3px', important: true }] }; // prettier-ignore
+    const after = [...operations.map(([, operation]) => operation), seen].flatMap((operation) => {
+      const applied = applyOperations(site, [operation]);
+      return applied.ok ? [applied.value.site] : [];
+    });
+    const states = [site, ...after];
+    const textsOf = ({ files }: typeof site) => Object.fromEntries([...files.values()].flatMap(({ path: name, kind, text }) => (kind === 'sheet' && text !== undefined ? [[name, text] as const] : []))); // prettier-ignore
+    const answers = await askChromium(states.flatMap((state) => pages.map((page) => ({ html: state.files.get(page)!.text!, path: page, files: textsOf(state), ask: look })))); // prettier-ignore
+    expect(states.length).toBeGreaterThan(6);
+    expect((answers[0] as string[]).length).toBeGreaterThan(20);
+    answers.slice(0, -pages.length).forEach((answer, i) => expect(answer).toEqual(answers[i % pages.length]));
+    // and it would be seen
+    expect(answers.at(-pages.length)).not.toEqual(answers[0]);
   });
 });
