@@ -112,6 +112,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
   const help = new WritingHelp();
   let looked: Looked | undefined;
   let before: readonly OutlinedRule[] = [];
+  let beforeByStart: ReadonlyMap<number, OutlinedRule> = new Map<number, OutlinedRule>();
   let asking = false;
   let closed = false;
 
@@ -162,15 +163,16 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
     }),
   });
 
-  const toBase = (offset: number): number | undefined => {
-    const changes = view.state.field(sinceDraft);
-    const at = changes.invertedDesc.mapPos(offset, 1, MapMode.TrackDel);
-    return at === null ? undefined : toFile(base, at);
+  /** The rule as the draft has it; many rules are asked about in a row. */
+  const baseRules = (): ((rule: OutlinedRule) => OutlinedRule | undefined) => {
+    const back = view.state.field(sinceDraft).invertedDesc;
+    return ({ start, selector }) => {
+      const at = back.mapPos(start, 1, MapMode.TrackDel);
+      const old = at === null ? undefined : beforeByStart.get(at);
+      return old?.selector === selector ? old : undefined;
+    };
   };
-  const baseRule = (rule: OutlinedRule): OutlinedRule | undefined => {
-    const start = toBase(rule.start);
-    return start === undefined ? undefined : before.find((one) => toFile(base, one.start) === start && one.selector === rule.selector); // prettier-ignore
-  };
+  const baseRule = (rule: OutlinedRule): OutlinedRule | undefined => baseRules()(rule);
   const tellRule = (): void => {
     const rule = ruleAt(view.state.field(outline), view.state.selection.main.head);
     const fresh = rule && looked?.rules.find((one) => one.start === rule.start && one.end === rule.end);
@@ -179,14 +181,15 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
   };
   const show = (): void => {
     if (!looked) return;
+    const baseOf = baseRules();
     showRules(view, {
       rules: looked.rules,
       reachOf: (rule) => {
-        const start = baseRule(rule)?.start;
+        const start = baseOf(rule)?.start;
         return start === undefined ? undefined : now.current.reach.get(toFile(base, start));
       },
       wasOf: (rule, { property, value }) => {
-        const was = baseRule(rule)?.declarations.findLast((one) => one.property === property)?.value;
+        const was = baseOf(rule)?.declarations.findLast((one) => one.property === property)?.value;
         const isLast = rule.declarations.findLast((one) => one.property === property)?.value === value;
         return was !== value && isLast ? was : undefined;
       },
@@ -214,6 +217,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
   const readBase = (): void =>
     void help.ask({ asks: 'look', text: editorText(base), inQuirks: false }).then(({ rules }) => {
       before = rules;
+      beforeByStart = new Map(rules.map((rule) => [rule.start, rule]));
       look();
     });
   const takeOver = (text: string): void =>
