@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { proveSites } from '../proof/proveSites.ts';
+import { askChromium } from '../testing/chromium.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
 
 const verdict = (before: string, after: string): string =>
@@ -29,6 +30,30 @@ test.each([
   ['another page', pageOf('', '<a href="b.html#x">y'), pageOf('', '<a href="c.html#x">y'), 'differs'],
   ['a script looks for it', styled('a', '<p id="note">x<script>document.getElementById("note").hidden = true</script>'), styled('a', '<p id="memo">x<script>document.getElementById("note").hidden = true</script>'), 'unsure'],
   ['a script puts the name together', styled('a', '<p id="note1">x<script>for (var i = 0; i < 9; i++) f("note" + i)</script>'), styled('a', '<p id="memo1">x<script>for (var i = 0; i < 9; i++) f("note" + i)</script>'), 'unsure'],
+  ['a drawing refers to it with a space before', pageOf('', '<svg><g id="a"><rect width="9" height="9"/></g><use href=" #a"/></svg>'), pageOf('', '<svg><g id="b"><rect width="9" height="9"/></g><use href=" #a"/></svg>'), 'unsure'],
+  ['a drawing refers to it by the address of the page', pageOf('', '<svg><g id="a"><rect width="9" height="9"/></g><use href="a.html#a"/></svg>'), pageOf('', '<svg><g id="b"><rect width="9" height="9"/></g><use href="a.html#a"/></svg>'), 'unsure'],
+  ['an attribute refers to it with an escape', pageOf('', '<svg><g id="a"><rect width="9" height="9"/></g><rect mask="url(#\\61 )"/></svg>'), pageOf('', '<svg><g id="b"><rect width="9" height="9"/></g><rect mask="url(#\\61 )"/></svg>'), 'unsure'],
+  ['a rule refers to it with an escape', pageOf('<style>p { clip-path: url("#\\61") }</style>', '<svg><clipPath id="a"/></svg><p>x'), pageOf('<style>p { clip-path: url("#\\61") }</style>', '<svg><clipPath id="b"/></svg><p>x'), 'unsure'],
+  ['a script looks for a name of one letter', pageOf('', '<p id="a">x<script>document.getElementById("a").hidden = true</script>'), pageOf('', '<p id="b">x<script>document.getElementById("a").hidden = true</script>'), 'unsure'],
 ])('%s', (_shows, before, after, wanted) => {
   expect(verdict(before, after)).toBe(wanted);
 }); // prettier-ignore
+
+test('in Chromium a space before an address and an escape in one still find the ID', async () => {
+  const drawing = (id: string) =>
+    pageOf('', `<svg><g id="${id}"><rect width="9" height="9"/></g><use href=" #a"/></svg>`);
+  const cut = (id: string) =>
+    pageOf(
+      '<style>p { clip-path: url("#\\61") }</style>',
+      `<svg width="0" height="0"><clipPath id="${id}"><path d=""/></clipPath></svg><p>x`,
+    );
+  const width = `document.querySelector('use').getBBox().width`;
+  const isHit = `(() => { const p = document.querySelector('p'), r = p.getBoundingClientRect(); return document.elementFromPoint(r.x + 2, r.y + 2) === p; })()`;
+  const answers = await askChromium([
+    { html: drawing('a'), ask: width },
+    { html: drawing('b'), ask: width },
+    { html: cut('a'), ask: isHit },
+    { html: cut('b'), ask: isHit },
+  ]);
+  expect(answers).toEqual([9, 0, false, true]);
+});

@@ -1,3 +1,4 @@
+import { unescapeCss } from '../values/unescape.ts';
 import type { ElementNode } from './nodes.ts';
 
 /** Attributes that name IDs, one or several. HTML Standard and WAI-ARIA 1.2, "ID reference" and "ID reference list". */
@@ -47,8 +48,17 @@ export function valueWithoutNames(
 /** `url(#shade)`, up to the name and the name. */
 const localAddress = /(url\(\s*["']?#)([^"')\s]+)/gi;
 
-/** The IDs that a CSS value refers to in its own page. */
-export const localIds = (value: string): readonly string[] => [...value.matchAll(localAddress)].map((found) => decoded(found[2]!)); // prettier-ignore
+/** The IDs that addresses in a CSS value may refer to: with a path before the fragment it may still be this page. */
+export const idsAddressed = (value: string): readonly string[] =>
+  [...unescapeCss(value).matchAll(/(?:url|src)\(\s*["']?[^"'()\s]*#([^"')\s]+)/gi)].map((found) => decoded(found[1]!));
+
+/** The IDs that attributes of an element may refer to by an address, as a whole or within a value; a link's is only where it leads. */
+export const idsInAttributes = ({ attributes, tag, namespace }: ElementNode): readonly string[] =>
+  namespace === 'html' && (tag === 'a' || tag === 'area')
+    ? []
+    : attributes.flatMap(({ value }) =>
+        [...unescapeCss(value).matchAll(/#([^"')\s]+)/g)].map((found) => decoded(found[1]!)),
+      );
 
 function decoded(fragment: string): string {
   try {

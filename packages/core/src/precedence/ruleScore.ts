@@ -1,7 +1,7 @@
 import type { Contender } from '../cascade/contenders.ts';
 import { decidingCriterion, type Criterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
-import { printSpecificity } from '../selectors/selector.ts';
+import { compareSpecificity, printSpecificity } from '../selectors/selector.ts';
 import { longhandsForAll } from '../values/longhands.ts';
 import type { KeptOutcomes, Kind } from './keptOutcomes.ts';
 import { placesOf, type Places } from './kindPlaces.ts';
@@ -77,7 +77,7 @@ export function ruleScore(kept: KeptOutcomes, environment: Environment, rule: Ru
       const contenders = outcomes.contendersOf(kind, name);
       for (const one of contenders) {
         if (!isOf(one, rule)) continue;
-        if (!strongest || isStronger(one, strongest)) strongest = one;
+        if (!strongest || compareSpecificity(one.specificity, strongest.specificity) > 0) strongest = one;
         tell(one, contenders, kind, told, beaters);
       }
     }
@@ -90,9 +90,6 @@ export function ruleScore(kept: KeptOutcomes, environment: Environment, rule: Ru
 
 const isOf = ({ source, rule }: Contender, { path, start }: RulePlace): boolean =>
   source !== undefined && source.kind !== 'embedded' && source.path === path && rule!.rule.span.start === start;
-
-const isStronger = (a: Contender, b: Contender): boolean =>
-  a.specificity.some((n, i) => n > b.specificity[i]! && a.specificity.slice(0, i).every((m, j) => m === b.specificity[j]!)); // prettier-ignore
 
 const says = ({ compiled }: Contender, longhand: string): boolean =>
   compiled.longhands.includes(longhand) ||

@@ -18,6 +18,12 @@ const rows: readonly (readonly [shows: string, after: string, verdict: string, h
   ['a block of the page says it', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<style>body { --sea: red }</style>'],
   ['a script may set it', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<script>document.body.style.setProperty("--" + "sea", "red")</script>'],
   ['a sheet that is not here may say it', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<link rel="stylesheet" href="https://example.org/x.css">'],
+  ['a block says it with an escape', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<style>body { --se\\61 : red }</style>'],
+  ['a block says it with an escaped hyphen', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<style>body { \\2d-sea: red }</style>'],
+  ['a style attribute says it with a character reference', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<div style="--se&#97;: red"></div>'],
+  ['a style attribute says it with a hyphen by number', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<div style="&#x2D;-sea: red"></div>'],
+  ['a block imports a sheet that is not here', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<style>@import "https://example.org/x.css";</style>'],
+  ['a sheet imports one that is not here', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<link rel="stylesheet" href="data:text/css,@import%20url(https://example.org/x.css)">'],
   ['a shadow tree uses the sheet', ':root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs', '<div><template shadowrootmode="open"><link rel="stylesheet" href="s.css"><h1>z</h1></template></div>'],
   ['a word that is no value of its own', ':root { --sea: inherit }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: 1em; color: var(--sea) }\n', 'differs'],
   ['words that would grow together', ':root { --sea: 1em }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: var(--sea)0 }\n', 'differs'],
@@ -48,4 +54,16 @@ test('what is called the same is the same in Chromium', async () => {
     })),
   );
   for (const answer of answers) expect(answer).toEqual(answers[0]);
+});
+
+test('in Chromium an escape and a character reference say the property too', async () => {
+  const css = ':root { --sea: #0b5563 }\nh1 { color: var(--sea) }';
+  const colour = `getComputedStyle(document.querySelector('h1')).color`;
+  const answers = await askChromium([
+    { html: pageOf(`<style>${css} body { --se\\61 : red }</style>`, '<h1>x'), ask: colour },
+    { html: pageOf(`<style>${css} body { \\2d-sea: red }</style>`, '<h1>x'), ask: colour },
+    { html: pageOf(`<style>${css}</style>`, '<div style="--se&#97;: red"><h1>x'), ask: colour },
+    { html: pageOf(`<style>${css}</style>`, '<div style="&#x2D;-sea: red"><h1>x'), ask: colour },
+  ]);
+  expect(answers).toEqual(Array(4).fill('rgb(255, 0, 0)'));
 });

@@ -5,8 +5,9 @@ import { applyEdits } from '../source/applyEdits.ts';
 import { makeSiteFile, pagesOf, sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import type { Edit } from '../source/span.ts';
 import { encodeText } from '../source/textCoding.ts';
-import { linkedSheets } from '../survey/linkedSheets.ts';
+import { takenSources } from '../survey/linkedSheets.ts';
 import { readingOf } from '../survey/pageReading.ts';
+import { SheetReader } from '../survey/sheetReader.ts';
 import { declarationValidity } from '../values/declarationValidity.ts';
 
 /** A custom property that one sheet says, once, for the root, and that this sheet alone uses. */
@@ -47,12 +48,14 @@ function rootProperties(site: Site): ReadonlyMap<string, RootProperty> {
 
 function findProperties(site: Site): ReadonlyMap<string, RootProperty> {
   const out = new Map<string, RootProperty>();
+  const texts = [...site.files.values()].map(({ text }) => text ?? '');
   // in an imported scope `:root` is another element, or none
-  const isScoped = [...site.files.values()].some(({ text }) => /@import[^;]*scope\s*\(/i.test(text ?? ''));
+  if (texts.some((text) => /@import[^;]*scope\s*\(/i.test(text) || hidesNames(text))) return out;
+  const pages = takingPages(site);
+  if (!pages) return out;
   for (const file of sheetsOf(site)) {
     const { text } = file;
     // names of namespaces decide what `:root` is
-    if (isScoped) break;
     if (!text || !/:root/i.test(text) || !/--/.test(text) || /@namespace|@property|\\/i.test(text)) continue;
     const { rules } = parseSheet(text);
     for (const rule of rules) {
@@ -67,7 +70,7 @@ function findProperties(site: Site): ReadonlyMap<string, RootProperty> {
         )
           continue;
         const uses = usesOf(rules, name, value);
-        if (uses && isOnlyHere(site, file, name, uses.length))
+        if (uses && isOnlyHere(site, file, name, uses.length, pages))
           out.set(name, { name, path: file.path, value, said, uses });
       }
     }
@@ -102,24 +105,51 @@ function usesOf(rules: readonly Rule[], name: string, value: string): readonly E
   return look(rules) ? out : undefined;
 }
 
+/** A name with two hyphens first may be spelled with escapes (CSS Syntax 3, "Consume an escaped code point") and character references. */
+const spelled = /(?:-|\\-|\\0{0,4}2d\s{0,2}){2}[^\s:;{}()"'<>=,]*/gi;
+
+/** Whether a text may say a custom property in other letters than its own. */
+function hidesNames(text: string): boolean {
+  const read = text.replace(/&#(0*45|x0*2d);?/gi, '-').replace(/&(#0*92|#x0*5c|bsol);?/gi, '\\');
+  return read !== text || (read.match(spelled) ?? []).some((one) => /[\\&]/.test(one));
+}
+
+interface TakingPage {
+  readonly taken: ReadonlySet<string>;
+  /** All it takes is here, and its scripts can be read and say no custom property. */
+  readonly isWhole: boolean;
+}
+
+/** The pages with the sheets they take; undefined where one has a shadow tree, in which `:root` is nobody. */
+function takingPages(site: Site): readonly TakingPage[] | undefined {
+  const reader = new SheetReader(site);
+  if (pagesOf(site).some(({ text }) => text === undefined || /shadow/i.test(text))) return undefined;
+  return pagesOf(site).map((file) => {
+    const reading = readingOf(file);
+    const sources = takenSources(file, reader);
+    const facts = reading?.scripts ? outlineFacts(reading.scripts, site) : [];
+    return {
+      taken: new Set(sources.flatMap(({ target, problem }) => (problem === undefined && target ? [target] : []))),
+      isWhole:
+        reading !== undefined &&
+        sources.every(({ problem }) => problem === undefined) &&
+        facts.every(({ unreadable, words }) => !unreadable && ![...words].some((word) => word.includes('--'))),
+    };
+  });
+}
+
 /** Nothing else of the site, no sheet that is not here and no script can say or read the name. */
-function isOnlyHere(site: Site, { path, text = '' }: SiteFile, name: string, uses: number): boolean {
+function isOnlyHere(
+  site: Site,
+  { path, text = '' }: SiteFile,
+  name: string,
+  uses: number,
+  pages: readonly TakingPage[],
+): boolean {
   const count = (said: string): number => said.split(new RegExp(`${name}(?![\\w-])`)).length - 1;
   if (count(text) !== uses + 1) return false;
   for (const file of site.files.values()) if (file.path !== path && (file.text?.includes(name) ?? false)) return false;
-  const taking = new Set(linkedSheets(site).find((sheet) => sheet.path === path)?.pages);
-  // in a shadow tree `:root` is nobody, whatever sheet is linked there
-  if (pagesOf(site).some(({ text: page }) => page === undefined || /shadow/i.test(page))) return false;
-  return pagesOf(site).every((file) => {
-    if (!taking.has(file.path)) return true;
-    const reading = readingOf(file);
-    if (!reading) return false;
-    const foreign = reading.sources.some((source) => source.kind === 'linked' && source.idle === undefined && !(source.target.kind === 'site' && site.files.has(source.target.path))); // prettier-ignore
-    const facts = reading.scripts ? outlineFacts(reading.scripts, site) : [];
-    return (
-      !foreign && facts.every(({ unreadable, words }) => !unreadable && ![...words].some((word) => word.includes('--')))
-    );
-  });
+  return pages.every(({ taken, isWhole }) => isWhole || !taken.has(path));
 }
 
 /** The declaration goes, its length kept as white space so that places stay; nothing else moves but within lines. */

@@ -1,7 +1,7 @@
 import { mayReadMarkup } from '../cascade/compileBlock.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, elementPath, parentElement, type PageTree } from '../page/parsePage.ts';
-import { idNumbers, localIds } from '../page/idNames.ts';
+import { idNumbers, idsAddressed, idsInAttributes } from '../page/idNames.ts';
 import { hasScripts } from '../scripts/pageScripts.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { readDifferently } from '../page/readDifferently.ts';
@@ -117,7 +117,12 @@ function nameDoubts(before: PageState, after: PageState, pairs: readonly Element
     ...rules.flatMap(({ compiled }) => compiled.block.declarations.map(({ declaration }) => declaration.value)),
     ...after.cascade.tree.elements.flatMap((element) => attributeOf(element, 'style') ?? []),
   ];
-  const lost = values.flatMap(localIds).find((id) => old.get(id) !== now.get(id));
+  // what was put right refers to a name that is new
+  const kept = pairs.flatMap(({ before: one, after: two }) => {
+    const asked = new Set(idsInAttributes(one));
+    return idsInAttributes(two).filter((id) => asked.has(id));
+  });
+  const lost = [...values.flatMap(idsAddressed), ...kept].find((id) => old.get(id) !== now.get(id));
   if (lost !== undefined)
     out.push({ sentence: `A value refers to #${lost} in the page, which is not what it was.`, elements: renamed });
   return out;

@@ -52,7 +52,10 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
 function namesId({ facts }: PageScript, { before, after }: ElementPair): boolean {
   const { id } = before;
   if (id === undefined || id === after.id) return false;
-  return [...facts.words].some((word) => word.length > 1 && (id.startsWith(word) || id.endsWith(word)));
+  return [...facts.words].some((word) =>
+    // one letter is the start of many names: with a number behind it, or as the whole, it is one
+    word.length > 1 ? id.startsWith(word) || id.endsWith(word) : id.startsWith(word) && /^\d*$/.test(id.slice(1)),
+  );
 }
 
 /**

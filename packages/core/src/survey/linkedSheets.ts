@@ -22,11 +22,13 @@ export function linkedSheets(site: Site): readonly SheetSurvey[] {
   }));
 }
 
-/** With what these import. */
+/** What the links and blocks of a page ask for, with what these import; a source that is not here has its problem. */
+export const takenSources = (file: SiteFile, reader: SheetReader): ReturnType<SheetReader['withImports']> =>
+  targetsOf(file).flatMap((target) => reader.withImports(target, '', 'linked'));
+
 function takenBy(file: SiteFile, reader: SheetReader): ReadonlySet<string> {
-  const read = targetsOf(file).flatMap((target) => reader.withImports(target, '', 'linked'));
   return new Set(
-    read.flatMap(({ target, problem }) => (problem === undefined && target !== undefined ? [target] : [])),
+    takenSources(file, reader).flatMap(({ target, problem }) => (problem === undefined && target !== undefined ? [target] : [])), // prettier-ignore
   );
 }
 

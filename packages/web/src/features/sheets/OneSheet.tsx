@@ -105,8 +105,6 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onTyped, 
               draggable={hasOthers}
               onDragStart={(event: DragEvent) => event.dataTransfer.setData(ruleDrag, JSON.stringify(ref))}
             >
-              {' '}
-              {/* prettier-ignore */}
               <RuleActs
                 selector={rule.selector}
                 parts={rule.selector.includes(',')}
@@ -115,7 +113,9 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onTyped, 
                 onPart={() => onLineUp(`Part ${rule.selector}?`, [{ kind: 'split-rule', sheet: path, rule: ref }])}
                 onCommentOut={() => onLineUp(`Comment ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref], keep: 'comment' }])} // prettier-ignore
                 onDelete={() => onLineUp(`Take ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref] }])} // prettier-ignore
-                onName={nameIn(rule.selector) ? () => onTask({ does: 'name', name: nameIn(rule.selector)! }) : undefined}
+                onName={
+                  nameIn(rule.selector) ? () => onTask({ does: 'name', name: nameIn(rule.selector)! }) : undefined
+                }
               />
             </span>
           ) : null

@@ -77,7 +77,8 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           <b>{path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with <b>{count(sheet.rules, 'rule')}</b>
           {wrong?.path === path && wrong.count > 0 && (
             <>
-              ; <b>{count(wrong.count, 'line')}</b> {wrong.count === 1 ? 'does' : 'do'} not do what it says
+              ; <b>{count(wrong.count, 'line')}</b>{' '}
+              {wrong.count === 1 ? 'does not do what it says' : 'do not do what they say'}
             </>
           )}
           {idle > 0 && (
