@@ -3,18 +3,21 @@ import { attributeOf } from '../page/nodes.ts';
 import type { PageTree } from '../page/parsePage.ts';
 import { readDifferently } from '../page/readDifferently.ts';
 import { hasScripts } from '../scripts/pageScripts.ts';
+import { serverCode } from '../scripts/serverCode.ts';
 import { writtenSources } from './shownSources.ts';
 import { isShadowTemplate, isStyleSource } from './pairElements.ts';
 
 /**
  * What of a page the cascade does not compare and something else may read: class and style attributes, places among siblings,
- * links and blocks as they are written. Undefined where nothing can read them: no script, no `attr()`, no shadow tree.
+ * links and blocks as they are written. Undefined where nothing can read them: no script, no server's code in the head, no `attr()`,
+ * no shadow tree.
  */
 export function exposedText(cascade: PageCascade): string | undefined {
   const { tree, rules } = cascade;
   // where browsers see other elements, any rule may count
   if (readDifferently(tree).length > 0) return `${tree.text}\n${rules.key}`;
-  if (!rules.readsMarkup && !hasScripts(tree) && !tree.elements.some(isShadowTemplate)) return undefined;
+  const isRead = rules.readsMarkup || hasScripts(tree) || tree.elements.some(isShadowTemplate);
+  if (!isRead && (serverCode(tree)?.inHead ?? []).length === 0) return undefined;
   return `${markedText(tree)}\n${writtenSources(cascade)}`;
 }
 

@@ -6,6 +6,7 @@ import { hasScripts } from '../scripts/pageScripts.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { readDifferently } from '../page/readDifferently.ts';
 import { scriptDoubts, type ScriptDoubt } from './scriptDoubts.ts';
+import { serverDoubts } from './serverDoubts.ts';
 import { desktop, type Environment } from '../cascade/environment.ts';
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
 import { browsersOwn, differingSlots, hintRank, slotKeys } from '../cascade/stack.ts';
@@ -49,6 +50,7 @@ export function provePage(before: PageState, after: PageState, environment: Envi
   const read = readMarkupDiffers(before, after, pairs);
   const doubts = [
     ...scriptDoubts(before, after, pairs),
+    ...serverDoubts(left, right, pairs),
     ...templateDoubts(left.tree, templates),
     ...hostDoubts(left.tree, pairs),
     ...parserDoubts(left.tree),

@@ -154,7 +154,8 @@ function madeDoubts(before: PageState, after: PageState, scripts: readonly PageS
   const came = now!.find((rule) => !old!.includes(rule)) ?? old!.find((rule) => !now!.includes(rule));
   const which = came === undefined ? 'stand in another order' : `are not the same (${came.slice(0, came.indexOf('\n'))})`;
   const maker = scripts.find(({ facts }) => facts.makes)!;
-  return [{ sentence: `${whereOf(maker, 1)}: a script makes elements, or gives them a class or an ID, and the rules that may reach those ${which}.`, elements: [] }];
+  const makes = maker.served ? 'a server writes something here' : 'a script makes elements, or gives them a class or an ID';
+  return [{ sentence: `${whereOf(maker, 1)}: ${makes}, and the rules that may reach ${maker.served ? 'it' : 'those'} ${which}.`, elements: [] }];
 } // prettier-ignore
 
 const keyOfRule = ({ text, one: { rule } }: MadeRule): string =>

@@ -6,6 +6,7 @@ import type { Site } from '../source/site.ts';
 import { decodeText } from '../source/textCoding.ts';
 import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
 import { readScript } from './readScript.ts';
+import { servedFacts, serverCode, type ServerCode } from './serverCode.ts';
 import type { ScriptFacts } from './scriptFacts.ts';
 
 /** A script of a page: its own, one of the site it loads, or what an event attribute holds. */
@@ -18,6 +19,8 @@ export interface PageScript {
   /** The element whose event attribute it is. */
   readonly of: ElementNode | undefined;
   readonly text: string;
+  /** It is no script: a server writes something there when the page is sent. */
+  readonly served?: ServerCode;
 }
 
 const scriptType = /^((text|application)\/(x-)?(java|ecma|j|live)script[\d.]*|module)?$/i;
@@ -31,7 +34,8 @@ const isHandler = ({ name, value }: { readonly name: string; readonly value: str
   (name.startsWith('on') && name.length > 2) || /^[\0-\x20]*javascript:/i.test(value);
 
 /**
- * All scripts of a page that are here, modules they load included, in order. Scripts of other sites and missing ones are not.
+ * All scripts of a page that are here, modules they load included, in order, behind what a server writes into it. Scripts of
+ * other sites and missing ones are not.
  *
  * HTML Standard, "The script element", "Event handler content attributes".
  */
@@ -42,6 +46,16 @@ export function pageScripts(
   site: Site,
 ): readonly PageScript[] {
   const out: PageScript[] = [];
+  const served = serverCode(page);
+  if (served)
+    out.push({
+      facts: servedFacts(site),
+      path,
+      line: placeOf(page.text, served.start).line,
+      of: undefined,
+      text: '',
+      served,
+    });
   if (!hasScripts(page)) return out;
   const seen = new Set<string>();
   const file = (reference: string, base: Base, kind: 'script' | 'module', depth: number): void => {
@@ -111,14 +125,17 @@ export interface ScriptOutline {
   readonly texts: readonly { readonly text: string; readonly kind: 'script' | 'module' | 'handler' | 'data' }[];
   readonly loads: readonly { readonly target: Target; readonly kind: 'script' | 'module' }[];
   readonly base: Base;
+  /** A server writes into the page. */
+  readonly served: boolean;
 }
 
-/** Undefined for a page without scripts. */
+/** Undefined for a page without scripts into which no server writes. */
 export function scriptOutline(
   page: PageTree,
   sources: Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>,
 ): ScriptOutline | undefined {
-  if (!hasScripts(page)) return undefined;
+  const served = serverCode(page) !== undefined;
+  if (!served && !hasScripts(page)) return undefined;
   const texts: ScriptOutline['texts'][number][] = [];
   const loads: ScriptOutline['loads'][number][] = [];
   for (const element of page.elements) {
@@ -133,12 +150,12 @@ export function scriptOutline(
       if (isHandler({ name, value }))
         texts.push({ text: value.replace(/^[\0-\x20]*javascript:/i, ''), kind: 'handler' });
   }
-  return { texts, loads, base: sources.base };
+  return { texts, loads, base: sources.base, served };
 }
 
 /** What all scripts of the outline say, those they load included. */
-export function outlineFacts({ texts, loads, base }: ScriptOutline, site: Site): readonly ScriptFacts[] {
-  const out: ScriptFacts[] = [];
+export function outlineFacts({ texts, loads, base, served }: ScriptOutline, site: Site): readonly ScriptFacts[] {
+  const out: ScriptFacts[] = served ? [servedFacts(site)] : [];
   const seen = new Set<string>();
   const add = (facts: ScriptFacts, from: Base, depth: number): void => {
     out.push(facts);

@@ -1,5 +1,5 @@
 /** Why a style attribute stays on its element. */
-export type AttributeStays = 'script' | 'template' | 'not-written' | 'drawing' | 'unclosed' | 'reference' | 'policy';
+export type AttributeStays = 'script' | 'template' | 'server' | 'not-written' | 'drawing' | 'unclosed' | 'reference' | 'policy';
 
 export function describeAttributeStays(reason: AttributeStays): string {
   switch (reason) {
@@ -7,6 +7,8 @@ export function describeAttributeStays(reason: AttributeStays): string {
       return 'a script on this page sets or reads such a style, or the class of the element';
     case 'template':
       return 'a server or template writes into it';
+    case 'server':
+      return 'a server writes into the head of the page, perhaps a sheet that would beat a class';
     case 'not-written':
       return 'it is not written in a tag of this page, or stands in a formula';
     case 'drawing':

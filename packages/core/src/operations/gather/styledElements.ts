@@ -9,6 +9,7 @@ import { comingRules } from '../../proof/comingRules.ts';
 import { namesMade } from '../../proof/madeElements.ts';
 import { compareSpecificity, type Specificity } from '../../selectors/selector.ts';
 import type { Site, SiteFile } from '../../source/site.ts';
+import { serverCode } from '../../scripts/serverCode.ts';
 import { isTemplated } from '../../source/templates.ts';
 import { noticed } from '../../scripts/noticed.ts';
 import { pageScripts, type PageScript } from '../../scripts/pageScripts.ts';
@@ -82,6 +83,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   const styled = tree.elements.filter((element) => attributeOf(element, 'style') !== undefined);
   if (styled.length === 0) return [];
   const scripts = pageScripts(tree, cascade.path, rules.sources, site);
+  const sheetsMayCome = (serverCode(tree)?.inHead ?? []).length > 0;
   const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
   const coming = comingRivals(cascade, site);
   const repeating = new Map<number, boolean>();
@@ -98,7 +100,8 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       key: orderFreeKey(declarations.filter(({ validity }) => validity !== 'invalid')),
       spans: spansOf(element, ['style', 'class']),
       ...rivalsOf(cascade, element, declarations, coming),
-      stays: staysFor(element, value, declarations, scripts, ids),
+      // no rule of a sheet that a server writes into the head beats it, save an important one
+      stays: sheetsMayCome ? 'server' : staysFor(element, value, declarations, scripts, ids),
       repeats: coming(element.tag, declarations).length === 0 && repeatsRules(cascade, element, repeating),
     };
   });
