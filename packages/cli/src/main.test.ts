@@ -236,3 +236,18 @@ test('patch: what gathering changed, as git apply takes it', async () => {
     expect(fs.readFileSync(path.join(site, name))).toEqual(fs.readFileSync(at('after', name)));
   expect((await run('patch', site, at('after'))).code).toBe(2);
 });
+
+test('pages that a server runs are pages when asked, parts of pages are not; code above the doctype makes no quirks', async () => {
+  const php = (name: string): string =>
+    `<?php if ($a->b > 1) { session_start(); } ?><!DOCTYPE html><html><head><title><?= $t ?></title><style>p{color:red}</style></head><body><p>${name}</p></body></html>`;
+  const site = write({ 'a.php': php('a'), 'b.PHP': php('b'), 'part.php': '<?php function f() {} ?><p>x</p>' });
+  expect(await run('survey', site)).toMatchObject({ code: 0, out: expect.stringContaining('0 pages') });
+  const { code, out } = await run('gather', site, '--run-pages', 'php', '--out', at('out'));
+  expect(out).toContain('2 of 2 pages look the same');
+  expect(code).toBe(0);
+  expect(fs.readFileSync(at('out', 'a.php'), 'utf8')).toBe(php('a').replace('<style>p{color:red}</style>', '<link rel="stylesheet" href="css/site.css">'));
+  expect(fs.readFileSync(at('out', 'part.php'))).toEqual(fs.readFileSync(at('in', 'part.php')));
+  expect(await run('--run-pages', 'php', 'proof', site, at('out'))).toMatchObject({ code: 0 });
+  expect(await run('gather', site, '--run-pages', 'p/p', '--out', at('no'))).toMatchObject({ code: 2, err: expect.stringContaining('php,asp,jsp') });
+  expect(await run('survey', site, '--run-pages', 'css')).toMatchObject({ code: 2 });
+}); // prettier-ignore

@@ -7,8 +7,21 @@ export class UsageProblem extends Error {}
 
 const limits = { files: 10_000, bytes: 200e6, textBytes: 20e6 };
 
-/** All files below a folder as a site, links to files as the files they lead to; version-control folders are left out. */
-export async function readSiteFolder(folder: string): Promise<Site> {
+/** Endings of files, as written at the command line: `php,asp`. */
+export function runPages(given: string | undefined): ReadonlySet<string> | undefined {
+  if (given === undefined) return undefined;
+  const endings = given.split(',').map((one) => one.trim().replace(/^\./, '').toLowerCase());
+  const wrong = endings.find((one) => !/^[a-z0-9]{1,10}$/.test(one) || fileKindOf(`x.${one}`) !== 'other');
+  if (wrong !== undefined)
+    throw new UsageProblem(`--run-pages ${given}: "${wrong}" cannot be an ending of such pages. php,asp,jsp is one way to write it.`); // prettier-ignore
+  return new Set(endings);
+}
+
+/**
+ * All files below a folder as a site, links to files as the files they lead to; version-control folders are left out. `pageTypes`:
+ * further endings of pages.
+ */
+export async function readSiteFolder(folder: string, pageTypes?: ReadonlySet<string>): Promise<Site> {
   const root = await fs.stat(folder).catch(() => undefined);
   if (!root) throw new UsageProblem(`There is no folder ${folder}. Name a folder that holds the pages.`);
   if (!root.isDirectory()) throw new UsageProblem(`${folder} is a file. Name the folder that holds the pages.`);
@@ -23,7 +36,7 @@ export async function readSiteFolder(folder: string): Promise<Site> {
     if (!sitePath.ok) continue;
     const content = await fs.readFile(full);
     bytes += content.length;
-    if (fileKindOf(sitePath.value) !== 'other' && content.length > limits.textBytes)
+    if (fileKindOf(sitePath.value, pageTypes) !== 'other' && content.length > limits.textBytes)
       throw new UsageProblem(`${relative} is larger than 20 MB, the most a page or sheet may have.`);
     files.push([sitePath.value, content]);
     if (files.length > limits.files)
@@ -32,7 +45,7 @@ export async function readSiteFolder(folder: string): Promise<Site> {
       );
     if (bytes > limits.bytes) throw new UsageProblem(`${folder} holds more than 200 MB, the most a site may have.`);
   }
-  return makeSite(files);
+  return makeSite(files, pageTypes);
 }
 
 /** Writes a whole site below a folder that must be empty or absent, first beside it, then in one rename: all or nothing. */

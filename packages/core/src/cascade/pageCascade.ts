@@ -1,5 +1,5 @@
 import type { ElementNode } from '../page/nodes.ts';
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import { baseAt } from '../page/styleSources.ts';
 import type { ForcedStates, Match } from '../selectors/match.ts';
 import type { Site, SiteFile } from '../source/site.ts';
@@ -31,7 +31,7 @@ export class CascadeSession {
   }
 
   open(site: Site, file: SiteFile, scripting = true): PageCascade {
-    return this.openTree(site, file, parsePage(file.text ?? '', scripting));
+    return this.openTree(site, file, parseFile(file, scripting));
   }
 
   /** The same for a page that is parsed already. */

@@ -2,7 +2,7 @@ import { matchAtRest } from '../cascade/matchElement.ts';
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import { changedFiles } from '../source/changeSet.ts';
 import { pagesOf, sheetsOf, byPath, type Site, type SiteFile } from '../source/site.ts';
-import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
+import { fileNameOf } from '../source/sitePath.ts';
 import { LineIndex } from '../source/span.ts';
 import { BlockCollector } from '../survey/blockCollector.ts';
 import { FamilyCollector, type Family } from '../survey/families.ts';
@@ -151,7 +151,7 @@ export class SiteChecker {
 
 /** Pages may ask about any file that is no page, and about which files there are: only while these stay is what was seen of pages true. */
 function isKept(then: Site, now: Site): boolean {
-  return changedFiles(then, now).every(({ path, change }) => change === 'edited' && fileKindOf(path) === 'page');
+  return changedFiles(then, now).every(({ path, change }) => change === 'edited' && (now.files.get(path) ?? then.files.get(path))?.kind === 'page');
 }
 
 /** A forgotten link explains why a page's classes have no rules; saying both helps nobody. */

@@ -1,5 +1,5 @@
 import type { ElementNode } from '../page/nodes.ts';
-import { parsePage } from '../page/parsePage.ts';
+import { parseFile } from '../page/parsePage.ts';
 import type { Edit } from '../source/span.ts';
 import { insertWrap } from '../survey/insertWrap.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
@@ -45,10 +45,10 @@ class Containers implements Check {
     const marks = page.marks.names;
     const wraps = wrappingMarks(page.tree.elements);
     const written = insertWrap(page, '#').length > 0;
-    const { text } = page;
+    const { text, file } = page;
     // the tree is read again when it is wanted: all pages' trees would not fit
     const wrap = (name: MarkedName): readonly Edit[] =>
-      written ? insertWrap({ tree: parsePage(text), text }, name) : [];
+      written ? insertWrap({ tree: parseFile(file), text }, name) : [];
     this.pages.push({ page: page.path, marks, wraps, group, wrap });
   }
 

@@ -3,7 +3,7 @@ import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { Rule } from '../sheet/sheet.ts';
 import type { MatchedSelector } from '../cascade/matchElement.ts';
 import type { ElementNode } from '../page/nodes.ts';
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
@@ -85,7 +85,7 @@ class UnusedRules implements Check {
     let found = known.get(selector);
     if (found === undefined) {
       if (this.last?.path !== page)
-        this.last = { path: page, tree: parsePage(this.context.site.files.get(page)!.text!) };
+        this.last = { path: page, tree: parseFile(this.context.site.files.get(page)!) };
       known.set(selector, (found = matchesSomewhere(this.last.tree, selector)));
     }
     return found;

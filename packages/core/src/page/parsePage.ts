@@ -1,4 +1,6 @@
 import { attributeOf, type ChildNode, type CommentNode, type DocumentNode, type ElementNode, type ParentNode } from './nodes.ts'; // prettier-ignore
+import type { SiteFile } from '../source/site.ts';
+import { withoutCode } from '../source/templates.ts';
 import { PlacingParser } from './placingParser.ts';
 import { StylePolicies } from './stylePolicy.ts';
 import { makeTreeAdapter } from './treeAdapter.ts';
@@ -17,12 +19,13 @@ export interface PageTree {
  * Parses a page. With `scripting` (as in a browser) the contents of `noscript` are text; without, they are elements.
  *
  * HTML Standard, "Parsing HTML documents"; beyond 512 open elements as Chromium, where deeper ones become siblings. Never
- * throws; the tree is walked without recursion.
+ * throws; the tree is walked without recursion. Of a page that a server runs (`isRun`), its code counts as comments.
  */
-export function parsePage(text: string, scripting = true): PageTree {
+export function parsePage(text: string, scripting = true, isRun = false): PageTree {
   // a byte order mark is no part of what browsers parse; as white space before the doctype it is passed over, and places stay
   const parser = new PlacingParser({ treeAdapter: makeTreeAdapter(), sourceCodeLocationInfo: true, scriptingEnabled: scripting }); // prettier-ignore
-  parser.tokenizer.write(text.startsWith('\ufeff') ? ` ${text.slice(1)}` : text, true);
+  const sent = isRun ? withoutCode(text) : text;
+  parser.tokenizer.write(sent.startsWith('\ufeff') ? ` ${sent.slice(1)}` : sent, true);
   const { document } = parser;
   const elements: ElementNode[] = [];
   const comments: CommentNode[] = [];
@@ -45,6 +48,10 @@ export function parsePage(text: string, scripting = true): PageTree {
   markForbiddenStyles(elements);
   return { text, document, mode: document.mode, elements, comments };
 }
+
+/** The page of `file`, as a browser gets it as far as can be told from here. */
+export const parseFile = ({ text = '', isRun }: Pick<SiteFile, 'text' | 'isRun'>, scripting = true): PageTree =>
+  parsePage(text, scripting, isRun);
 
 function markForbiddenStyles(elements: readonly ElementNode[]): void {
   const policies = new StylePolicies(elements);

@@ -1,5 +1,5 @@
 import type { ElementNode } from '../page/nodes.ts';
-import { parsePage } from '../page/parsePage.ts';
+import { parseFile } from '../page/parsePage.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
@@ -62,7 +62,7 @@ function matchedOn(file: SiteFile, selectors: readonly ComplexSelector[]): Reado
   if (open.length === 0) return answers;
   for (const { text } of open) answers.set(text, false);
   const buckets = new Buckets(open);
-  const tree = parsePage(file.text!);
+  const tree = parseFile(file);
   const context = { quirks: tree.mode === 'quirks', state: 'any' } as const;
   for (const element of tree.elements)
     for (const list of buckets.of(element))

@@ -1,4 +1,4 @@
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
 import { namesOf } from '../survey/pageReading.ts';
 
@@ -10,6 +10,6 @@ const known = new WeakMap<SiteFile, ReadonlySet<string>>();
  */
 export function elementNames(file: SiteFile, tree?: PageTree): ReadonlySet<string> {
   let names = known.get(file);
-  if (!names) known.set(file, (names = namesOf((tree ?? parsePage(file.text ?? '')).elements)));
+  if (!names) known.set(file, (names = namesOf((tree ?? parseFile(file)).elements)));
   return names;
 }

@@ -1,7 +1,7 @@
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
 import { changedFiles } from '../source/changeSet.ts';
 import { isServedAsXml, pagesOf, type Site, type SiteFile } from '../source/site.ts';
-import { fileKindOf, fileNameOf } from '../source/sitePath.ts';
+import { fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
 import { elementNames } from './elementNames.ts';
 import { withoutNames } from './plainProperties.ts';
@@ -89,7 +89,11 @@ export class SiteProver {
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
       others: othersOf(before, after),
-      reach: new Reach(before, after, changed.filter((path) => fileKindOf(path) !== 'page')), // prettier-ignore
+      reach: new Reach(
+        before,
+        after,
+        changed.filter((path) => kindOf(path) !== 'page'),
+      ),
     };
   }
 
@@ -160,8 +164,9 @@ function markedSides(before: Site, after: Site, resources: readonly string[]): S
 /** The pages that neither changed since nor can reach anything that did, with what was found. */
 function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, PageProof> {
   const changed = changedFiles(then, now).map((one) => one.path);
-  const others = changed.filter((path) => fileKindOf(path) !== 'page');
-  if (others.some((path) => fileKindOf(path) === 'other')) return new Map();
+  const kindOf = (path: string): string => (then.files.get(path) ?? now.files.get(path))!.kind;
+  const others = changed.filter((path) => kindOf(path) !== 'page');
+  if (others.some((path) => kindOf(path) === 'other')) return new Map();
   const reach = new Reach(then, now, others);
   const pages = new Set(changed);
   return new Map(

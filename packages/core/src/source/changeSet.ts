@@ -49,7 +49,7 @@ export function applyChangeSet(site: Site, changes: ChangeSet): Result<Site, Cha
     if (inTheWay !== undefined) return fail({ kind: 'file-exists', path: inTheWay });
     const bytes = encodeText(text, encoding);
     if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding });
-    files.set(path, makeSiteFile(path, bytes));
+    files.set(path, makeSiteFile(path, bytes, site.pageTypes));
   }
   for (const change of changes.edited) {
     const edited = editFile(files.get(change.path), change);
@@ -85,7 +85,7 @@ function editFile(file: SiteFile | undefined, change: FileEdits): Result<SiteFil
   if (!text.ok) return fail({ kind: 'bad-edit', path, edit: text.problem });
   const bytes = encodeText(text.value, file.encoding);
   if (!bytes) return fail({ kind: 'not-in-encoding', path, encoding: file.encoding });
-  const made = makeWrittenFile(path, text.value, bytes, file.encoding);
+  const made = makeWrittenFile(file, text.value, bytes, file.encoding);
   lastMade.set(file, { key, made: new WeakRef(made) });
   return succeed(made);
 }

@@ -16,11 +16,15 @@ export interface SiteFile {
   readonly hash: string;
   readonly encoding?: string;
   readonly text?: string;
+  /** A page that a server runs before it sends it, so that what stands between `<?` and `?>` is not sent. */
+  readonly isRun?: true;
 }
 
 /** The set of files brought in, by site path. */
 export interface Site {
   readonly files: ReadonlyMap<string, SiteFile>;
+  /** Endings of files that are pages besides the usual ones, as servers run them: `php`. A file without markup of a whole page is none. */
+  readonly pageTypes?: ReadonlySet<string>;
   /** Paths that pages ask for and that are on no server either: they count as nothing. */
   readonly absent?: ReadonlySet<string>;
   /** By sheet, the pages that somebody decided are to do without it; of a sheet that was decided about, perhaps none. */
@@ -63,10 +67,13 @@ export const isAbsent = (site: Site, path: string): boolean =>
 /** Common practice of servers: `.xhtml` goes out as application/xhtml+xml. */
 export const isServedAsXml = (path: string): boolean => /\.xhtml$/i.test(path);
 
-export function makeSiteFile(path: string, bytes: Uint8Array): SiteFile {
+export function makeSiteFile(path: string, bytes: Uint8Array, pageTypes?: ReadonlySet<string>): SiteFile {
   const kind = fileKindOf(path);
   const hash = contentHash(bytes);
-  if (kind === 'other') return { path, kind, bytes, hash };
+  if (kind === 'other') {
+    if (fileKindOf(path, pageTypes) === 'page' && isWholePage(bytes)) return makeRunPage(path, bytes, hash);
+    return { path, kind, bytes, hash };
+  }
   // read by another parser than ours: shown, carried along, never edited
   if (isServedAsXml(path)) return { path, kind, bytes, hash };
   if (kind === 'page' && !isEncodingAgreed(bytes)) return { path, kind, bytes, hash };
@@ -79,21 +86,37 @@ export function makeSiteFile(path: string, bytes: Uint8Array): SiteFile {
   return { path, kind, bytes, hash, encoding };
 }
 
+/** A part that other files take in, or code alone, is no page. */
+const isWholePage = (bytes: Uint8Array): boolean =>
+  /<!doctype|<html|<head|<body/i.test(decodeText(bytes, 'windows-1252'));
+
+function makeRunPage(path: string, bytes: Uint8Array, hash: string): SiteFile {
+  const encoding = pageEncoding(bytes);
+  const text = decodeText(bytes, encoding);
+  const back = encodeText(text, encoding);
+  const file = { path, kind: 'page', bytes, hash, encoding, isRun: true } as const;
+  return back && sameBytes(back, bytes) ? { ...file, text } : file;
+}
+
 /**
- * A page or sheet made of a text by writing it in an encoding. Where its bytes still say that encoding and can hold nothing else,
+ * What a page or sheet becomes by writing another text in an encoding. Where its bytes still say that encoding and can hold nothing else,
  * they are not read back.
  */
-export function makeWrittenFile(path: string, text: string, bytes: Uint8Array, encoding: string): SiteFile {
-  const kind = fileKindOf(path);
+export function makeWrittenFile(of: SiteFile, text: string, bytes: Uint8Array, encoding: string): SiteFile {
+  const { path, kind, isRun } = of;
+  if (isRun) return makeRunPage(path, bytes, contentHash(bytes));
   if (kind !== 'page' || encoding !== 'utf-8' || /\p{Surrogate}/u.test(text) || pageEncoding(bytes) !== encoding)
     return makeSiteFile(path, bytes);
   return { path, kind, bytes, hash: contentHash(bytes), encoding, text };
 }
 
-export function makeSite(files: Iterable<readonly [path: string, bytes: Uint8Array]>): Site {
+export function makeSite(
+  files: Iterable<readonly [path: string, bytes: Uint8Array]>,
+  pageTypes?: ReadonlySet<string>,
+): Site {
   const map = new Map<string, SiteFile>();
-  for (const [path, bytes] of files) map.set(path, makeSiteFile(path, bytes));
-  return { files: map };
+  for (const [path, bytes] of files) map.set(path, makeSiteFile(path, bytes, pageTypes));
+  return pageTypes ? { files: map, pageTypes } : { files: map };
 }
 
 /** The pages that can be read, in path order (`/` before letters is the order people see in a folder list). */

@@ -57,12 +57,16 @@ export function relativePath(from: string, to: string): string {
   return '../'.repeat(here.length - shared) + there.slice(shared).join('/');
 }
 
+/** In lower case, without the point; empty for a name without one. */
+export const extensionOf = (path: string): string => /\.([^./]+)$/.exec(path)?.[1]?.toLowerCase() ?? '';
+
 const pagePattern = /\.(?:html?|xhtml|shtml)$/i;
 const sheetPattern = /\.css$/i;
 
 export type FileKind = 'page' | 'sheet' | 'other';
 
-export function fileKindOf(path: string): FileKind {
-  if (pagePattern.test(path)) return 'page';
+/** `pageTypes`: further endings of pages, without the point and in lower case. */
+export function fileKindOf(path: string, pageTypes?: ReadonlySet<string>): FileKind {
+  if (pagePattern.test(path) || pageTypes?.has(extensionOf(path))) return 'page';
   return sheetPattern.test(path) ? 'sheet' : 'other';
 }

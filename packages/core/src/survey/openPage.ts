@@ -1,4 +1,4 @@
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type StyleSources } from '../page/styleSources.ts';
 import type { SiteFile } from '../source/site.ts';
 import { LineIndex } from '../source/span.ts';
@@ -19,7 +19,7 @@ export interface OpenPage {
 export function openPage(file: SiteFile): OpenPage | undefined {
   const { path, text } = file;
   if (text === undefined) return undefined;
-  const tree = parsePage(text);
+  const tree = parseFile(file);
   const sources = styleSources(tree, path);
   return { file, path, text, tree, sources, blocks: embeddedBlocks(tree, path, sources), lines: new LineIndex(text) };
 }

@@ -1,6 +1,6 @@
 import { pageSyntax, type PageSyntax } from '../page/pageSyntax.ts';
 import { spansOf, type ElementNode } from '../page/nodes.ts';
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type SourcePlace } from '../page/styleSources.ts';
 import { scriptOutline, type ScriptOutline } from '../scripts/pageScripts.ts';
 import type { GroupRule } from '../sheet/sheet.ts';
@@ -72,7 +72,7 @@ const readings = new WeakMap<SiteFile, PageReading>();
 export function readingOf(file: SiteFile, tree?: PageTree): PageReading | undefined {
   if (file.text === undefined) return undefined;
   let known = readings.get(file);
-  if (!known) readings.set(file, (known = read(file, file.text, tree ?? parsePage(file.text))));
+  if (!known) readings.set(file, (known = read(file, file.text, tree ?? parseFile(file))));
   return known;
 }
 

@@ -1,4 +1,4 @@
-import { parsePage, type PageTree } from '../page/parsePage.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
 
 /** What an element is by its type (in lower case), ID and classes. */
@@ -25,7 +25,7 @@ const mostInterned = 200_000;
 export function skeletonOf(file: SiteFile, tree?: PageTree): Skeleton {
   const known = skeletons.get(file);
   if (known && !tree) return known;
-  const made = make(tree ?? parsePage(file.text ?? ''));
+  const made = make(tree ?? parseFile(file));
   skeletons.set(file, made);
   return made;
 }

@@ -1,7 +1,7 @@
 import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
-import { parsePage } from '../../page/parsePage.ts';
+import { parseFile } from '../../page/parsePage.ts';
 import { styleSources } from '../../page/styleSources.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { lineEndOf } from '../../source/lineEnds.ts';
@@ -69,7 +69,7 @@ export function planSettleDrift(site: Site, operation: SettleDrift): Result<Sett
 function unitsOf(file: SiteFile, family: string): readonly Found[] {
   const { text } = file;
   if (text === undefined || !/<style/i.test(text)) return [];
-  const tree = parsePage(text);
+  const tree = parseFile(file);
   const sources = styleSources(tree, file.path);
   return embeddedBlocks(tree, file.path, sources)
     .filter((block) => !block.source.foreign && block.source.idle === undefined)

@@ -3,7 +3,7 @@ import type { IndexedSelector } from '../../cascade/ruleIndex.ts';
 import { attributeRank, differingSlots, slotKeys } from '../../cascade/stack.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';
-import { elementPath, parsePage } from '../../page/parsePage.ts';
+import { elementPath, parseFile } from '../../page/parsePage.ts';
 import { baseAt } from '../../page/styleSources.ts';
 import { comingRules } from '../../proof/comingRules.ts';
 import { namesMade } from '../../proof/madeElements.ts';
@@ -56,7 +56,7 @@ export function styledElements(
   const around = surroundingsOf(site);
   const before = known.get(file);
   if (before?.around === around) return before.elements;
-  const tree = parsePage(file.text!);
+  const tree = parseFile(file);
   readingOf(file, tree);
   skeletonOf(file, tree);
   const cascade = session.openTree(site, file, tree);

@@ -1,3 +1,4 @@
+import type { Command } from 'commander';
 import {
   askSite,
   describeQuestionProblem,
@@ -12,9 +13,10 @@ import {
   type Site,
 } from '@syndeton/core';
 import picomatch from 'picomatch';
-import { elementsBySelector } from './elementsBySelector.ts';
-import { printAnswer, printOverrides, printTable } from './printPrecedence.ts';
-import { readSiteFolder, UsageProblem } from './siteFolder.ts';
+import { elementsBySelector } from '../elementsBySelector.ts';
+import { printAnswer, printOverrides, printTable } from '../printPrecedence.ts';
+import { UsageProblem } from '../siteFolder.ts';
+import type { Session } from './session.ts';
 
 export interface PrecedenceOptions {
   readonly winners?: boolean;
@@ -33,12 +35,13 @@ export interface PrecedenceOptions {
 type Print = (text: string) => void;
 
 /** `syndeton precedence DIR`: one element, a question over all pages, overrides, or all winners. */
-export async function runPrecedence(folder: string, options: PrecedenceOptions, print: Print): Promise<number> {
+export async function runPrecedence(folder: string, options: PrecedenceOptions, session: Session): Promise<number> {
+  const { print } = session;
   const asked = [options.winners, options.element, options.question, options.overrides].filter((one) => one !== undefined); // prettier-ignore
   if (asked.length !== 1)
     throw new UsageProblem('Say what to print, one of: --element SEL with --page P, --question "h1 { color }", --overrides, --winners.'); // prettier-ignore
   const environment = readEnvironment(options);
-  const site = await readSiteFolder(folder);
+  const site = await session.site(folder);
   if (options.winners) return printWinners(folder, site, options, environment, print);
   if (options.element !== undefined) return printElement(site, options, environment, print);
   const kept = new KeptOutcomes(site);
@@ -113,4 +116,26 @@ function readEnvironment({ medium, width }: PrecedenceOptions): Environment {
   if (!Number.isInteger(pixels) || pixels < 1 || pixels > 100_000)
     throw new UsageProblem(`${width} is no width. Give whole CSS pixels from 1 to 100000, such as 1280.`);
   return { medium, width: pixels, height: 800 };
+}
+
+/** Adds `syndeton precedence` to the program. */
+export function addPrecedence(program: Command, session: Session): void {
+  const { end } = session;
+  program
+    .command('precedence <dir>')
+    .description('who wins: for an element, for a property over all pages, where pages beat shared sheets')
+    .option('--element <selector>', 'what decides each property of the elements of --page that a selector reaches')
+    .option('--property <property>', 'with --element: only this property')
+    .option('--state <states>', 'with --element: states held on, such as hover,focus')
+    .option('--peel <sources>', 'with --element: sources switched off, as --json names them')
+    .option('--question <rule>', 'what decides a property over all pages: "h1 { color }"')
+    .option('--overrides', 'declarations in pages that beat shared ones, harmless first')
+    .option('--winners', 'the winners of all elements, one JSON line each')
+    .option('--json', 'as JSON')
+    .option('--page <glob>', 'pages by path from the top folder: index.html, "**/*.html"')
+    .option('--medium <medium>', 'screen or print', 'screen')
+    .option('--width <pixels>', 'width of the window in CSS pixels', '1280')
+    .action(async (dir: string, options: PrecedenceOptions) => {
+      end(await runPrecedence(dir, options, session));
+    });
 }

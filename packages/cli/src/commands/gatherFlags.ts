@@ -1,5 +1,5 @@
-import type { GatherOptions } from './gatherCommand.ts';
-import { UsageProblem } from './siteFolder.ts';
+import type { GatherOptions } from './gather.ts';
+import { UsageProblem } from '../siteFolder.ts';
 
 /** The flags of `syndeton gather` as written. */
 export interface GatherFlags {

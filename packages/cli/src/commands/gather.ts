@@ -1,3 +1,5 @@
+import type { Command } from 'commander';
+import { gatherOptions, type GatherFlags } from './gatherFlags.ts';
 import {
   applyOperations,
   describeOperationProblem,
@@ -13,9 +15,10 @@ import {
   type SinglePage,
   type Site,
 } from '@syndeton/core';
-import { makeGatherReport, printGather, type Outcome } from './gatherReport.ts';
-import { readPlanFile, writePlanFile } from './planFile.ts';
-import { checkTarget, linksOfFolder, readSiteFolder, UsageProblem, writeSiteFolder } from './siteFolder.ts';
+import { makeGatherReport, printGather, type Outcome } from '../gatherReport.ts';
+import { readPlanFile, writePlanFile } from '../planFile.ts';
+import { checkTarget, linksOfFolder, UsageProblem, writeSiteFolder } from '../siteFolder.ts';
+import type { Session } from './session.ts';
 
 export interface GatherOptions {
   readonly out: string;
@@ -47,13 +50,10 @@ export interface GatherOptions {
 }
 
 /** `syndeton gather`: 0 when every page looks the same, 1 when one differs, 3 when it cannot be told of one. */
-export async function runGather(
-  folder: string,
-  options: GatherOptions,
-  print: (text: string) => void,
-): Promise<number> {
+export async function runGather(folder: string, options: GatherOptions, session: Session): Promise<number> {
+  const { print } = session;
   await checkTarget(options.out);
-  const found = await readSiteFolder(folder);
+  const found = await session.site(folder);
   const absent = options.missing === 'nothing' ? missingSheets(found).map(({ path }) => path) : [];
   const before = withAbsent(found, absent);
   const given = options.plan === undefined ? undefined : await readPlanFile(options.plan);
@@ -115,4 +115,54 @@ function gatherAll(site: Site, sheet: string): Outcome {
   const plan = planGatherRules(site, operation);
   const nothing = !plan.ok && plan.problem.kind === 'nothing-to-gather';
   return nothing ? follow(site, []) : follow(site, [operation]);
+}
+
+/** Adds `syndeton gather` to the program. */
+export function addGather(program: Command, session: Session): void {
+  const { end } = session;
+  program
+    .command('gather <dir>')
+    .description(
+      'takes embedded blocks and style attributes out where that changes no look, and writes the resulting site',
+    )
+    .requiredOption('--out <out>', 'empty or new folder for the whole resulting site')
+    .option(
+      '--sheet <path>',
+      'the shared sheet, new or there already, to gather into (css/site.css unless the site has one)',
+    )
+    .option('--folder <folder>', 'where new sheets go, when no sheet is named', 'css')
+    .option('--keep <what>', 'what stays in the pages: attributes')
+    .option('--ids', 'rules ask for the ID of an element that alone has its style attribute, in place of a class')
+    .option('--important', 'important declarations where a plain class would lose, in place of stronger selectors')
+    .option(
+      '--keep-imports',
+      'imports of embedded blocks stay imports; else they become links where that says the same',
+    )
+    .option(
+      '--sheets <how>',
+      'one: one new sheet, rules for some pages ask for a class of their body; folders: besides it one for each folder, for what only its pages have; own: no such classes, as many sheets as that takes',
+      'one',
+    )
+    .option('--old-browsers', 'no :where() in selectors; a rule that would need it goes with its block')
+    .option(
+      '--missing <what>',
+      'sheets that pages ask for and the folder has not: unknown (they may say anything) or nothing (they are on no server either)',
+      'unknown',
+    )
+    .option(
+      '--hints',
+      'presentational attributes and elements (bgcolor, align, width on cells, font, center, …) as well',
+    )
+    .option(
+      '--single-page <what>',
+      'rules that only one page has: shared (in the main sheet), own (in a sheet beside the page), or stay',
+      'shared',
+    )
+    .option('--max-sheets <n>', 'at most so many sheets; what would need more stays in its pages')
+    .option('--plan <file>', 'follow the plan in this file, or write the plan made to it when there is no such file')
+    .option('--json', 'as JSON')
+    .option('--allow-differences', 'gather everything and write it even where pages look different')
+    .action(async (dir: string, options: GatherFlags) => {
+      end(await runGather(dir, gatherOptions(options), session));
+    });
 }

@@ -1,10 +1,12 @@
+import type { Command } from 'commander';
 import { checkSite, markupFindings, stillHolding, type Finding, type Severity } from '@syndeton/core';
 import type { CheckReportReply } from '@syndeton/contract';
-import { holdingSentence, plainSentence, type Checked } from './checked.ts';
-import { plural } from './printReport.ts';
-import { printJUnit } from './printJUnit.ts';
-import { printSarif } from './printSarif.ts';
-import { readSiteFolder, UsageProblem } from './siteFolder.ts';
+import { holdingSentence, plainSentence, type Checked } from '../checked.ts';
+import { plural } from '../printReport.ts';
+import { printJUnit } from '../printJUnit.ts';
+import { printSarif } from '../printSarif.ts';
+import { UsageProblem } from '../siteFolder.ts';
+import type { Session } from './session.ts';
 
 export interface CheckOptions {
   readonly failOn: string;
@@ -24,14 +26,15 @@ const mostAsked = 500;
 const formats = ['text', 'json', 'junit', 'sarif'];
 
 /** `syndeton check`: 1 when a page lacks a link it should have, holds styling gathered before, or has a finding that counts. */
-export async function runCheck(folder: string, options: CheckOptions, print: (text: string) => void): Promise<number> {
+export async function runCheck(folder: string, options: CheckOptions, session: Session): Promise<number> {
+  const { print } = session;
   const severities = failing[options.failOn];
   if (!severities)
     throw new UsageProblem(`--fail-on ${options.failOn} is not known. breaks, wrong and any are allowed.`);
   const format = options.format ?? (options.json ? 'json' : 'text');
   if (!formats.includes(format))
     throw new UsageProblem(`--format ${format} is not known. text, json, junit and sarif are allowed.`);
-  const site = await readSiteFolder(folder);
+  const site = await session.site(folder);
   const { survey, findings: own } = checkSite(site);
   const isAsked = options.markup ?? survey.pages.length <= mostAsked;
   const findings = isAsked ? [...own, ...markupFindings(site)] : own;
@@ -77,4 +80,22 @@ function printText(checked: Checked, failed: boolean): string {
       : `${plural(checked.pages, 'page')}, nothing to object.${others}`,
   );
   return lines.join('\n');
+}
+
+/** Adds `syndeton check` to the program. */
+export function addCheck(program: Command, session: Session): void {
+  const { end } = session;
+  program
+    .command('check <dir>')
+    .description(
+      'for a build server: 1 when a page lacks a link, holds styling gathered before, or has a finding that counts',
+    )
+    .option('--fail-on <severity>', 'breaks, wrong or any', 'breaks')
+    .option('--json', 'as JSON')
+    .option('--format <format>', 'text, json, junit or sarif')
+    .option('--markup', "asks a validator about every page's markup, also of large sites")
+    .option('--no-markup', 'asks no validator')
+    .action(async (dir: string, options: CheckOptions) => {
+      end(await runCheck(dir, options, session));
+    });
 }
