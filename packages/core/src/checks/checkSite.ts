@@ -30,13 +30,14 @@ import { overrides } from './overrides.ts';
 import { pageMarks, type NameTable } from './pageMarks.ts';
 import { pageKinds } from './pageKinds.ts';
 import { references } from './references.ts';
+import { refusedSheets } from './refusedSheets.ts';
 import { repeatedLinks } from './repeatedLinks.ts';
 import { sheetFiles } from './sheetFiles.ts';
 import { sheetTexts } from './sheetTexts.ts';
 import { unusedRules } from './unusedRules.ts';
 
 /** Every check there is. */
-export const checkMakers: readonly CheckMaker[] = [sheetFiles, sheetTexts, forgottenLinks, brokenLinks, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
+export const checkMakers: readonly CheckMaker[] = [sheetFiles, sheetTexts, forgottenLinks, brokenLinks, refusedSheets, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
 
 /** All that is to be known of a site before anything is changed. */
 export interface SiteCheck {
@@ -151,7 +152,9 @@ export class SiteChecker {
 
 /** Pages may ask about any file that is no page, and about which files there are: only while these stay is what was seen of pages true. */
 function isKept(then: Site, now: Site): boolean {
-  return changedFiles(then, now).every(({ path, change }) => change === 'edited' && (now.files.get(path) ?? then.files.get(path))?.kind === 'page');
+  return changedFiles(then, now).every(
+    ({ path, change }) => change === 'edited' && (now.files.get(path) ?? then.files.get(path))?.kind === 'page',
+  );
 }
 
 /** A forgotten link explains why a page's classes have no rules; saying both helps nobody. */

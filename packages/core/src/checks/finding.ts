@@ -8,6 +8,7 @@ export const severityOf = {
   'markup-in-sheet': 'breaks',
   'page-without-link': 'breaks',
   'link-missing': 'breaks',
+  'link-refused': 'breaks',
   'link-after-block': 'breaks',
   'empty-sheet': 'breaks',
   brace: 'breaks',

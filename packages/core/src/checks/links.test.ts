@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
 import { applyOperations } from '../operations/operation.ts';
 import { planWhole } from '../plan/planWhole.ts';
@@ -7,6 +8,7 @@ import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { checkSite } from './checkSite.ts';
 
 const sheet = { 'css/s.css': 'p { color: red }' };
+const hash = (text: string): string => `sha256-${createHash('sha256').update(text).digest('base64')}`;
 const linking = pages(4, link('css/s.css'));
 
 const cases: Readonly<Record<string, readonly CheckCase[]>> = {
@@ -151,6 +153,14 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
         's.css': 'p{margin:1em}',
         'a.html': pageOf(link('base.css') + link('s.css'), '<p>x'),
       },
+    ],
+  ],
+  'link-refused': [
+    [
+      'a sheet was changed after its hash was written; another of the hashes still fits',
+      { ...sheet, 'a.html': pageOf(link('css/s.css', ` integrity="${hash('p{}')}"`), '') },
+      '`a` promises by `integrity` other bytes than `css/s.css` has; browsers refuse the sheet there',
+      { ...sheet, 'a.html': pageOf(link('css/s.css', ` integrity="${hash('p{}')} ${hash(sheet['css/s.css'])}"`), '') },
     ],
   ],
   'linked-twice': [

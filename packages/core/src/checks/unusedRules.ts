@@ -84,8 +84,7 @@ class UnusedRules implements Check {
     if (!mayStandOn(selector, marks)) return false;
     let found = known.get(selector);
     if (found === undefined) {
-      if (this.last?.path !== page)
-        this.last = { path: page, tree: parseFile(this.context.site.files.get(page)!) };
+      if (this.last?.path !== page) this.last = { path: page, tree: parseFile(this.context.site.files.get(page)!) };
       known.set(selector, (found = matchesSomewhere(this.last.tree, selector)));
     }
     return found;

@@ -37,6 +37,7 @@ export const isAboutLinks =
 
 const wrongWords: Readonly<Record<string, string>> = {
   'link-missing': 'no such file there',
+  'link-refused': 'other bytes than promised',
   'link-wrong-case': 'wrong case',
   'link-in-comment': 'inside a comment',
   'page-without-link': 'missing',
