@@ -1,5 +1,5 @@
-import type { Command } from 'commander';
-import { gatherOptions, type GatherFlags } from './gatherFlags.ts';
+import { Option, type Command } from 'commander';
+import { gatherOptions, type GatherFlags, type GatherOptions } from './gatherFlags.ts';
 import {
   applyOperations,
   describeOperationProblem,
@@ -12,42 +12,12 @@ import {
   whatStays,
   withAbsent,
   type Operation,
-  type SinglePage,
   type Site,
 } from '@syndeton/core';
 import { makeGatherReport, printGather, type Outcome } from '../gatherReport.ts';
 import { readPlanFile, writePlanFile } from '../planFile.ts';
 import { checkTarget, linksOfFolder, UsageProblem, writeSiteFolder } from '../siteFolder.ts';
 import type { Session } from './session.ts';
-
-export interface GatherOptions {
-  readonly out: string;
-  readonly sheet: string | undefined;
-  /** The folder new sheets go to, when no sheet is named. */
-  readonly folder: string | undefined;
-  readonly json: boolean;
-  readonly allowDifferences: boolean;
-  /** Style attributes stay on their elements. */
-  readonly keepAttributes: boolean;
-  /** Presentational attributes go as well. */
-  readonly hints: boolean;
-  /** Rules ask for an element's ID where it alone has such a style attribute. */
-  readonly ids: boolean;
-  /** Imports of embedded blocks stay imports. */
-  readonly keepImports: boolean;
-  /** No selector with `:where()`. */
-  readonly oldBrowsers: boolean;
-  /** One new sheet whose rules ask for classes of their pages, one more for each folder, or as many as need no classes. */
-  readonly sheets: 'one' | 'folders' | 'own';
-  /** Sheets that pages ask for and the folder has not: they may say anything, or they are nowhere. */
-  readonly missing: 'unknown' | 'nothing';
-  /** Important declarations in place of stronger selectors. */
-  readonly important: boolean;
-  readonly singlePage: SinglePage | undefined;
-  readonly maxSheets: number | undefined;
-  /** A file that holds a plan, or that is written with one. */
-  readonly plan: string | undefined;
-}
 
 /** `syndeton gather`: 0 when every page looks the same, 1 when one differs, 3 when it cannot be told of one. */
 export async function runGather(folder: string, options: GatherOptions, session: Session): Promise<number> {
@@ -138,6 +108,7 @@ export function addGather(program: Command, session: Session): void {
       '--keep-imports',
       'imports of embedded blocks stay imports; else they become links where that says the same',
     )
+    .addOption(new Option('--link-imports', 'as without --keep-imports').hideHelp())
     .option(
       '--sheets <how>',
       'one: one new sheet, rules for some pages ask for a class of their body; folders: besides it one for each folder, for what only its pages have; own: no such classes, as many sheets as that takes',

@@ -1,4 +1,4 @@
-import type { GatherOptions } from './gather.ts';
+import type { SinglePage } from '@syndeton/core';
 import { UsageProblem } from '../siteFolder.ts';
 
 /** The flags of `syndeton gather` as written. */
@@ -21,7 +21,37 @@ export interface GatherFlags {
   readonly allowDifferences?: boolean;
 }
 
-/** What the flags ask for, or what is wrong with them. */
+/** What the flags ask for. */
+export interface GatherOptions {
+  readonly out: string;
+  readonly sheet: string | undefined;
+  /** The folder new sheets go to, when no sheet is named. */
+  readonly folder: string | undefined;
+  readonly json: boolean;
+  readonly allowDifferences: boolean;
+  /** Style attributes stay on their elements. */
+  readonly keepAttributes: boolean;
+  /** Presentational attributes go as well. */
+  readonly hints: boolean;
+  /** Rules ask for an element's ID where it alone has such a style attribute. */
+  readonly ids: boolean;
+  /** Imports of embedded blocks stay imports. */
+  readonly keepImports: boolean;
+  /** No selector with `:where()`. */
+  readonly oldBrowsers: boolean;
+  /** One new sheet whose rules ask for classes of their pages, one more for each folder, or as many as need no classes. */
+  readonly sheets: 'one' | 'folders' | 'own';
+  /** Sheets that pages ask for and the folder has not: they may say anything, or they are nowhere. */
+  readonly missing: 'unknown' | 'nothing';
+  /** Important declarations in place of stronger selectors. */
+  readonly important: boolean;
+  readonly singlePage: SinglePage | undefined;
+  readonly maxSheets: number | undefined;
+  /** A file that holds a plan, or that is written with one. */
+  readonly plan: string | undefined;
+}
+
+/** The options of flags, or what is wrong with them. */
 export function gatherOptions(flags: GatherFlags): GatherOptions {
   const { keep, singlePage, maxSheets, sheets, missing } = flags;
   if (keep !== undefined && keep !== 'attributes')

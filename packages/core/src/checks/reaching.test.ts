@@ -47,6 +47,17 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
         's.css': 'p:hover{top:0}.a::before{top:0}@media print{p{top:0}}b,p{top:0}',
       },
     ],
+    [
+      'a script may make its elements, or a server write them',
+      { ...pages(2, link('s.css'), '<p><script>var told = "made"</script>'), 's.css': 'p{top:0}p.made{top:0}' },
+      '1 rule of `s.css` has no element on any page: `p.made`',
+      {
+        'a.html': pageOf(link('s.css'), '<p><script>document.write("<p class=made>")</script>'),
+        'b.html': pageOf(link('t.css'), '<p><!--#include virtual="x" -->'),
+        's.css': 'p{top:0}p.made{top:0}',
+        't.css': 'p{top:0}ol .written{top:0}',
+      },
+    ],
   ],
   override: [
     [

@@ -1,3 +1,6 @@
+import { scriptOutline, type ScriptOutline } from '../scripts/pageScripts.ts';
+import { wordsOfMaking } from '../survey/madeNames.ts';
+import { neededNames, selectorsOf } from '../survey/selectorNames.ts';
 import type { PageMarks } from './pageMarks.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { Rule } from '../sheet/sheet.ts';
@@ -22,11 +25,13 @@ interface PageUse {
   /** By sheet, where the rules start that some element has at rest. */
   readonly atRest: ReadonlyMap<string, Set<number>>;
   readonly marks: PageMarks;
+  /** Its scripts: elements they make may have any name they say. */
+  readonly scripts: ScriptOutline | undefined;
   /** By selector: what was found when the page was read again for it. */
   readonly known: Map<string, boolean>;
 }
 
-/** Rules of shared sheets that no element of any page has, in any state. That a page does not use a rule is fine. */
+/** Rules of shared sheets that no element of any page has, in any state, nor one that a script may make. That a page does not use a rule is fine. */
 export const unusedRules: CheckMaker = { kinds: ['unused-rule'], make: (context) => new UnusedRules(context) };
 
 class UnusedRules implements Check {
@@ -58,7 +63,8 @@ class UnusedRules implements Check {
     // rules that wait for a state, a layer or a scope count as used as soon as they may match
     const reached = new Set(page.cascade.rules.rules.map((r) => r.source.path));
     const { atRest } = this;
-    this.pages.push({ page: page.path, reached, atRest, marks: page.marks, known: new Map() }); // prettier-ignore
+    const scripts = scriptOutline(page.tree, page.sources);
+    this.pages.push({ page: page.path, reached, atRest, marks: page.marks, scripts, known: new Map() });
   }
 
   element(_page: CheckedPage, _element: ElementNode, matched: readonly MatchedSelector[]): void {
@@ -80,7 +86,8 @@ class UnusedRules implements Check {
     return this.pages.some((use) => use.reached.has(path) && this.mayUse(use, selector));
   }
 
-  private mayUse({ page, marks, known }: PageUse, selector: string): boolean {
+  private mayUse({ page, marks, scripts, known }: PageUse, selector: string): boolean {
+    if (scripts && this.mayBeMade(scripts, marks, selector)) return true;
     if (!mayStandOn(selector, marks)) return false;
     let found = known.get(selector);
     if (found === undefined) {
@@ -89,6 +96,24 @@ class UnusedRules implements Check {
     }
     return found;
   }
+
+  private mayBeMade(scripts: ScriptOutline, marks: PageMarks, selector: string): boolean {
+    const words = wordsOfMaking(scripts, this.context.site);
+    if (words === undefined) return false;
+    const names = this.lowerNames(marks);
+    const isThere = (name: string): boolean => names.has(name) || marks.tags.has(name);
+    return (selectorsOf(selector) ?? []).some((one) =>
+      neededNames(one).every((name) => isThere(name) || words.has(name.replace(/^[.#]/, '').toLowerCase())),
+    );
+  }
+
+  private lowerNames({ names }: PageMarks): ReadonlySet<string> {
+    let lower = this.lower.get(names);
+    if (!lower) this.lower.set(names, (lower = new Set([...names.keys()].map((name) => name.toLowerCase()))));
+    return lower;
+  }
+
+  private readonly lower = new WeakMap<PageMarks['names'], ReadonlySet<string>>();
 
   /** The page read last. */
   private last: { readonly path: string; readonly tree: PageTree } | undefined;

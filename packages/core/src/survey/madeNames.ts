@@ -1,4 +1,4 @@
-import { outlineFacts } from '../scripts/pageScripts.ts';
+import { outlineFacts, type ScriptOutline } from '../scripts/pageScripts.ts';
 import type { Site } from '../source/site.ts';
 import type { PageReading } from './pageReading.ts';
 
@@ -17,9 +17,23 @@ export function madeNames(page: PageReading, site: Site): ReadonlySet<string> | 
 }
 
 function read({ scripts, names }: PageReading, site: Site): ReadonlySet<string> | undefined {
-  const facts = scripts && outlineFacts(scripts, site);
-  if (!facts?.some(({ makes }) => makes)) return undefined;
-  const out = new Set([...names].map((name) => name.replace(/^[.#]/, '')));
-  for (const { words } of facts) for (const word of words) out.add(word.toLowerCase());
-  return out;
+  const words = scripts && wordsOfMaking(scripts, site);
+  return words && new Set([...[...names].map((name) => name.replace(/^[.#]/, '')), ...words]);
+}
+
+const knownWords = new WeakMap<
+  ScriptOutline,
+  { readonly site: Site; readonly words: ReadonlySet<string> | undefined }
+>();
+
+/** All that scripts say where one of them makes elements or gives them names, in lower case; undefined where none does. */
+export function wordsOfMaking(scripts: ScriptOutline, site: Site): ReadonlySet<string> | undefined {
+  const before = knownWords.get(scripts);
+  if (before?.site === site) return before.words;
+  const facts = outlineFacts(scripts, site);
+  const words = facts.some(({ makes }) => makes)
+    ? new Set(facts.flatMap((one) => [...one.words].map((word) => word.toLowerCase())))
+    : undefined;
+  knownWords.set(scripts, { site, words });
+  return words;
 }
