@@ -100,7 +100,8 @@ export class CascadeSession {
   }
 }
 
-const stackSource = (indexed: IndexedSelector, match: Match): StackSource => ({
+/** A rule that reaches an element as it stands in the stack. */
+export const stackSource = (indexed: IndexedSelector, match: Match): StackSource => ({
   block: indexed.rule.compiled.block,
   pseudoElement: indexed.pseudoElement,
   layerRank: indexed.layerRank,

@@ -59,6 +59,22 @@ export const attributeRank = 1e9;
  * other way about: animations, transitions, scripts.
  */
 export function slotKeys(sources: readonly StackSource[], tellsImportance = true): ReadonlyMap<string, string> {
+  return new Map([...stacksOf(sources, tellsImportance)].map(([slot, stack]) => [slot, textOf(stack)]));
+}
+
+/** The declarations that can decide something, under whatever conditions, by the place of their block among the sources. */
+export function decidersAmong(sources: readonly StackSource[]): ReadonlyMap<number, ReadonlySet<CompiledDeclaration>> {
+  const out = new Map<number, Set<CompiledDeclaration>>();
+  for (const { lines } of stacksOf(sources, true).values())
+    for (const { source, compiled } of lines) {
+      const known = out.get(source);
+      if (known) known.add(compiled);
+      else out.set(source, new Set([compiled]));
+    }
+  return out;
+}
+
+function stacksOf(sources: readonly StackSource[], tellsImportance: boolean): ReadonlyMap<string, Stack> {
   const ordered = orderDeclarations(sources);
   const open = new Map<string, Stack>();
   for (const { source, compiled } of ordered)
@@ -71,12 +87,12 @@ export function slotKeys(sources: readonly StackSource[], tellsImportance = true
     const isBrowsers = sourceMark.includes(browsersOwn);
     const mark = sourceMark + rollsBackTo(compiled, layerRank) + important;
     const sure = compiled.validity === 'valid' && !compiled.yields;
-    if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, compiled, condition, mark, sure);
+    if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, ordered[i]!, condition, mark, sure);
     else
       for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
-        if (isBrowsers || !open.get(slot)!.atBrowser) append(open.get(slot)!, text + mark, condition, sure && closes, compiled); // prettier-ignore
+        if (isBrowsers || !open.get(slot)!.atBrowser) append(open.get(slot)!, text + mark, condition, sure && closes, ordered[i]!); // prettier-ignore
   }
-  return new Map([...open].map(([slot, stack]) => [slot, textOf(stack)]));
+  return open;
 }
 
 /**
@@ -92,7 +108,7 @@ const rollsBackTo = ({ comparable }: CompiledDeclaration, layerRank: number): st
  * browsers declare themselves counts any more.
  */
 interface Stack {
-  readonly lines: { readonly text: string; readonly condition: string }[];
+  readonly lines: (StackedDeclaration & { readonly text: string; readonly condition: string })[];
   closed: boolean;
   rolled: boolean;
   atBrowser: boolean;
@@ -118,16 +134,11 @@ function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly
   return out;
 }
 
-function append(
-  slot: Stack,
-  text: string,
-  condition: string,
-  closes: boolean,
-  { comparable, yields }: CompiledDeclaration,
-): void {
+function append(slot: Stack, text: string, condition: string, closes: boolean, stacked: StackedDeclaration): void {
+  const { comparable, yields } = stacked.compiled;
   // prettier-ignore
   if (slot.closed || slot.covered.has(condition)) return;
-  slot.lines.push({ text, condition });
+  slot.lines.push({ ...stacked, text, condition });
   // back to the browser's own, past all that authors say; an element that is another one now has another there
   if (yields && comparable === 'revert' && condition === '') slot.atBrowser = true;
   slot.rolled ||= yields && comparable !== 'revert';
@@ -147,7 +158,7 @@ function textOf({ lines, closed, rolled }: Stack): string {
 function appendAll(
   open: Map<string, Stack>,
   pseudoElement: string,
-  compiled: CompiledDeclaration,
+  stacked: StackedDeclaration,
   condition: string,
   mark: string,
   sure: boolean,
@@ -155,7 +166,7 @@ function appendAll(
   for (const [slot, stack] of open) {
     const longhand = slot.slice(pseudoElement.length + 1);
     if (slot.startsWith(`${pseudoElement} `) && !isOutsideAll(longhand))
-      if (!stack.atBrowser) append(stack, `all:${compiled.comparable}${mark}`, condition, sure, compiled);
+      if (!stack.atBrowser) append(stack, `all:${stacked.compiled.comparable}${mark}`, condition, sure, stacked);
   }
 }
 

@@ -32,6 +32,10 @@ import { changeRule } from './rules/changeRule.ts';
 import { colourNotation } from './rules/colourNotation.ts';
 import { commentIn } from './rules/commentIn.ts';
 import { deleteRules } from './rules/deleteRules.ts';
+import { partPage } from './rules/partPage.ts';
+import { sortRules } from './rules/sortRules.ts';
+import { uniteValues } from './rules/uniteValues.ts';
+import { dropBeaten } from './rules/dropBeaten.ts';
 import { dropDuplicates } from './rules/dropDuplicates.ts';
 import { groupRules } from './rules/groupRules.ts';
 import { moveRules } from './rules/moveRules.ts';
@@ -66,6 +70,10 @@ export const operationTypes = [
   moveRules,
   groupRules,
   splitRule,
+  dropBeaten,
+  partPage,
+  sortRules,
+  uniteValues,
   dropDuplicates,
   dropUnused,
   valuesToProperties,

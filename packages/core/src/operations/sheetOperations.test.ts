@@ -63,6 +63,11 @@ describe('rules of a sheet: what is written, byte for byte', () => {
     ['colours as #rrggbb', 'h1 { color: Teal; border: 1px solid rgb(0, 128, 128); content: "teal"; animation: teal 1s; color: rgb(0 0 0 / 0.3); background: transparent }\n', { kind: 'colour-notation', sheet: 'css/s.css', to: 'hex' }, 'h1 { color: #008080; border: 1px solid #008080; content: "teal"; animation: teal 1s; color: rgb(0 0 0 / 0.3); background: transparent }\n'],
     ['colours as rgb()', 'h1 { color: #fff; background: #0008 }\n', { kind: 'colour-notation', sheet: 'css/s.css', to: 'rgb' }, 'h1 { color: rgb(255, 255, 255); background: #0008 }\n'],
     ['rules no page has an element for', 'h1 { top: 0 }\n/* old */\n.gone { top: 0 }\n.note:hover b { top: 0 }\n@media print {\n  .far, .note { top: 0 }\n  h3 { top: 0 }\n}\n', { kind: 'drop-unused', sheet: 'css/s.css' }, 'h1 { top: 0 }\n@media print {\n  .far, .note { top: 0 }\n}\n'],
+    ['what never wins', 'h1 { top: 0; left: 0 }\nh1 { top: 1px; margin-top: 2px }\nbody h1 { margin: 0 }\n.note { color: red; color: teal }\n.note:hover { color: blue }\n@media print { .note { color: black } }\np.note { color: red }\n.gone { top: 0 }\nh1 { top: 2px !important }\n', { kind: 'drop-beaten', sheet: 'css/s.css' }, 'h1 { left: 0 }\nbody h1 { margin: 0 }\n.note:hover { color: blue }\np.note { color: red }\n.gone { top: 0 }\nh1 { top: 2px !important }\n'],
+    ['sorted where order decides nothing', '.b { top: 0 }\n/* all */\np { top: 0 }\n.a { left: 0; color: red }\n\nh1 { top: 0 }\n\n/* Part two */\n\n.z { top: 0 }\n.b { color: blue }\n@media print { .y { top: 0 } b { top: 0 } }\n#i { top: 0 } body { top: 0 }\n', { kind: 'sort-rules', sheet: 'css/s.css' }, 'h1 { top: 0 }\n/* all */\np { top: 0 }\n.a { left: 0; color: red }\n\n.b { top: 0 }\n\n/* Part two */\n\n.b { color: blue }\n.z { top: 0 }\n@media print { b { top: 0 } .y { top: 0 } }\nbody { top: 0 } #i { top: 0 }\n'],
+    ['what may decide the same keeps its order', '.b { top: 1px }\n.a { top: 0 }\np { top: 2px }\n', { kind: 'sort-rules', sheet: 'css/s.css' }, 'p { top: 2px }\n.b { top: 1px }\n.a { top: 0 }\n'],
+    ['near colours become one', 'h1 { color: #0b5563; border: 1px solid #0B5564 }\n.b { background: #0b5564 }\n', { kind: 'unite-values', sheet: 'css/s.css', values: ['#0b5564'], to: '#0b5563' }, 'h1 { color: #0b5563; border: 1px solid #0b5563 }\n.b { background: #0b5563 }\n'],
+    ['sizes of one property', 'h1 { padding: 11px 2em; top: 11px }\n', { kind: 'unite-values', sheet: 'css/s.css', values: ['11px'], to: '12px', property: 'padding' }, 'h1 { padding: 12px 2em; top: 11px }\n'],
     ['kept as comments', 'h1 { top: 0 }\n.gone { top: 0 }\n', { kind: 'drop-unused', sheet: 'css/s.css', keep: 'comment' }, 'h1 { top: 0 }\n/* .gone { top: 0 } */\n'],
     ['a sheet that is not closed', 'p { top: 0', { kind: 'add-rule', sheet: 'css/s.css', selector: 'b', declarations: [{ property: 'top', value: '0' }] }, 'p { top: 0}\nb {\n  top: 0;\n}\n'],
   ])('%s', (_shows, text, operation, wanted) => {
@@ -72,6 +77,22 @@ describe('rules of a sheet: what is written, byte for byte', () => {
 
 describe('whole sheets', () => {
   const linked = (...names: string[]) => pageOf(names.map((name) => `<link rel="stylesheet" href="${name}">`).join('\n'), '<p class="note">x'); // prettier-ignore
+
+  test('a sheet that is sorted is told so', () => {
+    expect(() => after({ 's.css': 'h1 { top: 0 }\n.a { top: 0 }\n' }, { kind: 'sort-rules', sheet: 's.css' })).toThrow('stand in order');
+  });
+
+  test("one page's rules out of a shared sheet, and back", () => {
+    const two = { 'a.html': linked('s.css'), 'n/b.html': pageOf('<link rel="stylesheet" href="../s.css">\n<style>i { top: 0 }</style>', '<p><b>x'), 's.css': 'p { top: 0 }\n/* bold */\nb { left: 0 }\n@media print {\n  b { top: 0 }\n}\ni { top: 0 }\n' };
+    const parted = after(two, { kind: 'part-page', sheet: 's.css', page: 'n/b.html', to: 'n/b.css' });
+    expect(parted['s.css']).toBe('p { top: 0 }\ni { top: 0 }\n');
+    expect(parted['n/b.css']).toBe('/* bold */\nb { left: 0 }\n@media print {\nb { top: 0 }\n}\n');
+    expect(parted['n/b.html']).toContain('<link rel="stylesheet" href="../s.css">\n<link rel="stylesheet" href="b.css">\n<style>');
+    expect(proveSites(siteOf(two), siteOf(parted as Record<string, string>)).verdict).toBe('same');
+    const back = after(parted, { kind: 'merge-sheets', sheet: 'n/b.css', into: 's.css' });
+    expect(back['n/b.html']).toBe(two['n/b.html']);
+    expect(proveSites(siteOf(two), siteOf(back as Record<string, string>)).verdict).toBe('same');
+  });
 
   test('a new one, linked; deleted again nothing is left of it', () => {
     const made = after(files, { kind: 'new-sheet', sheet: 'css/new', text: 'p { top: 0 }\n', pages: ['a.html'] });
@@ -127,8 +148,8 @@ describe('whole sheets', () => {
   test('rules go to another sheet with comments, at-rules and addresses', () => {
     const there = { 'a.html': linked('css/a.css', 'b.css'), 'css/a.css': 'p { top: 0 }\n/* ropes */\n@media print {\n  .rope { background: url(../r.png) }\n}\n', 'b.css': 'b { top: 0 }\n', 'r.png': '' };
     const moved = changed(there, { kind: 'move-rules', sheet: 'css/a.css', rules: [{ selector: '.rope', under: ['@media print'] }], to: 'b.css' });
-    expect(moved['b.css']).toBe('b { top: 0 }\n@media print {\n.rope { background: url(r.png) }\n}\n');
-    expect(moved['css/a.css']).toBe('p { top: 0 }\n/* ropes */\n@media print {\n}\n');
+    expect(moved['b.css']).toBe('b { top: 0 }\n/* ropes */\n@media print {\n.rope { background: url(r.png) }\n}\n');
+    expect(moved['css/a.css']).toBe('p { top: 0 }\n');
   });
 }); // prettier-ignore
 
@@ -147,6 +168,11 @@ describe('refusals say what is wrong and what is allowed', () => {
     ['a class that is there', { kind: 'rename-name', of: 'class', from: 'note', to: 'big' }, '.big is there already, in a.html'],
     ['a class nobody has', { kind: 'rename-name', of: 'class', from: 'nowhere', to: 'x' }, 'No page and no sheet has the class nowhere'],
     ['a property without dashes', { kind: 'rename-name', of: 'custom-property', from: '--a', to: 'b' }, 'two dashes'],
+    ['a value that would be dropped', { kind: 'unite-values', sheet: 'css/s.css', values: ['red'], to: '12px' }, 'color does not take 12px'],
+    ['a value that breaks out', { kind: 'unite-values', sheet: 'css/s.css', values: ['red'], to: 'red } b {' }, 'would end the rule'],
+    ['no rules of one page', { kind: 'part-page', sheet: 'css/s.css', page: 'b.html', to: 'css/b.css' }, 'no rule that only b.html'],
+    ['a part where a file is', { kind: 'part-page', sheet: 'css/s.css', page: 'a.html', to: 'css/s.css' }, 'is there already'],
+    ['nothing beaten', { kind: 'drop-beaten', sheet: 'css/s.css' }, 'Everything css/s.css says wins'],
     ['nothing unused', { kind: 'drop-unused', sheet: 'css/s.css' }, 'Every rule of css/s.css has an element'],
     ['a name without dashes', { kind: 'values-to-properties', sheet: 'css/s.css', values: [{ value: 'red', name: 'brand' }] }, 'such as --brand'],
     ['a value nobody says', { kind: 'values-to-properties', sheet: 'css/s.css', values: [{ value: '#123456', name: '--brand' }] }, 'No style rule of the sheet says #123456'],
@@ -227,6 +253,8 @@ describe('on the demo the look stays', () => {
       { kind: 'values-to-properties', sheet: 'css/booking.css', values: [{ value: '#0b5563', name: '--sea' }] },
     ],
     ['colours in one notation', { kind: 'colour-notation', sheet: 'css/base.css', to: 'rgb' }],
+    ['sorted', { kind: 'sort-rules', sheet: 'css/base.css' }],
+    ['what never wins dropped', { kind: 'drop-beaten', sheet: 'css/site.css' }],
     ['what no page needs dropped', { kind: 'drop-unused', sheet: 'css/site.css' }],
     ['a sheet renamed', { kind: 'rename-sheet', sheet: 'css/site.css', to: 'styles/main.css' }],
   ];

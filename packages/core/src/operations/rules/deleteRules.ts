@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { ChangeSet } from '../../source/changeSet.ts';
-import { wholeLinesAndGap } from '../../source/removal.ts';
+import type { StyleRule } from '../../sheet/sheet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
@@ -14,7 +14,7 @@ import {
   type RuleProblem,
   type RuleRef,
 } from './ruleRef.ts';
-import { withLead } from './sheetRules.ts';
+import { removals } from './sheetRules.ts';
 
 /** Takes rules out of a sheet with the comments right above them, or leaves them there as comments. */
 export interface DeleteRules {
@@ -33,17 +33,18 @@ export function planDeleteRules(site: Site, operation: DeleteRules): Result<Chan
   const { file, text, sheet } = opened.value;
   const found = findRules(path, sheet, refs);
   if (!found.ok) return found;
-  const whole = { start: 0, end: text.length };
-  const edits: Edit[] = [];
-  for (const { rule } of found.value) {
-    const written = text.slice(rule.span.start, rule.span.end);
-    if (keep === 'comment') {
-      // comments do not stand in comments
-      if (/\*\//.test(written) || !rule.closed) return fail({ kind: 'comment-inside', selector: rule.selector });
-      edits.push({ span: rule.span, text: `/* ${written} */` });
-    } else edits.push({ span: wholeLinesAndGap(text, withLead(text, sheet, rule), whole), text: '' });
-  }
-  return succeed({ created: [], edited: [{ path, hash: file.hash, edits }], deleted: [] });
+  const rules = found.value.map(({ rule }) => rule);
+  const changed = (edits: readonly Edit[]): ChangeSet => ({
+    created: [],
+    edited: [{ path, hash: file.hash, edits }],
+    deleted: [],
+  });
+  if (keep !== 'comment') return succeed(changed(removals(text, sheet, rules)));
+  const written = (rule: StyleRule): string => text.slice(rule.span.start, rule.span.end);
+  // comments do not stand in comments
+  const inside = rules.find((rule) => /\*\//.test(written(rule)) || !rule.closed);
+  if (inside) return fail({ kind: 'comment-inside', selector: inside.selector });
+  return succeed(changed(rules.map((rule) => ({ span: rule.span, text: `/* ${written(rule)} */` }))));
 }
 
 export const deleteRules = operationType<DeleteRules, DeleteRulesProblem>()({

@@ -9,8 +9,8 @@ import { madeNames } from '../../survey/madeNames.ts';
 import { readingOf } from '../../survey/pageReading.ts';
 import { closed, fields, operationType } from '../operationType.ts';
 import { planDeleteRules, deleteRules, type DeleteRulesProblem } from './deleteRules.ts';
-import { editableSheet, type RuleRef } from './ruleRef.ts';
-import { rulesOf, underOf, type FoundRule } from './sheetRules.ts';
+import { editableSheet, refOf, type RuleRef } from './ruleRef.ts';
+import { rulesOf, type FoundRule } from './sheetRules.ts';
 
 /** Takes out of a sheet, or comments out, the rules that no element of any page has in any state, nor what scripts may make. */
 export interface DropUnused {
@@ -53,13 +53,6 @@ function usedOn(site: Site, path: string, rules: readonly FoundRule[]): readonly
       );
     }),
   );
-}
-
-function refOf({ rule, groups }: FoundRule, all: readonly FoundRule[]): RuleRef {
-  const place = underOf(groups).join('\n');
-  const alike = all.filter((one) => one.rule.selector === rule.selector && underOf(one.groups).join('\n') === place);
-  const nth = alike.findIndex((one) => one.rule === rule) + 1;
-  return { selector: rule.selector, ...(groups.length > 0 ? { under: underOf(groups) } : {}), nth };
 }
 
 export const dropUnused = operationType<DropUnused, DropUnusedProblem>()({

@@ -18,7 +18,8 @@ import {
   type RuleProblem,
   type RuleRef,
 } from './ruleRef.ts';
-import { underOf, withLead, type FoundRule } from './sheetRules.ts';
+import type { Sheet } from '../../sheet/sheet.ts';
+import { removals, rulesOf, underOf, withLead, type FoundRule } from './sheetRules.ts';
 
 /** Rules with the comments right above them go to another place: in their own sheet or in another one. */
 export interface MoveRules {
@@ -50,7 +51,7 @@ export function planMoveRules(site: Site, operation: MoveRules): Result<ChangeSe
     const lead = withLead(text, sheet, one.rule);
     const moved = movedText(text.slice(lead.start, lead.end), one, from, to, lineEnd);
     if (moved === undefined) return fail({ kind: 'rule-not-moved', selector: one.rule.selector });
-    written.push(moved);
+    written.push((from === to ? '' : leadOfEmptied(text, sheet, one, found.value, lineEnd)) + moved);
     // the place it is put before may be the rule itself
     if (from === to && place.value > lead.start && place.value < lead.end) return fail({ kind: 'rule-not-moved', selector: one.rule.selector }); // prettier-ignore
     taken.push({ span: wholeLinesAndGap(text, lead, { start: 0, end: text.length }), text: '' });
@@ -60,11 +61,29 @@ export function planMoveRules(site: Site, operation: MoveRules): Result<ChangeSe
     from === to
       ? [{ path: from, hash: file.hash, edits: [...taken, put] }]
       : [
-          { path: from, hash: file.hash, edits: taken },
+          {
+            path: from,
+            hash: file.hash,
+            edits: removals(
+              text,
+              sheet,
+              found.value.map(({ rule }) => rule),
+            ),
+          },
           { path: to, hash: target.value.file.hash, edits: [put] },
         ];
   return succeed({ created: [], edited, deleted: [] });
 }
+
+/** The comments above an at-rule of which nothing stays, before the first of its rules. */
+function leadOfEmptied(text: string, sheet: Sheet, { rule, groups }: FoundRule, moving: readonly FoundRule[], lineEnd: string): string {
+  const [outer] = groups;
+  const first = outer && rulesOf(sheet).find((one) => one.groups[0] === outer);
+  const isEmptied = first?.rule === rule && rulesOf(sheet).every((one) => one.groups[0] !== outer || moving.some((other) => other.rule === one.rule));
+  if (!isEmptied) return '';
+  const comments = text.slice(withLead(text, sheet, outer!).start, outer!.span.start).trim();
+  return comments === '' ? '' : withLineEnds(comments, lineEnd) + lineEnd;
+} // prettier-ignore
 
 /** The rule as it may stand in the other sheet, inside the at-rules it stood in; undefined where an address cannot be moved. */
 function movedText(

@@ -74,3 +74,11 @@ export function findRules(
 /** Several rules by the first of them. */
 export const namesOfRules = (rules: readonly { readonly selector: string }[]): string =>
   rules.length === 1 ? rules[0]!.selector : `${rules.length} rules`;
+
+/** How a rule is referred to among all of its sheet. */
+export function refOf({ rule, groups }: FoundRule, all: readonly FoundRule[]): RuleRef {
+  const place = underOf(groups).join('\n');
+  const alike = all.filter((one) => one.rule.selector === rule.selector && underOf(one.groups).join('\n') === place);
+  const nth = alike.findIndex((one) => one.rule === rule) + 1;
+  return { selector: rule.selector, ...(groups.length > 0 ? { under: underOf(groups) } : {}), nth };
+}

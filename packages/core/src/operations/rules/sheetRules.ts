@@ -1,5 +1,6 @@
 import type { GroupRule, Rule, Sheet, StyleRule } from '../../sheet/sheet.ts';
-import type { Span } from '../../source/span.ts';
+import { wholeLinesAndGap } from '../../source/removal.ts';
+import type { Edit, Span } from '../../source/span.ts';
 
 export interface FoundRule {
   readonly rule: StyleRule;
@@ -25,7 +26,7 @@ export const underOf = (groups: readonly GroupRule[]): readonly string[] =>
   groups.map(({ name, prelude }) => `@${name} ${prelude}`.trim());
 
 /** The rule with the comments that stand right above it, no blank line between. */
-export function withLead(text: string, { comments }: Sheet, { span }: StyleRule): Span {
+export function withLead(text: string, { comments }: Sheet, { span }: { readonly span: Span }): Span {
   let { start } = span;
   for (const comment of [...comments].reverse()) {
     if (comment.end > start) continue;
@@ -37,3 +38,21 @@ export function withLead(text: string, { comments }: Sheet, { span }: StyleRule)
   }
   return { start, end: span.end };
 }
+
+/** The edits that take rules out with the comments right above them; an at-rule in which nothing is left goes as a whole. */
+export function removals(text: string, sheet: Sheet, rules: readonly StyleRule[]): readonly Edit[] {
+  const going = new Set<Rule>(rules);
+  const whole = { start: 0, end: text.length };
+  const out: Edit[] = [];
+  const walk = (list: readonly Rule[]): void => {
+    for (const rule of list) {
+      const emptied = rule.kind === 'group' && rule.rules.length > 0 && isGoing(rule);
+      if (emptied || going.has(rule)) out.push({ span: wholeLinesAndGap(text, withLead(text, sheet, rule), whole), text: '' });
+      else if (rule.kind === 'group') walk(rule.rules);
+    }
+  };
+  const isGoing = (rule: Rule): boolean =>
+    going.has(rule) || (rule.kind === 'group' && rule.rules.length > 0 && rule.rules.every(isGoing));
+  walk(sheet.rules);
+  return out;
+} // prettier-ignore

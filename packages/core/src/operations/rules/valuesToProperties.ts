@@ -1,12 +1,10 @@
 import { Type } from '@sinclair/typebox';
-import type { Declaration } from '../../sheet/sheet.ts';
 import { lineEndOf } from '../../source/lineEnds.ts';
 import { fail, succeed } from '../../source/result.ts';
 import type { Edit } from '../../source/span.ts';
-import { comparableValue } from '../../values/comparableValue.ts';
 import { ruleStyleOf } from '../gather/ruleStyle.ts';
 import { closed, fields, operationType } from '../operationType.ts';
-import { valueWords } from './valueWords.ts';
+import { placesOfValue } from './placesOfValue.ts';
 import { printedRule } from './ruleEdits.ts';
 import { declarationsIn } from './declarationsIn.ts';
 import { editableSheet, ruleProblems, type RuleProblem } from './ruleRef.ts';
@@ -52,7 +50,7 @@ export const valuesToProperties = operationType<ValuesToProperties, ValuesToProp
     if (there) return fail({ kind: 'property-there', name: there.name });
     const edits: Edit[] = [];
     for (const { value, name } of values) {
-      const found = said.flatMap((one) => placesOf(one, value));
+      const found = said.flatMap((one) => placesOfValue(one, value));
       if (found.length === 0) return fail({ kind: 'value-not-said', value });
       edits.push(...found.map(({ start, end }) => ({ span: { start, end }, text: `var(${name})` })));
     }
@@ -73,16 +71,3 @@ export const valuesToProperties = operationType<ValuesToProperties, ValuesToProp
     'property-there': ({ name }) => `The sheet says ${name} already. Choose another name.`,
   },
 });
-
-/** Where a declaration says the value: as a whole, or as one of its words. A custom property keeps what it says. */
-function placesOf(
-  { property, value, valueSpan }: Declaration,
-  wanted: string,
-): readonly { readonly start: number; readonly end: number }[] {
-  if (property.startsWith('--')) return [];
-  const same = (word: string): boolean => comparableValue(property, word) === comparableValue(property, wanted);
-  if (same(value)) return [valueSpan];
-  return valueWords(value)
-    .filter(({ start, end }) => same(value.slice(start, end)))
-    .map(({ start, end }) => ({ start: valueSpan.start + start, end: valueSpan.start + end }));
-}

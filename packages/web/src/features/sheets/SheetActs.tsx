@@ -1,49 +1,36 @@
-import { duplicateEdits, equalRules, parseSheet } from '@syndeton/core';
+import { duplicateEdits, equalRules, nearValues, parseSheet } from '@syndeton/core';
+import type { OperationBody } from '@syndeton/contract';
 import { useMemo } from 'react';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import type { SheetTask } from './SheetBox.tsx';
 
 interface Props {
   readonly text: string;
   readonly path: string;
-  readonly onGroup: () => void;
-  readonly onDuplicates: () => void;
-  readonly onName: () => void;
-  readonly onRename: () => void;
-  readonly onMerge: (() => void) | undefined;
-  readonly onDelete: () => void;
+  /** The sheet is not the only one. */
+  readonly hasOthers: boolean;
   /** Rules that no page has an element for. */
   readonly idle: number;
-  readonly onUnused: (keep: boolean) => void;
-  readonly onNotation: (to: 'hex' | 'rgb') => void;
-  /** Undefined where no colour or font is said twice. */
-  readonly onValues: (() => void) | undefined;
+  /** Colours and fonts said twice and more. */
+  readonly repeated: readonly string[];
+  readonly onTask: (task: SheetTask) => void;
+  readonly onLineUp: (title: string, operation: OperationBody) => void;
 }
 
 /** What can be done with the sheet opened, with how much there is to do. */
-export function SheetActs({
-  text,
-  path,
-  onGroup,
-  onDuplicates,
-  onName,
-  onRename,
-  onMerge,
-  onDelete,
-  idle,
-  onUnused,
-  onNotation,
-  onValues,
-}: Props) {
-  const { groups, twice } = useMemo(() => {
+export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onLineUp }: Props) {
+  const { groups, twice, near } = useMemo(() => {
     const sheet = parseSheet(text);
     const fewer = equalRules(sheet).reduce((sum, group) => sum + group.length - 1, 0);
-    return { groups: fewer, twice: duplicateEdits({ text, sheet }).length };
+    return { groups: fewer, twice: duplicateEdits({ text, sheet }).length, near: nearValues(sheet) };
   }, [text]);
+  const act = (title: string, operation: OperationBody) => () => onLineUp(title, operation);
   return (
     <ul className="todo" aria-label={`To do in ${path}`}>
-      {groups > 0 && <Act label="Group equal rules" number={groups} onClick={onGroup} />}
-      {twice > 0 && <Act label="Drop duplicates" number={twice} onClick={onDuplicates} />}
-      <Act label="Rename a class or ID" onClick={onName} />
+      {groups > 0 && <Act label="Group equal rules" number={groups} onClick={act(`Group equal rules of ${path}?`, { kind: 'group-rules', sheet: path })} />}
+      {twice > 0 && <Act label="Drop duplicates" number={twice} onClick={act(`Drop duplicates from ${path}?`, { kind: 'drop-duplicates', sheet: path })} />}
+      {near.length > 0 && <Act label="Bring near values together" number={near.length} onClick={() => onTask({ does: 'near', groups: near })} />}
+      <Act label="Rename a class or ID" onClick={() => onTask({ does: 'name', name: '' })} />
       <li>
         <Menu
           label={`More for ${path}`}
@@ -53,19 +40,22 @@ export function SheetActs({
             </button>
           }
         >
-          <MenuItem onSelect={onRename}>Rename or move it</MenuItem>
-          {onMerge && <MenuItem onSelect={onMerge}>Put it into another sheet</MenuItem>}
-          {idle > 0 && <MenuItem onSelect={() => onUnused(false)}>Drop the rules no page needs ({idle})</MenuItem>}
-          {idle > 0 && <MenuItem onSelect={() => onUnused(true)}>Comment these rules out</MenuItem>}
-          {onValues && <MenuItem onSelect={onValues}>Give colours and fonts names</MenuItem>}
-          <MenuItem onSelect={() => onNotation('hex')}>Write colours as #rrggbb</MenuItem>
-          <MenuItem onSelect={() => onNotation('rgb')}>Write colours as rgb()</MenuItem>
-          <MenuItem onSelect={onDelete}>Delete it</MenuItem>
+          <MenuItem onSelect={() => onTask({ does: 'rename' })}>Rename or move it</MenuItem>
+          {hasOthers && <MenuItem onSelect={() => onTask({ does: 'merge' })}>Put it into another sheet</MenuItem>}
+          <MenuItem onSelect={() => onTask({ does: 'part' })}>Take one page’s rules out of it</MenuItem>
+          <MenuItem onSelect={act(`Sort the rules of ${path}?`, { kind: 'sort-rules', sheet: path })}>Sort its rules</MenuItem>
+          <MenuItem onSelect={act(`Drop what never wins in ${path}?`, { kind: 'drop-beaten', sheet: path })}>Drop what never wins</MenuItem>
+          {idle > 0 && <MenuItem onSelect={act(`Drop what no page needs of ${path}?`, { kind: 'drop-unused', sheet: path })}>Drop the rules no page needs ({idle})</MenuItem>}
+          {idle > 0 && <MenuItem onSelect={act(`Comment out what no page needs of ${path}?`, { kind: 'drop-unused', sheet: path, keep: 'comment' })}>Comment these rules out</MenuItem>}
+          {repeated.length > 0 && <MenuItem onSelect={() => onTask({ does: 'values', values: repeated })}>Give colours and fonts names</MenuItem>}
+          <MenuItem onSelect={act(`Write colours of ${path} otherwise?`, { kind: 'colour-notation', sheet: path, to: 'hex' })}>Write colours as #rrggbb</MenuItem>
+          <MenuItem onSelect={act(`Write colours of ${path} otherwise?`, { kind: 'colour-notation', sheet: path, to: 'rgb' })}>Write colours as rgb()</MenuItem>
+          <MenuItem onSelect={act(`Delete ${path}?`, { kind: 'delete-sheet', sheet: path })}>Delete it</MenuItem>
         </Menu>
       </li>
     </ul>
   );
-}
+} // prettier-ignore
 
 const Act = ({
   label,

@@ -5,6 +5,8 @@ import { problemText } from '../../app/api.ts';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
+import type { NearValues as Near } from '@syndeton/core';
+import { NearValues } from './NearValues.tsx';
 import { OtherSitesSheet } from './OtherSitesSheet.tsx';
 
 /** What is asked before a whole sheet, a name or elements are changed. */
@@ -16,7 +18,10 @@ export type SheetTask =
   | { readonly does: 'move'; readonly selector: string; readonly operation: (to: string) => OperationBody }
   | { readonly does: 'name'; readonly name: string }
   /** Colours and fonts that the sheet says several times. */
-  | { readonly does: 'values'; readonly values: readonly string[] };
+  | { readonly does: 'values'; readonly values: readonly string[] }
+  | { readonly does: 'near'; readonly groups: readonly Near[] }
+  /** Rules that only one page has elements for go to a sheet of its own. */
+  | { readonly does: 'part' };
 
 interface Props {
   readonly task: SheetTask;
@@ -40,14 +45,16 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
   const [text, setText] = useState<string | undefined>(undefined);
   const [linked, setLinked] = useState<'all' | 'none'>('all');
   const [problem, setProblem] = useState<string | undefined>(undefined);
+  const [kept, setKept] = useState<ReadonlyMap<Near, string>>(new Map());
+  const [page, setPage] = useState(pages[0] ?? '');
   const [named, setNamed] = useState<Readonly<Record<string, string>>>({});
   const others = sheets.filter((sheet) => sheet.path !== path);
   const into = to === '' ? (others[0]?.path ?? '') : to;
 
-  const act = async (title: string, operation: OperationBody, goTo?: string): Promise<void> => {
+  const act = async (title: string, what: OperationBody | readonly OperationBody[], goTo?: string): Promise<void> => {
     setProblem(undefined);
     try {
-      await onLineUp(title, [operation], goTo);
+      await onLineUp(title, [what].flat(), goTo);
       onClose();
     } catch (error) {
       setProblem(problemText(error));
@@ -79,6 +86,15 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
         void act(`Give values of ${path} names?`, { kind: 'values-to-properties', sheet: path, values });
         return;
       }
+      case 'near':
+        void act(
+          `Bring values of ${path} together?`,
+          [...kept].map(([group, to]) => unite(path, group, to)),
+        );
+        return;
+      case 'part':
+        void act(`Take the rules of ${page} out?`, { kind: 'part-page', sheet: path, page, to: name.trim() || ownSheetOf(page) }); // prettier-ignore
+        return;
       case 'name':
         void act(`Rename ${name}?`, { kind: 'rename-name', of, from: bare(name), to: bare(to) });
     }
@@ -161,6 +177,32 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
             {field('The name it gets, in all sheets and pages', to, setTo)}
           </>
         )}
+        {task.does === 'near' && (
+          <>
+            <p className="text-table">
+              Eyes hardly tell these apart. The value that stays takes the place of the others; the proof shows where.
+            </p>
+            <NearValues
+              groups={task.groups}
+              chosen={kept}
+              onChoose={(group, value) => setKept(withChoice(kept, group, value))}
+            />{' '}
+            {/* prettier-ignore */}
+          </>
+        )}
+        {task.does === 'part' && (
+          <>
+            <label className="block text-table">
+              The page
+              <select className="field mt-1" value={page} onChange={(event) => setPage(event.target.value)}>
+                {pages.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </select>
+            </label>
+            {field('The sheet its rules go to, linked right behind this one', name, setName, ownSheetOf(page))}
+          </>
+        )}
         {task.does === 'values' && (
           <>
             <p className="text-table">
@@ -194,7 +236,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
           <button
             type="submit"
             className="btn next"
-            disabled={task.does === 'new' && start === 'other' && text === undefined}
+            disabled={(task.does === 'new' && start === 'other' && text === undefined) || (task.does === 'near' && kept.size === 0)} // prettier-ignore
           >
             {' '}
             {/* prettier-ignore */}
@@ -207,6 +249,23 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
       </form>
     </Box>
   );
+}
+
+const ownSheetOf = (page: string): string => page.replace(/\.[^./]*$/, '.css');
+
+const unite = (sheet: string, { property, values }: Near, to: string): OperationBody => ({
+  kind: 'unite-values',
+  sheet,
+  values: values.map(({ value }) => value).filter((value) => value !== to),
+  to,
+  ...(property === undefined ? {} : { property }),
+});
+
+function withChoice(kept: ReadonlyMap<Near, string>, group: Near, value: string | undefined) {
+  const next = new Map(kept);
+  if (value === undefined) next.delete(group);
+  else next.set(group, value);
+  return next;
 }
 
 const withEnding = (path: string): string => (/\.css$/i.test(path) ? path : `${path}.css`);
@@ -229,6 +288,10 @@ function titleOf(task: SheetTask, path: string): string {
       return `Move ${task.selector} to another sheet`;
     case 'name':
       return 'Rename a class, an ID or a custom property';
+    case 'near':
+      return `Bring near values of ${path} together`;
+    case 'part':
+      return `Take one page’s rules out of ${path}`;
     case 'values':
       return `Names for colours and fonts of ${path}`;
   }

@@ -104,16 +104,11 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           <SheetActs
             text={file?.text ?? ''}
             path={path}
-            onGroup={() => quietly(`Group equal rules of ${path}?`, [{ kind: 'group-rules', sheet: path }])}
-            onDuplicates={() => quietly(`Drop duplicates from ${path}?`, [{ kind: 'drop-duplicates', sheet: path }])}
-            onName={() => setTask({ does: 'name', name: '' })}
-            onRename={() => setTask({ does: 'rename' })}
-            onMerge={sheets.length > 1 ? () => setTask({ does: 'merge' }) : undefined}
+            hasOthers={sheets.length > 1}
             idle={idle}
-            onUnused={(keep) => quietly(`${keep ? 'Comment out' : 'Drop'} what no page needs of ${path}?`, [{ kind: 'drop-unused', sheet: path, ...(keep ? { keep: 'comment' } : {}) }])} // prettier-ignore
-            onNotation={(to) => quietly(`Write colours of ${path} otherwise?`, [{ kind: 'colour-notation', sheet: path, to }])} // prettier-ignore
-            onValues={repeated.length > 0 ? () => setTask({ does: 'values', values: repeated }) : undefined}
-            onDelete={() => quietly(`Delete ${path}?`, [{ kind: 'delete-sheet', sheet: path }])}
+            repeated={repeated}
+            onTask={setTask}
+            onLineUp={(title, operation) => quietly(title, [operation])}
           />
         }
         onOpen={(next) => view.open(next)}
