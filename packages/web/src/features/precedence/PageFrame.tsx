@@ -1,8 +1,10 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
+import { showMedium, type Medium } from '../../ui/frameMedium.ts';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import { PlaceBox, placeOf, ScaledPage, windowWidths, type Place } from '../../ui/ScaledPage.tsx';
+import { PlaceBox, placeOf, ScaledPage, type Place } from '../../ui/ScaledPage.tsx';
+import { MediumMenu, WidthMenu } from '../../ui/ViewMenus.tsx';
 import { findElements, Peeling } from './frameDocument.ts';
 
 interface Props {
@@ -12,7 +14,7 @@ interface Props {
   readonly table: ElementTableReply | undefined;
   readonly peeled: readonly string[];
   readonly width: number;
-  readonly medium: string;
+  readonly medium: Medium;
   readonly states: readonly string[];
   readonly onPick: (path: string) => void;
   /** Values as this browser computes them for the picked element, by property. */
@@ -20,7 +22,7 @@ interface Props {
   /** Where the picked element's right edge is in the window; undefined when it is scrolled away. */
   readonly onPlace: (point: Point | undefined) => void;
   readonly onWidth: (width: number) => void;
-  readonly onMedium: (medium: 'screen' | 'print') => void;
+  readonly onMedium: (medium: Medium) => void;
   readonly onStates: (states: readonly string[]) => void;
 }
 
@@ -33,7 +35,7 @@ const states = ['hover', 'focus', 'active', 'visited', 'checked', 'disabled'];
 
 /** The page as this browser renders it; a click picks an element, and what is peeled is switched off in it. */
 export function PageFrame(props: Props) {
-  const { src, page, element, table, peeled, width, onPick, onComputed } = props;
+  const { src, page, element, table, peeled, width, medium, onPick, onComputed } = props;
   const frame = useRef<HTMLIFrameElement>(null);
   const paper = useRef<HTMLDivElement>(null);
   const peeling = useRef(new Peeling());
@@ -56,11 +58,12 @@ export function PageFrame(props: Props) {
     if (loads === 0 || !document?.body) return;
     const picked = elementAtPath(document, element);
     peeling.current.apply(document, picked, table, peeled);
+    showMedium(document, medium);
     look();
     if (!picked || !table) return;
     const style = document.defaultView!.getComputedStyle(picked);
     onComputed(Object.fromEntries(table.rows.flatMap(({ property, longhands }) => [property, ...longhands.slice(0, 4)]).map((name) => [name, style.getPropertyValue(name)]))); // prettier-ignore
-  }, [loads, element, table, peeled, look, onComputed, scale]);
+  }, [loads, element, table, peeled, medium, look, onComputed, scale]);
 
   const { onPlace } = props;
   useEffect(() => {
@@ -97,31 +100,8 @@ export function PageFrame(props: Props) {
   return (
     <div className="seen">
       <div className="setup">
-        <Menu
-          label="Medium"
-          trigger={
-            <button type="button" className="act">
-              {props.medium}
-            </button>
-          }
-        >
-          <MenuItem onSelect={() => props.onMedium('screen')}>screen</MenuItem>
-          <MenuItem onSelect={() => props.onMedium('print')}>print (in the table)</MenuItem>
-        </Menu>
-        <Menu
-          label="Width of the window"
-          trigger={
-            <button type="button" className="act">
-              {width} px wide
-            </button>
-          }
-        >
-          {windowWidths.map((one) => (
-            <MenuItem key={one} onSelect={() => props.onWidth(one)}>
-              {one} px
-            </MenuItem>
-          ))}
-        </Menu>
+        <MediumMenu medium={props.medium} onMedium={props.onMedium} />
+        <WidthMenu width={width} onWidth={props.onWidth} />
         <Menu
           label="States held on, in the table"
           trigger={

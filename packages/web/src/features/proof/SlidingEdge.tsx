@@ -1,6 +1,8 @@
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
+import { showMedium, type Medium } from '../../ui/frameMedium.ts';
 import { useKeys } from '../../ui/useKeys.ts';
+import { MediumMenu, WidthMenu } from '../../ui/ViewMenus.tsx';
 import { outlinesIn, type Outline } from './outlinesIn.ts';
 
 interface Props {
@@ -12,15 +14,15 @@ interface Props {
   readonly causes: ProofReply['pages'][number]['causes'];
 }
 
-/** How wide a page is laid out, CSS pixels; it is shown smaller where there is less room. */
-const pageWidth = 700;
-
 /** A page before and after in two frames that scroll together, under one edge that can be dragged or moved by arrow keys; T turns it. */
 export function SlidingEdge({ before, after, beforeName, afterName, page, causes }: Props) {
   const [at, setAt] = useState(50);
   const [level, setLevel] = useState(false);
   const [outlines, setOutlines] = useState<readonly Outline[]>([]);
   const paper = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(700);
+  const [medium, setMedium] = useState<Medium>('screen');
+  const [loads, setLoads] = useState(0);
   const [scale, setScale] = useState(1);
   const frames = [useRef<HTMLIFrameElement>(null), useRef<HTMLIFrameElement>(null)] as const;
   const [first, second] = frames;
@@ -30,10 +32,15 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   );
   useEffect(measure, [measure, scale]);
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / pageWidth)));
+    const observer = new ResizeObserver(([entry]) => setScale(Math.min(1, entry!.contentRect.width / width)));
     observer.observe(paper.current!);
     return () => observer.disconnect();
-  }, []);
+  }, [width]);
+  useEffect(() => {
+    for (const { current } of [first, second])
+      if (current?.contentDocument) showMedium(current.contentDocument, medium);
+    measure();
+  }, [medium, loads, first, second, measure]);
   useKeys({ t: () => setLevel((now) => !now) });
 
   const onLoad = (): void => {
@@ -46,7 +53,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
         measure();
       };
     });
-    measure();
+    setLoads((n) => n + 1);
   };
   const drag = (event: PointerEvent): void => {
     if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
@@ -69,9 +76,13 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
         <span>
           <b>before</b>, {beforeName}
         </span>
-        <button type="button" className="act" onClick={() => setLevel(!level)}>
-          both scroll together, {pageWidth} px wide; turn the edge
-        </button>
+        <span className="flex gap-4">
+          <WidthMenu width={width} onWidth={setWidth} />
+          <MediumMenu medium={medium} onMedium={setMedium} />
+          <button type="button" className="act" onClick={() => setLevel(!level)}>
+            turn the edge
+          </button>
+        </span>
         <span>
           <b>after</b>, {afterName}
         </span>

@@ -1,8 +1,9 @@
 import { useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { pageName } from '../../ui/format.ts';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
-import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import { PlaceBox, placeOf, ScaledPage, windowWidths, type Place } from '../../ui/ScaledPage.tsx';
+import { showMedium, type Medium } from '../../ui/frameMedium.ts';
+import { PlaceBox, placeOf, ScaledPage, type Place } from '../../ui/ScaledPage.tsx';
+import { MediumMenu, WidthMenu } from '../../ui/ViewMenus.tsx';
 import { reached, replaceRules, sheetsAt, textLook, type TextLook } from './liveDocument.ts';
 
 interface Props {
@@ -38,6 +39,7 @@ export function LivePage(props: Props) {
   const paper = useRef<HTMLDivElement>(null);
   const saved = useRef<readonly string[] | undefined>(undefined);
   const [width, setWidth] = useState(1024);
+  const [medium, setMedium] = useState<Medium>('screen');
   const [scale, setScale] = useState(0.5);
   const [loads, setLoads] = useState(0);
   const [outlines, setOutlines] = useState<readonly Place[]>([]);
@@ -58,12 +60,14 @@ export function LivePage(props: Props) {
     const own = sheetsAt(document, sheet);
     saved.current ??= own[0] && [...own[0].cssRules].map((rule) => rule.cssText);
     if (rules && saved.current) for (const one of own) replaceRules(one, saved.current);
+    showMedium(document, medium);
     const now = element && textLook(element);
     if (rules) for (const one of own) replaceRules(one, rules);
+    showMedium(document, medium);
     const then = element && textLook(element);
     onLooks(now && then ? { now, then } : undefined);
     outline();
-  }, [loads, rules, selector, sample, sheet, onLooks, outline, scale]);
+  }, [loads, rules, selector, sample, sheet, medium, onLooks, outline, scale]);
 
   const onLoad = (): void => {
     const document = frame.current?.contentDocument;
@@ -88,20 +92,8 @@ export function LivePage(props: Props) {
             </button>
           </>
         )}
-        <Menu
-          label="Width of the window"
-          trigger={
-            <button type="button" className="act">
-              {width} px wide
-            </button>
-          }
-        >
-          {windowWidths.map((one) => (
-            <MenuItem key={one} onSelect={() => setWidth(one)}>
-              {one} px
-            </MenuItem>
-          ))}
-        </Menu>
+        <WidthMenu width={width} onWidth={setWidth} />
+        <MediumMenu medium={medium} onMedium={setMedium} />
         <span className="note">
           {at < 0 ? 'the rule is not on this page' : `${at + 1} of ${pages.length}`}, {Math.round(scale * 100)} %
         </span>
