@@ -16,6 +16,7 @@ export const severityOf = {
   'refused-selector': 'wrong',
   'media-query': 'wrong',
   'misplaced-rule': 'wrong',
+  'lost-declaration': 'wrong',
   'page-markup': 'wrong',
   'link-wrong-case': 'wrong',
   'link-in-comment': 'wrong',

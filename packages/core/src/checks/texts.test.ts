@@ -58,6 +58,14 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
       { ...linked('@layer a;\n@import "t.css";\np { top: 0 }'), 't.css': 'b{top:0}' },
     ],
   ],
+  'lost-declaration': [
+    [
+      'a colon forgotten; what only old browsers read',
+      linked('p { color red }\n'),
+      '`s.css`: `color red` has no colon, so browsers pass over it',
+      linked('p { *color: red }\n'),
+    ],
+  ],
   'duplicate-rule': [
     [
       'said again; in another medium it is another',

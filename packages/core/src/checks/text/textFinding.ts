@@ -10,6 +10,7 @@ export type TextFindingKind = Extract<
   | 'refused-selector'
   | 'media-query'
   | 'misplaced-rule'
+  | 'lost-declaration'
   | 'unknown-property'
   | 'invalid-value'
   | 'hidden-declaration'

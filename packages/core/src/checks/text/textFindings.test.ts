@@ -19,6 +19,23 @@ describe('where it begins, and the text after the mend', () => {
   test.each([
     // what it shows, text, found, after the first mend
     ['nothing wrong', 'a { color: red }\n', [], 'a { color: red }\n'],
+    ['a colon forgotten', 'p { color red; top: 0 }\n', ['lost-declaration 1:5'], 'p { color: red; top: 0 }\n'],
+    ['an equals sign for a colon', 'p { color = red }\n', ['lost-declaration 1:5'], 'p { color: red }\n'],
+    ['a stray sign', 'p { color: red; 1 }\n', ['lost-declaration 1:17'], 'p { color: red;  }\n'],
+    ['a stray word on its line', 'p {\n  top: 0;\n  foo;\n}\n', ['lost-declaration 3:3'], 'p {\n  top: 0;\n}\n'],
+    [
+      'a comment of another language',
+      'p {\n  // red\n  top: 0;\n}\n',
+      ['lost-declaration 2:3'],
+      'p {\n  /* red */\n  top: 0;\n}\n',
+    ],
+    [
+      'a semicolon missing',
+      'p {\n  color: red\n  top: 0;\n}\n',
+      ['invalid-value 2:10'],
+      'p {\n  color: red;\n  top: 0;\n}\n',
+    ],
+    ['names that only old browsers read', 'p { *zoom: 1; top: 0 }\n', [], 'p { *zoom: 1; top: 0 }\n'],
     [
       'a brace missing before the next rule',
       'h2 {\n  color: red;\n\n.notice {\n  margin: 0;\n}\n',

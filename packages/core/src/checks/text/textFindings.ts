@@ -10,6 +10,7 @@ import { blanked, pageMarkup } from '../sheetFiles.ts';
 import { code } from '../words.ts';
 import { braceFindings } from './braces.ts';
 import { duplicateFindings } from './duplicateRules.ts';
+import { lostDeclarations, missingSemicolon } from './lostDeclarations.ts';
 import { mediaSlip } from './mediaSlips.ts';
 import { misplacedRules } from './misplacedRules.ts';
 import { severityOf } from '../finding.ts';
@@ -51,7 +52,7 @@ function ruleFindings(text: string, rules: readonly Rule[], nested: boolean): re
   return rules.flatMap((rule): readonly TextFinding[] => {
     switch (rule.kind) {
       case 'style':
-        return [...selectorFindings(text, rule.selector, rule.selectorSpan, nested), ...ruleFindings(text, rule.nested, true)]; // prettier-ignore
+        return [...selectorFindings(text, rule.selector, rule.selectorSpan, nested), ...lostDeclarations(text, rule.nested), ...ruleFindings(text, rule.nested, true)]; // prettier-ignore
       case 'group':
         return [
           ...(rule.name === 'media' ? mediaFindings(text, preludeSpan(text, rule.span.start + 6, rule.blockSpan.start - 1)) : []), // prettier-ignore
@@ -67,6 +68,8 @@ function ruleFindings(text: string, rules: readonly Rule[], nested: boolean): re
 
 function declarationFindings(text: string, list: readonly Declaration[], inQuirks: boolean): readonly TextFinding[] {
   const slips = declarationSlips(list, inQuirks).map(({ declaration, kind, span, nearest }): TextFinding => {
+    const unended = kind === 'invalid-value' ? missingSemicolon(declaration) : undefined;
+    if (unended) return { kind, severity: 'wrong', ...unended };
     const right = nearest();
     const sentence =
       kind === 'unknown-property'

@@ -3,21 +3,24 @@ import { useDraftQuery } from '../drafts/index.ts';
 import { useSitesQuery } from '../site/index.ts';
 import { useSheetTextQuery } from './sheetsApi.ts';
 
-/** Chooses a sheet of another site; its addresses are written as they were there. */
-export function OtherSitesSheet({
-  siteId,
-  onText,
-}: {
+interface Props {
   readonly siteId: string;
+  /** The sheet of that path, or else of that name, is chosen first. */
+  readonly like?: string;
   readonly onText: (text: string | undefined) => void;
-}) {
+}
+
+/** Chooses a sheet of another site. */
+export function OtherSitesSheet({ siteId, like, onText }: Props) {
   const { data: sites = [] } = useSitesQuery();
   const others = sites.filter(({ id }) => id !== siteId);
   const [chosen, setChosen] = useState<string | undefined>(undefined);
   const id = chosen ?? others[0]?.id;
   const { currentData: draft } = useDraftQuery(id ?? '', { skip: id === undefined });
   const [path, setPath] = useState<string | undefined>(undefined);
-  const sheet = draft?.sheets.find((one) => one.path === path)?.path ?? draft?.sheets[0]?.path;
+  const named = (wanted: string | undefined) => draft?.sheets.find((one) => one.path === wanted);
+  const alike = draft?.sheets.find((one) => fileName(one.path) === fileName(like ?? ''));
+  const sheet = (named(path) ?? named(like) ?? alike ?? draft?.sheets[0])?.path;
   const { currentData: file } = useSheetTextQuery({ id: id ?? '', path: sheet ?? '' }, { skip: !id || !sheet });
   useEffect(() => onText(file?.text ?? undefined), [file, onText]);
   if (others.length === 0) return <p className="note">There is no other site here.</p>;
@@ -41,7 +44,8 @@ export function OtherSitesSheet({
           ))}
         </select>
       </label>
-      <p className="note col-span-2">Addresses in it are written as they were there; what is not here is told of.</p>
     </div>
   );
 }
+
+const fileName = (path: string): string => path.slice(path.lastIndexOf('/') + 1);

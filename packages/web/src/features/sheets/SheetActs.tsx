@@ -14,11 +14,12 @@ interface Props {
   /** Colours and fonts said twice and more. */
   readonly repeated: readonly string[];
   readonly onTask: (task: SheetTask) => void;
+  readonly onCompare: () => void;
   readonly onLineUp: (title: string, operation: OperationBody) => void;
 }
 
 /** What can be done with the sheet opened, with how much there is to do. */
-export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onLineUp }: Props) {
+export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onCompare, onLineUp }: Props) {
   const { groups, twice, near } = useMemo(() => {
     const sheet = parseSheet(text);
     const fewer = equalRules(sheet).reduce((sum, group) => sum + group.length - 1, 0);
@@ -29,7 +30,7 @@ export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onLin
     <ul className="todo" aria-label={`To do in ${path}`}>
       {groups > 0 && <Act label="Group equal rules" number={groups} onClick={act(`Group equal rules of ${path}?`, { kind: 'group-rules', sheet: path })} />}
       {twice > 0 && <Act label="Drop duplicates" number={twice} onClick={act(`Drop duplicates from ${path}?`, { kind: 'drop-duplicates', sheet: path })} />}
-      {near.length > 0 && <Act label="Bring near values together" number={near.length} onClick={() => onTask({ does: 'near', groups: near })} />}
+      {near.length > 0 && <Act label="Unite near values" number={near.length} onClick={() => onTask({ does: 'near', groups: near })} />}
       <Act label="Rename a class or ID" onClick={() => onTask({ does: 'name', name: '' })} />
       <li>
         <Menu
@@ -50,6 +51,7 @@ export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onLin
           {repeated.length > 0 && <MenuItem onSelect={() => onTask({ does: 'values', values: repeated })}>Give colours and fonts names</MenuItem>}
           <MenuItem onSelect={act(`Write colours of ${path} otherwise?`, { kind: 'colour-notation', sheet: path, to: 'hex' })}>Write colours as #rrggbb</MenuItem>
           <MenuItem onSelect={act(`Write colours of ${path} otherwise?`, { kind: 'colour-notation', sheet: path, to: 'rgb' })}>Write colours as rgb()</MenuItem>
+          <MenuItem onSelect={onCompare}>Compare it with another site’s</MenuItem>
           <MenuItem onSelect={act(`Delete ${path}?`, { kind: 'delete-sheet', sheet: path })}>Delete it</MenuItem>
         </Menu>
       </li>

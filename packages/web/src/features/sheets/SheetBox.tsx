@@ -88,7 +88,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
       }
       case 'near':
         void act(
-          `Bring values of ${path} together?`,
+          `Unite near values of ${path}?`,
           [...kept].map(([group, to]) => unite(path, group, to)),
         );
         return;
@@ -138,7 +138,12 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
               ]}
               onChange={setStart}
             />
-            {start === 'other' && <OtherSitesSheet siteId={siteId} onText={setText} />}
+            {start === 'other' && (
+              <>
+                <OtherSitesSheet siteId={siteId} onText={setText} />
+                <p className="note">Addresses in it are written as they were there; what is not here is told of.</p>
+              </>
+            )}
             <Choice<'all' | 'none'>
               label="Pages that link it"
               value={linked}
@@ -289,7 +294,7 @@ function titleOf(task: SheetTask, path: string): string {
     case 'name':
       return 'Rename a class, an ID or a custom property';
     case 'near':
-      return `Bring near values of ${path} together`;
+      return `Unite near values of ${path}`;
     case 'part':
       return `Take one page’s rules out of ${path}`;
     case 'values':

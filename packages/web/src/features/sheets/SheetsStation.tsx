@@ -5,6 +5,7 @@ import { problemText } from '../../app/api.ts';
 import { count } from '../../ui/format.ts';
 import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
+import { ComparedSheet } from './ComparedSheet.tsx';
 import { OneSheet } from './OneSheet.tsx';
 import { SheetActs } from './SheetActs.tsx';
 import { SheetBox, type SheetTask } from './SheetBox.tsx';
@@ -25,6 +26,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   const [unfinished, setUnfinished] = useState(() => unfinishedSheets(view.siteId));
   const [wrong, setWrong] = useState<{ readonly path: string; readonly count: number } | undefined>(undefined);
   const [task, setTask] = useState<SheetTask | undefined>(undefined);
+  const [comparing, setComparing] = useState(false);
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const asked = useAskedLineUp(view.siteId, inHand);
   const used = useMemo(() => valuesIn(file?.text ?? ''), [file]);
@@ -108,6 +110,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
             idle={idle}
             repeated={repeated}
             onTask={setTask}
+            onCompare={() => setComparing(true)}
             onLineUp={(title, operation) => quietly(title, [operation])}
           />
         }
@@ -139,6 +142,9 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           onTask={setTask}
           onLineUp={quietly}
         />
+      )}
+      {comparing && typeof file?.text === 'string' && (
+        <ComparedSheet siteId={view.siteId} path={path} text={file.text} onClose={() => setComparing(false)} />
       )}
       {box}
       {asked.question}

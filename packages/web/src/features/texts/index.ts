@@ -1,2 +1,2 @@
-export { ChangedTexts, RevisionTexts } from './ChangedTextsLazy.tsx';
+export { ChangedTexts, RevisionTexts, TextDiff } from './ChangedTextsLazy.tsx';
 export type { TextsBetween } from './ChangedTexts.tsx';

@@ -1,0 +1,32 @@
+import { useState } from 'react';
+import { Box } from '../../ui/Box.tsx';
+import { TextDiff } from '../texts/index.ts';
+import { OtherSitesSheet } from './OtherSitesSheet.tsx';
+
+interface Props {
+  readonly siteId: string;
+  readonly path: string;
+  readonly text: string;
+  readonly onClose: () => void;
+}
+
+/** A sheet beside the same one of another site, as texts. */
+export function ComparedSheet({ siteId, path, text, onClose }: Props) {
+  const [theirs, setTheirs] = useState<string | undefined>(undefined);
+  return (
+    <Box open onClose={onClose} title={`${path} here, and in another site`} wide>
+      <OtherSitesSheet siteId={siteId} like={path} onText={setTheirs} />
+      {theirs === text ? (
+        <p className="mt-4" role="status">
+          Both say the same, byte for byte.
+        </p>
+      ) : (
+        theirs !== undefined && (
+          <div className="mt-4 min-h-0 overflow-auto">
+            <TextDiff path={path} before={text} after={theirs} beforeName="here" afterName="in the other site" />
+          </div>
+        )
+      )}
+    </Box>
+  );
+}
