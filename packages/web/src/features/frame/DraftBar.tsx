@@ -27,6 +27,8 @@ interface Props {
   readonly onProof: () => void;
   /** To a line of a sheet. */
   readonly onLine: (path: string, line: number) => void;
+  /** Sheets with text that is not in the draft yet. */
+  readonly unfinished: readonly string[];
   readonly onBroughtIn: () => void;
   /** Files before and after as text: of the draft from this file on, or of what was saved last. */
   readonly onTexts: (path?: string) => void;
@@ -50,6 +52,7 @@ export function DraftBar({
   onAgain,
   onProof,
   onLine,
+  unfinished,
   onBroughtIn,
   onTexts,
 }: Props) {
@@ -69,6 +72,7 @@ export function DraftBar({
       ) : lined === 0 ? (
         <p>
           {idle}
+          <Waiting sheets={unfinished} onLine={onLine} />
           {problem !== undefined && <span className="err"> {problem.detail}</span>}
         </p>
       ) : (
@@ -80,6 +84,7 @@ export function DraftBar({
           ) : (
             <ProofSentence proof={proof} progress={progress} onProof={onProof} />
           )}
+          <Waiting sheets={unfinished} onLine={onLine} />
           {draft!.mistakes.length > 0 && <Mistakes mistakes={draft!.mistakes} onLine={onLine} />}
           {problem !== undefined && <span className="err"> {problem.detail}</span>}
         </p>
@@ -169,6 +174,21 @@ export function DraftBar({
         />
       )}
     </section>
+  );
+}
+
+/** What is typed is in no draft and in no save until its author says so. */
+function Waiting({ sheets, onLine }: { readonly sheets: readonly string[] } & Pick<Props, 'onLine'>) {
+  const [first] = sheets;
+  if (first === undefined) return null;
+  return (
+    <>
+      {' '}
+      <button type="button" className="act" onClick={() => onLine(first, 1)}>
+        {sheets.length === 1 ? `The edit of ${first}` : `Edits of ${sheets.length} sheets`}
+      </button>{' '}
+      {sheets.length === 1 ? 'waits' : 'wait'} for your word.
+    </>
   );
 }
 

@@ -10,7 +10,7 @@ import { HandoffStation } from '../handoff/index.ts';
 import { LinksStation } from '../links/index.ts';
 import { PrecedenceStation, useOverridesCount } from '../precedence/index.ts';
 import { ProofStation, verdictMark } from '../proof/index.ts';
-import { SheetsStation } from '../sheets/index.ts';
+import { SheetsStation, useUnfinishedSheets } from '../sheets/index.ts';
 import {
   stationNames,
   stationTitle,
@@ -45,6 +45,7 @@ export function SiteFrame() {
   const [showing, setShowing] = useState(false);
   const filter = useRef<HTMLInputElement>(null);
   const overrides = useOverridesCount(view.siteId, view.site?.revision, view.station === 'precedence');
+  const unfinished = useUnfinishedSheets(view.siteId);
   const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
 
   useKeys({
@@ -121,6 +122,7 @@ export function SiteFrame() {
         failed={progress?.status === 'failed' ? progress.detail : undefined}
         revision={view.site?.revision ?? draft?.base ?? 1}
         idle={idleSentence(view)}
+        unfinished={unfinished}
         onBroughtIn={() => setShowing(true)}
         onTexts={(path) => setTexts(path ?? '')}
         problem={inHand.problem ?? problemOf(restoring.error)}

@@ -70,6 +70,7 @@ describe('draft bar', () => {
     failed: undefined,
     revision: 1,
     idle: 'Nothing lined up.',
+    unfinished: [],
     problem: undefined,
     busy: false,
   };
@@ -120,6 +121,21 @@ describe('draft bar', () => {
     render(<DraftBar {...common} {...on} draft={draft} proof={proofOf('same')} />);
     await userEvent.click(screen.getByRole('button', { name: '1 mistake in s.css' }));
     expect(on.onLine).toHaveBeenCalledWith('s.css', 4);
+  });
+
+  test('text of a sheet that is not in the draft is named, and leads there', async () => {
+    const on = actions();
+    const { rerender } = render(
+      <DraftBar {...common} {...on} unfinished={['s.css']} draft={draftOf(0)} proof={undefined} />,
+    );
+    await userEvent.click(screen.getByRole('button', { name: 'The edit of s.css' }));
+    expect(on.onLine).toHaveBeenCalledWith('s.css', 1);
+    rerender(
+      <DraftBar {...common} {...on} unfinished={['s.css', 't.css']} draft={draftOf(1)} proof={proofOf('same')} />,
+    );
+    expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain(
+      'Edits of 2 sheets wait for your word.',
+    );
   });
 
   test('what came too late: nothing is lost, mine can be redone on top, or left', async () => {

@@ -21,7 +21,6 @@ interface Props {
   readonly pages: readonly string[];
   readonly file: FileTextReply;
   readonly hasOthers: boolean;
-  readonly onTyped: () => void;
   /** What the text shows by itself. */
   readonly onWrong: (wrong: number) => void;
   readonly onTask: (task: SheetTask) => void;
@@ -30,7 +29,7 @@ interface Props {
 }
 
 /** The text of one sheet, and beside it what the rule at the cursor reaches and what an edit does. */
-export function OneSheet({ view, inHand, path, pages, file, hasOthers, onTyped, onWrong, onTask, onLineUp }: Props) {
+export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, onTask, onLineUp }: Props) {
   const at = { id: view.siteId, number: inHand.draft!.base };
   const edit = useSheetEdit(view.siteId, inHand, path, file);
   const { typed } = edit;
@@ -45,7 +44,6 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onTyped, 
   const reachByStart = useMemo(() => new Map(reach?.rules.map((rule) => [rule.start, rule])), [reach]);
   const putBack = (): void => {
     typed.drop();
-    onTyped();
     setGeneration((n) => n + 1);
   };
   const ref: RuleRef | undefined = here && !here.rule.isNested && looked ? ruleRefOf(here.rule, looked.now.rules) : undefined; // prettier-ignore
@@ -65,15 +63,14 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onTyped, 
             base={file.text ?? ''}
             typed={typed.text}
             label={`Text of ${path}`}
-            inQuirks={false}
+            inQuirks={
+              view.survey?.pages.some(({ path: page, mode }) => mode === 'quirks' && pages.includes(page)) ?? false
+            }
             words={words ?? noWords}
             reach={reachByStart}
             line={view.line}
             handle={handle}
-            onChange={(next) => {
-              typed.type(next);
-              onTyped();
-            }}
+            onChange={typed.type}
             onLooked={(now, before) => {
               setLooked({ now, before });
               onWrong(now.findings.filter(({ severity }) => severity !== 'note').length);

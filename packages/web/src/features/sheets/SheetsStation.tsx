@@ -11,7 +11,7 @@ import { SheetActs } from './SheetActs.tsx';
 import { SheetBox, type SheetTask } from './SheetBox.tsx';
 import { SheetList } from './SheetList.tsx';
 import { useSheetReachQuery, useSheetTextQuery } from './sheetsApi.ts';
-import { readUnfinished, unfinishedSheets } from './unfinished.ts';
+import { readUnfinished, useUnfinishedSheets } from './unfinished.ts';
 import { valuesIn } from './usedValues.ts';
 import { withEdit } from './useSheetEdit.ts';
 
@@ -23,7 +23,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   const path = sheet?.path ?? '';
   const { currentData: file } = useSheetTextQuery({ id: view.siteId, path }, { skip: !sheet });
   const { currentData: reach } = useSheetReachQuery({ id: view.siteId, number: draft.base, path }, { skip: !sheet });
-  const [unfinished, setUnfinished] = useState(() => unfinishedSheets(view.siteId));
+  const unfinished = useUnfinishedSheets(view.siteId);
   const [wrong, setWrong] = useState<{ readonly path: string; readonly count: number } | undefined>(undefined);
   const [task, setTask] = useState<SheetTask | undefined>(undefined);
   const [comparing, setComparing] = useState(false);
@@ -137,7 +137,6 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           pages={sheet.pages}
           file={file}
           hasOthers={sheets.length > 1}
-          onTyped={() => setUnfinished(unfinishedSheets(view.siteId))}
           onWrong={(n) => setWrong({ path, count: n })}
           onTask={setTask}
           onLineUp={quietly}

@@ -1,2 +1,3 @@
 export { SheetsStation } from './SheetsStationLazy.tsx';
 export { useSheetTextQuery } from './sheetsApi.ts';
+export { useUnfinishedSheets } from './unfinished.ts';

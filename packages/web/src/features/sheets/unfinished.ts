@@ -1,3 +1,5 @@
+import { useMemo, useSyncExternalStore } from 'react';
+
 /** Text of a sheet that is not in the draft yet, and the bytes it was typed over. */
 export interface UnfinishedText {
   readonly text: string;
@@ -19,13 +21,17 @@ export function readUnfinished(siteId: string, path: string): UnfinishedText | u
 export function keepUnfinished(siteId: string, path: string, { hash, text }: UnfinishedText): boolean {
   try {
     localStorage.setItem(keyOf(siteId, path), `${hash}\n${text}`);
+    tell();
     return true;
   } catch {
     return false;
   }
 }
 
-export const forgetUnfinished = (siteId: string, path: string): void => localStorage.removeItem(keyOf(siteId, path));
+export function forgetUnfinished(siteId: string, path: string): void {
+  localStorage.removeItem(keyOf(siteId, path));
+  tell();
+}
 
 /** The sheets of a site with text that waits. */
 export function unfinishedSheets(siteId: string): readonly string[] {
@@ -34,4 +40,23 @@ export function unfinishedSheets(siteId: string): readonly string[] {
     .filter((key) => key.startsWith(start))
     .map((key) => key.slice(start.length))
     .sort();
+}
+
+const listeners = new Set<() => void>();
+const tell = (): void => listeners.forEach((listener) => listener());
+
+function watch(listener: () => void): () => void {
+  listeners.add(listener);
+  // typed in another window
+  window.addEventListener('storage', listener);
+  return () => {
+    listeners.delete(listener);
+    window.removeEventListener('storage', listener);
+  };
+}
+
+/** The sheets of a site with text that waits, as it is typed. */
+export function useUnfinishedSheets(siteId: string): readonly string[] {
+  const list = useSyncExternalStore(watch, () => unfinishedSheets(siteId).join('\n'));
+  return useMemo(() => (list === '' ? [] : list.split('\n')), [list]);
 }
