@@ -5,6 +5,7 @@ import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { SheetEditor, type EditorHandle, type RuleHere } from './editor/SheetEditor.tsx';
 import { RuleActs } from './RuleActs.tsx';
+import { RuleTie } from './RuleTie.tsx';
 import { RulePanel } from './RulePanel.tsx';
 import { ruleDrag, ruleRefOf } from './ruleRefOf.ts';
 import type { SheetTask } from './SheetBox.tsx';
@@ -80,6 +81,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
           />
         </div>
       </div>
+      {here && <RuleTie handle={handle} start={here.rule.start} />}
       <RulePanel
         view={view}
         inHand={inHand}

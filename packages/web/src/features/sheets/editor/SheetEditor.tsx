@@ -32,6 +32,8 @@ export interface EditorHandle {
   /** To the rule that starts there in the draft's text. */
   readonly goToRule: (start: number) => void;
   readonly goToLine: (line: number) => void;
+  /** How far down in the window the middle of a line is, in CSS pixels; undefined when it is scrolled away. */
+  readonly lineMiddle: (at: number) => number | undefined;
   /** A new rule at the end, the cursor in it. */
   readonly writeRule: (selector: string) => void;
 }
@@ -241,6 +243,12 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
         if (old) go(view.state.field(sinceDraft).mapPos(old.start, 1));
       },
       goToLine: (line) => go(view.state.doc.line(Math.max(1, Math.min(line, view.state.doc.lines))).from),
+      lineMiddle: (at) => {
+        const line = at <= view.state.doc.length ? view.coordsAtPos(at) : null;
+        const box = view.scrollDOM.getBoundingClientRect();
+        const middle = line ? (line.top + line.bottom) / 2 : -1;
+        return middle < box.top || middle > box.bottom ? undefined : middle;
+      },
       writeRule: (selector) => {
         const text = view.state.doc.toString();
         const gap = text === '' || text.endsWith('\n') ? '' : '\n';
