@@ -104,7 +104,15 @@ test('back to an earlier revision', async ({ page }) => {
   await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
   await page.reload();
   await page.getByRole('button', { name: 'Revision r2' }).click();
-  await page.getByRole('menuitem', { name: /^r1/ }).click();
+  const history = page.getByRole('dialog', { name: /2 revisions/ });
+  await history.getByRole('button', { name: 'Name r2' }).click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('The frame, gathered');
+  await page.keyboard.press('Enter');
+  await expect(history.getByText('The frame, gathered')).toBeVisible();
+  await history.getByRole('button', { name: 'Go back to r1' }).click();
+  await history.getByRole('button', { name: 'Save r3 so' }).click();
+  await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Revision r3' })).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Sheets' })).not.toContainText('css/x.css');
 });

@@ -46,6 +46,8 @@ export const addresses = {
   followProposal: ['get', '/api/sites/:id/proposal/events'],
   saveDraft: ['post', '/api/sites/:id/revisions'],
   restoreRevision: ['post', '/api/sites/:id/revisions/:number/restore'],
+  wordRevision: ['patch', '/api/sites/:id/revisions/:number'],
+  takeOutOperation: ['post', '/api/sites/:id/revisions/:number/without'],
 } as const satisfies Record<string, readonly ['get' | 'post' | 'put' | 'patch' | 'delete', `/api/${string}`]>;
 
 export type RouteName = keyof typeof addresses;

@@ -40,6 +40,10 @@ export const Revision = Type.Object({
   message: Type.String(),
   savedAt: Type.String({ format: 'date-time' }),
   changedFiles: Count,
+  /** What its operations did, in order; none where files came in some other way. */
+  steps: Type.Array(Type.String()),
+  /** What its author wrote about a change of look. */
+  note: Type.String(),
 });
 
 export const SiteFileEntry = Type.Object({ path: Type.String(), kind: Type.String(), bytes: Count });
@@ -203,11 +207,31 @@ export const Proposal = Type.Object(
 );
 
 export const SaveBody = Type.Object(
-  { base: Count, version: Count, message: Type.Optional(Type.String({ maxLength: 500 })) },
+  {
+    base: Count,
+    version: Count,
+    message: Type.Optional(Type.String({ maxLength: 500 })),
+    /** Why pages may look different. */
+    note: Type.Optional(Type.String({ maxLength: 5000 })),
+  },
   { additionalProperties: false, $id: 'SaveBody' },
 );
 
 export const RestoreBody = Type.Object({ base: Count }, { additionalProperties: false, $id: 'RestoreBody' });
+
+export const RevisionWordsBody = Type.Object(
+  {
+    message: Type.Optional(Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' })),
+    note: Type.Optional(Type.String({ maxLength: 5000 })),
+  },
+  { additionalProperties: false, minProperties: 1, $id: 'RevisionWordsBody' },
+);
+
+/** Which operation of a revision is to be taken out of the past, and the newest revision. */
+export const WithoutBody = Type.Object(
+  { base: Count, operation: Type.Integer({ minimum: 0, maximum: 100_000 }) },
+  { additionalProperties: false, $id: 'WithoutBody' },
+);
 
 export const SavedRevision = Type.Object({ number: Count, changedFiles: Count }, { $id: 'SavedRevision' });
 
@@ -300,6 +324,8 @@ export type EffectRequest = Static<typeof EffectBody>;
 export type PlanProgressReply = Static<typeof PlanProgress>;
 export type ProposalReply = Static<typeof Proposal>;
 export type SaveRequest = Static<typeof SaveBody>;
+export type RevisionWordsRequest = Static<typeof RevisionWordsBody>;
+export type WithoutRequest = Static<typeof WithoutBody>;
 export type RestoreRequest = Static<typeof RestoreBody>;
 export type SavedRevisionReply = Static<typeof SavedRevision>;
 export type FileTextReply = Static<typeof FileText>;

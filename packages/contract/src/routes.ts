@@ -16,11 +16,13 @@ import {
   RemoveFilesBody,
   RenameBody,
   RestoreBody,
+  RevisionWordsBody,
   SaveBody,
   SavedRevision,
   SiteDetail,
   SiteSummary,
   TakeInBody,
+  WithoutBody,
 } from './api.ts';
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
@@ -327,6 +329,18 @@ export const routes = {
     body: RestoreBody,
     reply: { status: 201, body: SavedRevision },
     problems: [404, 409],
+  },
+  wordRevision: {
+    summary: 'Give a revision another name, or say why it looks different',
+    body: RevisionWordsBody,
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
+  },
+  takeOutOperation: {
+    summary: 'A new revision: the newest, as it would be without one operation of an earlier one',
+    body: WithoutBody,
+    reply: { status: 201, body: SavedRevision },
+    problems: [404, 409, 422],
   },
 } as const satisfies Record<RouteName, Route>;
 

@@ -185,6 +185,7 @@ export type { PartPage } from './operations/rules/partPage.ts';
 export type { SortRules } from './operations/rules/sortRules.ts';
 export type { UniteValues } from './operations/rules/uniteValues.ts';
 export type { DropDuplicates } from './operations/rules/dropDuplicates.ts';
+export { withoutOperation, type PastRevision } from './operations/withoutOperation.ts';
 export { nearValues, type NearValues, type SaidValue } from './operations/rules/nearValues.ts';
 export { equalRules } from './operations/rules/equalRules.ts';
 export type { GroupRules } from './operations/rules/groupRules.ts';

@@ -153,6 +153,8 @@ const good: { readonly [Name in RouteName]?: { readonly query?: object; readonly
   tryOperations: { body: { base: 1, version: 0, operations: [] } },
   saveDraft: { body: { base: 1, version: 0 } },
   restoreRevision: { body: { base: 1 } },
+  wordRevision: { body: { message: 'x' } },
+  takeOutOperation: { body: { base: 1, operation: 0 } },
 };
 
 async function ask(
@@ -218,6 +220,7 @@ describe('every route', () => {
     ['saveDraft', { body: { base: 1, version: 7 } }],
     ['saveDraft', { body: { base: 1, version: 0 } }],
     ['restoreRevision', { body: { base: 7 } }],
+    ['takeOutOperation', { body: { base: 7, operation: 0 } }],
   ])('%s on a state that is not there (%j): told what there is', async (name, given) => {
     const reply = await ask(name, { ...wanted, id }, given);
     expectSchema(Problem, reply.body);

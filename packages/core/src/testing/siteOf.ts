@@ -9,6 +9,10 @@ export const siteOf = (files: Readonly<Record<string, string | Uint8Array>>): Si
     ),
   );
 
+/** All texts by path. */
+export const textsOf = ({ files }: Site): Readonly<Record<string, string | undefined>> =>
+  Object.fromEntries([...files.values()].map(({ path, text }) => [path, text]));
+
 export const textIn = (site: Site, path: string): string | undefined => site.files.get(path)?.text;
 
 /** A page with this head and body. */

@@ -2,6 +2,7 @@ import {
   applyOperations,
   tradesOf,
   type Operation,
+  type PastRevision,
   changedFiles,
   describeOperationProblem,
   describeStayReason,
@@ -28,6 +29,7 @@ import {
   unifiedPatch,
   withAbsent,
   withDecisions,
+  withoutOperation,
   type KeptDraftState,
   type LeftRule,
   type Site,
@@ -202,6 +204,25 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
           .filter(({ path }) => !isAbsent(site, path))
           .map((one) => ({ ...one, pages: [...one.pages] })),
       };
+    },
+    async without({ siteId, number, newest, operation, steps }, step) {
+      const at = async (n: number): Promise<Site> => (await revision(siteId, n)).site;
+      const past: PastRevision[] = [];
+      for (const [i, operations] of steps.entries()) {
+        const n = number + i;
+        if (operations.length > 0) past.push({ number: n, operations: operations as readonly Operation[] });
+        else past.push({ number: n, before: await at(n - 1), after: await at(n) });
+      }
+      const made = withoutOperation(await at(number - 1), past, operation);
+      if (!made.ok) {
+        const { number: later, detail } = made.problem;
+        const where = later === number ? 'A later operation of that revision needs it' : `r${later} needs it`;
+        throw new Refusal('operation-refused', `${where}: ${detail}`);
+      }
+      const site = made.value;
+      const now = await at(newest);
+      const files = changedFiles(now, site).map(({ path }) => [path, site.files.get(path)?.bytes ?? null] as const);
+      return { files, inventory: await makeInventory(site, new SiteChecker(), step), decisions: decisionsOf(site) };
     },
     async patchBetween({ siteId, from, to }) {
       return unifiedPatch((await revision(siteId, from)).site, (await revision(siteId, to)).site).bytes;

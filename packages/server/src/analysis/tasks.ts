@@ -85,6 +85,18 @@ export interface AnalysisTasks {
     pages: readonly string[] | undefined;
     settings: PlanSettingsRequest | undefined;
   }): Promise<ProposalReply>;
+  /** The newest revision as it would be without one operation of an earlier one: its files that are others then. */
+  without(input: {
+    siteId: string;
+    number: number;
+    newest: number;
+    operation: number;
+    steps: readonly (readonly OperationBody[])[];
+  }): Promise<{
+    files: readonly (readonly [path: string, bytes: Uint8Array | null])[];
+    inventory: Inventory;
+    decisions: SiteDecisions;
+  }>;
   patchBetween(input: { siteId: string; from: number; to: number }): Promise<Uint8Array>;
   proofBetween(input: { from: number; state: SiteState }): Promise<ProofReply>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;

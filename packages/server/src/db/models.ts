@@ -34,6 +34,8 @@ export class RevisionModel extends Model<InferAttributes<RevisionModel>, InferCr
   declare changedFiles: number;
   declare createdAt: CreationOptional<Date>;
   declare decisions: CreationOptional<SiteDecisions>;
+  declare steps: CreationOptional<{ operation: OperationBody; sentence: string }[]>;
+  declare note: CreationOptional<string>;
 }
 
 export class BlobModel extends Model<InferAttributes<BlobModel>, InferCreationAttributes<BlobModel>> {
@@ -110,6 +112,8 @@ export function defineModels(sequelize: Sequelize): void {
       figures: json(),
       changedFiles: integer(),
       decisions: { ...json(), defaultValue: { absent: [], leftOut: [] } },
+      steps: { ...json(), defaultValue: [] },
+      note: { ...text(), defaultValue: '' },
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'revision', underscored: true, updatedAt: false },

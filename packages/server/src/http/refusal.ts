@@ -3,6 +3,7 @@ export type RefusalCode =
   | 'revision-not-found'
   | 'file-not-found'
   | 'import-not-found'
+  | 'operation-not-found'
   | 'draft-not-empty'
   | 'draft-not-found'
   | 'bad-request'
@@ -37,6 +38,7 @@ export const statusOf: Record<RefusalCode, number> = {
   'revision-not-found': 404,
   'file-not-found': 404,
   'import-not-found': 404,
+  'operation-not-found': 404,
   'draft-not-found': 404,
   'draft-not-empty': 409,
   'bad-request': 400,
@@ -60,6 +62,7 @@ export const titleOf: Record<RefusalCode, string> = {
   'revision-not-found': 'No such revision',
   'file-not-found': 'No such file',
   'import-not-found': 'No such import',
+  'operation-not-found': 'No such operation',
   'draft-not-found': 'No such list of operations',
   'draft-not-empty': 'Something is lined up',
   'bad-request': 'The request is not as described',

@@ -1,4 +1,4 @@
-import type { SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import type { OperationBody, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 import type { SiteDecisions } from '@syndeton/core';
 
 /** A file left out; `hash` is set when its bytes are kept. */
@@ -14,6 +14,16 @@ export interface RevisionRecord {
   readonly savedAt: Date;
   readonly figures: SiteFiguresReply;
   readonly changedFiles: number;
+  /** What its operations did, each in a sentence; none for files that came in some other way. */
+  readonly sentences: readonly string[];
+  /** What its author wrote about a change of look. */
+  readonly note: string;
+}
+
+/** One operation of a revision, in words too. */
+export interface RevisionStep {
+  readonly operation: OperationBody;
+  readonly sentence: string;
 }
 
 /** What a survey of a revision said: replies as gzipped JSON. */
@@ -41,6 +51,8 @@ export interface NewRevision {
   readonly inventory: VersionedInventory | { readonly like: number };
   /** What was decided about the site, or the revision whose decisions stand; those of the one before when absent. */
   readonly decisions?: SiteDecisions | { readonly like: number };
+  readonly steps?: readonly RevisionStep[];
+  readonly note?: string;
 }
 
 /** A revision on its way to becoming the newest, with what it was made on. */
@@ -66,6 +78,13 @@ export interface RevisionStore {
   revisions(siteId: string): Promise<readonly RevisionRecord[]>;
   manifest(siteId: string, number: number): Promise<Manifest | undefined>;
   decisions(siteId: string, number: number): Promise<SiteDecisions>;
+  steps(siteId: string, number: number): Promise<readonly RevisionStep[]>;
+  /** Gives a revision other words; false where there is none. */
+  rename(
+    siteId: string,
+    number: number,
+    words: { readonly message?: string; readonly note?: string },
+  ): Promise<boolean>;
   /** The bytes of one file. */
   file(siteId: string, number: number, path: string): Promise<Buffer | undefined>;
   readBlobs(hashes: readonly string[]): Promise<ReadonlyMap<string, Buffer>>;

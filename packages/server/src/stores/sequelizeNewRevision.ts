@@ -11,14 +11,14 @@ export async function writeRevision(
   revision: NewRevision,
   transaction: Transaction,
 ): Promise<void> {
-  const { message, manifest, figures, changedFiles, blobs, inventory } = revision;
+  const { message, manifest, figures, changedFiles, blobs, inventory, steps = [], note = '' } = revision;
   await writeBlobs(sequelize, siteId, blobs, transaction);
   await checkUses(sequelize, siteId, Object.values(manifest), transaction);
   const parent = number === 1 ? null : number - 1;
   const { decisions = { like: number - 1 } } = revision;
   const decided = 'like' in decisions ? await decisionsAt(siteId, decisions.like, transaction) : decisions;
   await RevisionModel.create(
-    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles, decisions: decided },
+    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles, decisions: decided, steps: [...steps], note }, // prettier-ignore
     { transaction },
   );
   if ('like' in inventory) await copyInventory(sequelize, siteId, inventory.like, number, transaction);

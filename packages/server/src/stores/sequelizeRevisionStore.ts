@@ -1,4 +1,4 @@
-import { QueryTypes, type Sequelize } from 'sequelize';
+import { literal, QueryTypes, type Sequelize } from 'sequelize';
 import { BlobModel, InventoryModel, RevisionModel, SiteModel } from '../db/models.ts';
 import { setDraft } from './sequelizeDraftStore.ts';
 import type { RevisionRecord, RevisionStore } from './revisionStore.ts';
@@ -11,16 +11,29 @@ export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore 
     async revisions(siteId) {
       const rows = await RevisionModel.findAll({
         where: { siteId },
-        attributes: { exclude: ['manifest', 'decisions'] },
+        attributes: {
+          exclude: ['manifest', 'decisions', 'steps'],
+          include: [
+            [literal(`(SELECT jsonb_agg(step->'sentence') FROM jsonb_array_elements(steps) AS step)`), 'sentences'],
+          ],
+        },
         order: [['number', 'DESC']],
       });
-      return rows.map(revisionRecord);
+      return rows.map((row) => revisionRecord(row, row.get('sentences') as string[] | null));
     },
     async manifest(siteId, number) {
       const row = await RevisionModel.findOne({ where: { siteId, number }, attributes: ['manifest'] });
       return row?.manifest;
     },
     decisions: (siteId, number) => decisionsAt(siteId, number),
+    async steps(siteId, number) {
+      const row = await RevisionModel.findOne({ where: { siteId, number }, attributes: ['steps'] });
+      return row?.steps ?? [];
+    },
+    async rename(siteId, number, words) {
+      const [changed] = await RevisionModel.update({ ...words }, { where: { siteId, number } });
+      return changed > 0;
+    },
     async file(siteId, number, path) {
       const rows = await sequelize.query<{ bytes: Buffer }>(
         `SELECT bytes FROM revision JOIN blob ON hash = manifest->>$3 WHERE site_id = $1 AND number = $2`,
@@ -76,10 +89,12 @@ function* inParts(hashes: readonly string[]): Generator<string[]> {
   for (let i = 0; i < wanted.length; i += atOnce) yield wanted.slice(i, i + atOnce);
 }
 
-export const revisionRecord = (row: RevisionModel): RevisionRecord => ({
+export const revisionRecord = (row: RevisionModel, sentences: readonly string[] | null = null): RevisionRecord => ({
   number: row.number,
   message: row.message,
   savedAt: row.createdAt,
   figures: row.figures,
   changedFiles: row.changedFiles,
+  sentences: sentences ?? [],
+  note: row.note,
 });

@@ -90,6 +90,8 @@ const listedSite = (row: ListedRow): ListedSite => ({
     message: row.message,
     savedAt: row.savedAt,
     figures: row.figures,
+    sentences: [],
+    note: '',
     changedFiles: row.changedFiles,
   },
   draftOperations: row.draftOperations,

@@ -139,7 +139,7 @@ export function makeDraftService({
         throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
       return analysis.run(siteId, 'effect', { state: stateOf(siteId, draft), operations }, { signal });
     },
-    async save(siteId, { base, version, message }) {
+    async save(siteId, { base, version, message, note }) {
       const draft = await find(siteId);
       if (draft.base !== base) throw siteChanged(base, draft.base);
       if (draft.version !== version)
@@ -171,6 +171,8 @@ export function makeDraftService({
           blobs,
           inventory,
           decisions,
+          steps: draft.operations.map((operation, i) => ({ operation, sentence: reply.steps[i]!.sentence })),
+          ...(note === undefined ? {} : { note: note.trim() }),
         },
       });
       if (outcome.kind === 'done') return { number: outcome.number, changedFiles: files.size };

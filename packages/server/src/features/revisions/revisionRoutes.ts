@@ -25,7 +25,9 @@ type Names =
   | 'downloadPatch'
   | 'compareRevisions'
   | 'listChanges'
-  | 'restoreRevision';
+  | 'restoreRevision'
+  | 'wordRevision'
+  | 'takeOutOperation';
 
 export function revisionHandlers({ sites, drafts, revisions, analysis, inventories }: Services): Handlers<Names> {
   return {
@@ -75,5 +77,7 @@ export function revisionHandlers({ sites, drafts, revisions, analysis, inventori
       return { changes: [...(await revisions.changes(id, revisionNumber(number), since))] };
     },
     restoreRevision: ({ params, body }) => revisions.restore(params.id, revisionNumber(params.number), body),
+    wordRevision: ({ params, body }) => revisions.word(params.id, revisionNumber(params.number), body),
+    takeOutOperation: ({ params, body }) => revisions.without(params.id, revisionNumber(params.number), body),
   };
 }

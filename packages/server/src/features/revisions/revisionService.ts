@@ -1,11 +1,19 @@
-import type { ChangedFileReply, ProofReply, RestoreRequest, SavedRevisionReply } from '@syndeton/contract';
+import type {
+  ChangedFileReply,
+  ProofReply,
+  RestoreRequest,
+  RevisionWordsRequest,
+  SavedRevisionReply,
+  WithoutRequest,
+} from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { DraftStore } from '../../stores/draftStore.ts';
-import { noSuchSite, siteChanged } from '../sites/index.ts';
+import { inventoryVersion } from '../../analysis/inventory.ts';
+import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
+import { noSuchSite, sha256, siteChanged } from '../sites/index.ts';
 import type { SiteService } from '../sites/index.ts';
-import type { Manifest, RevisionStore } from '../../stores/revisionStore.ts';
+import type { Manifest, RevisionStep, RevisionStore, WriteOutcome } from '../../stores/revisionStore.ts';
 
 export interface RevisionService {
   /** The files of a revision in path order, or only those whose bytes differ from revision `since`. */
@@ -19,6 +27,9 @@ export interface RevisionService {
   /** A state against an earlier revision. */
   proof(state: SiteState, since: number, signal?: AbortSignal): Promise<ProofReply>;
   restore(siteId: string, number: number, body: RestoreRequest): Promise<SavedRevisionReply>;
+  word(siteId: string, number: number, words: RevisionWordsRequest): Promise<void>;
+  /** Commits the newest revision as it would be without one operation of an earlier one. */
+  without(siteId: string, number: number, body: WithoutRequest): Promise<SavedRevisionReply>;
 }
 
 export function makeRevisionService({
@@ -37,6 +48,14 @@ export function makeRevisionService({
     const manifest = await revisions.manifest(siteId, number);
     if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
     return manifest;
+  }
+  /** The draft of the newest revision, where nothing is lined up. */
+  async function emptyDraftOn(siteId: string, base: number): Promise<DraftRecord> {
+    const draft = await drafts.find(siteId);
+    if (!draft) throw noSuchSite(siteId);
+    if (draft.base !== base) throw siteChanged(base, draft.base);
+    if (draft.operations.length > 0) throw draftInTheWay();
+    return draft;
   }
   return {
     async files(siteId, number, since) {
@@ -64,13 +83,46 @@ export function makeRevisionService({
       await manifestOf(state.siteId, since);
       return analysis.run(state.siteId, 'proofBetween', { from: since, state }, { signal });
     },
+    async word(siteId, number, words) {
+      await manifestOf(siteId, number);
+      await revisions.rename(siteId, number, words);
+    },
+    async without(siteId, number, { base, operation }) {
+      await manifestOf(siteId, number);
+      const draft = await emptyDraftOn(siteId, base);
+      const steps: (readonly RevisionStep[])[] = [];
+      for (let n = number; n <= base; n++) steps.push(await revisions.steps(siteId, n));
+      const out = steps[0]![operation];
+      if (!out)
+        throw new Refusal(
+          'operation-not-found',
+          `r${number} has no operation ${operation + 1} that could be taken out.`,
+        );
+      const made = await analysis.run(siteId, 'without', {
+        siteId,
+        number,
+        newest: base,
+        operation,
+        steps: steps.map((list) => list.map((one) => one.operation)),
+      });
+      const manifest = { ...(await manifestOf(siteId, base)) };
+      const blobs = new Map<string, Buffer>();
+      for (const [path, bytes] of made.files) {
+        if (bytes === null) delete manifest[path];
+        else {
+          manifest[path] = sha256(bytes);
+          blobs.set(manifest[path], Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+        }
+      }
+      const { inventory, decisions } = made;
+      const message = `Without “${out.sentence}” of r${number}`;
+      const revision = { message, figures: inventory.figures, changedFiles: made.files.length, manifest, blobs, inventory: { ...inventory, version: inventoryVersion }, decisions }; // prettier-ignore
+      return committed(siteId, base, made.files.length, await revisions.commit(siteId, { base, draft: draft.version, revision })); // prettier-ignore
+    },
     async restore(siteId, number, { base }) {
       const manifest = await manifestOf(siteId, number);
-      const draft = await drafts.find(siteId);
-      if (!draft) throw noSuchSite(siteId);
-      if (draft.base !== base) throw siteChanged(base, draft.base);
+      const draft = await emptyDraftOn(siteId, base);
       const newest = await manifestOf(siteId, base);
-      if (draft.operations.length > 0) throw draftInTheWay();
       const { figures } = (await revisions.revisions(siteId)).find((one) => one.number === number)!;
       const paths = new Set([...Object.keys(manifest), ...Object.keys(newest)]);
       const changedFiles = [...paths].filter((path) => manifest[path] !== newest[path]).length;
@@ -84,13 +136,16 @@ export function makeRevisionService({
         inventory: { like: number },
         decisions: { like: number },
       };
-      const outcome = await revisions.commit(siteId, { base, draft: draft.version, revision });
-      if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
-      if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
-      if (outcome.kind === 'draft-changed') throw draftInTheWay();
-      return { number: outcome.number, changedFiles };
+      return committed(siteId, base, changedFiles, await revisions.commit(siteId, { base, draft: draft.version, revision })); // prettier-ignore
     },
   };
+}
+
+function committed(siteId: string, base: number, changedFiles: number, outcome: WriteOutcome): SavedRevisionReply {
+  if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
+  if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
+  if (outcome.kind === 'draft-changed') throw draftInTheWay();
+  return { number: outcome.number, changedFiles };
 }
 
 const draftInTheWay = (): Refusal =>

@@ -129,11 +129,13 @@ export function makeSiteService({
         id,
         name: site.name,
         revision: site.head,
-        revisions: all.map(({ number, message, savedAt, changedFiles }) => ({
+        revisions: all.map(({ number, message, savedAt, changedFiles, sentences, note }) => ({
           number,
           message,
           savedAt: savedAt.toISOString(),
           changedFiles,
+          steps: [...sentences],
+          note,
         })),
         files: Object.entries(manifest)
           .map(([path, hash]) => ({ path, kind: fileKindOf(path), bytes: sizes.get(hash)! }))

@@ -27,12 +27,14 @@ export const changeDraft =
 
 /** Saves the draft as this window shows it, once everything asked before has been done. */
 export const saveDraft =
-  (site: string): AppThunk<Promise<void>> =>
+  (site: string, note = ''): AppThunk<Promise<void>> =>
   (dispatch) =>
     dispatch(
       inTurn(site, async ({ base, version, operations }) => {
         if (operations.length > 0)
-          await dispatch(draftsApi.endpoints.save.initiate({ id: site, base, version })).unwrap();
+          await dispatch(
+            draftsApi.endpoints.save.initiate({ id: site, base, version, ...(note === '' ? {} : { note }) }),
+          ).unwrap();
       }),
     );
 

@@ -7,6 +7,7 @@ import type {
   PlanSettingsRequest,
   ProposalReply,
   SavedRevisionReply,
+  SaveRequest,
 } from '@syndeton/contract';
 import { api, isConflict, requestFor } from '../../app/api.ts';
 import type { AppDispatch } from '../../app/store.ts';
@@ -47,8 +48,8 @@ export const draftsApi = api.injectEndpoints({
     effect: build.query<EffectReply, { readonly id: string } & EffectRequest>({
       query: ({ id, ...body }) => requestFor('tryOperations', { id }, { body }),
     }),
-    save: build.mutation<SavedRevisionReply, { readonly id: string; readonly base: number; readonly version: number }>({
-      query: ({ id, base, version }) => requestFor('saveDraft', { id }, { body: { base, version } }),
+    save: build.mutation<SavedRevisionReply, { readonly id: string } & SaveRequest>({
+      query: ({ id, ...body }) => requestFor('saveDraft', { id }, { body }),
       invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Site', 'Sites', 'Draft', 'Proof']),
     }),
   }),

@@ -5,6 +5,7 @@ import { count } from '../../ui/format.ts';
 import type { DraftProblem } from '../drafts/index.ts';
 import { DraftReview } from './DraftReview.tsx';
 import { proofWords } from './proofWords.ts';
+import { SaveWithNote } from './SaveWithNote.tsx';
 
 interface Props {
   readonly draft: DraftReply | undefined;
@@ -17,7 +18,8 @@ interface Props {
   readonly problem: DraftProblem | undefined;
   /** Changes are on their way. */
   readonly busy: boolean;
-  readonly onSave: () => void;
+  /** With what its author says about a change of look. */
+  readonly onSave: (note: string) => void;
   readonly onDiscard: () => void;
   readonly onRedo: () => void;
   readonly onLeave: () => void;
@@ -58,6 +60,8 @@ export function DraftBar({
 }: Props) {
   const [reviewing, setReviewing] = useState(false);
   const [asking, setAsking] = useState(false);
+  const [noting, setNoting] = useState(false);
+  const looksOther = proof !== undefined && proof.verdict !== 'same';
   const lined = draft?.operations.length ?? 0;
   const late = problem?.late === true;
   const state = late ? 'torn' : lined === 0 ? 'empty' : '';
@@ -117,7 +121,7 @@ export function DraftBar({
             <button
               type="button"
               className={`btn${proof?.verdict === 'same' || proof?.verdict === 'intended' ? ' next' : ''}`}
-              onClick={onSave}
+              onClick={() => (looksOther ? setNoting(true) : onSave(''))}
               disabled={busy}
             >
               Save as r{revision + 1} <kbd>Ctrl ↵</kbd>
@@ -161,6 +165,17 @@ export function DraftBar({
           </button>
         </div>
       </Box>
+      {noting && proof && (
+        <SaveWithNote
+          proof={proof}
+          revision={revision + 1}
+          onClose={() => setNoting(false)}
+          onSave={(note) => {
+            setNoting(false);
+            onSave(note);
+          }}
+        />
+      )}
       {draft && (
         <DraftReview
           open={reviewing}

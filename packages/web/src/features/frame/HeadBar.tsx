@@ -3,7 +3,6 @@ import { Link } from 'react-router';
 import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import { savedWhen } from '../../ui/format.ts';
 
 interface Props {
   readonly site: SiteDetailReply | undefined;
@@ -11,11 +10,11 @@ interface Props {
   readonly onFind: () => void;
   readonly onHelp: () => void;
   readonly onSite: (id: string) => void;
-  readonly onRestore: (number: number) => void;
+  readonly onHistory: () => void;
 }
 
-/** The head: the site at hand, find, the revision at hand with the way back to earlier ones, theme and help. */
-export function HeadBar({ site, sites, onFind, onHelp, onSite, onRestore }: Props) {
+/** The head: the site at hand, find, the revision at hand with the way to earlier ones, theme and help. */
+export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Props) {
   return (
     <header className="head">
       <Link className="brand" to="/">
@@ -43,31 +42,15 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onRestore }: Prop
         <Search className="ic" aria-hidden="true" /> Find a page, a rule, or something to do <kbd>Ctrl K</kbd>
       </button>
       {site && (
-        <Menu
-          label="Revisions"
-          trigger={
-            <button type="button" className="rev" aria-label={`Revision r${site.revision}`}>
-              r{site.revision} <ChevronDown className="ic" aria-hidden="true" />
-            </button>
-          }
+        <button
+          type="button"
+          className="rev"
+          aria-label={`Revision r${site.revision}`}
+          title="All revisions"
+          onClick={onHistory}
         >
-          {site.revisions.map((revision) => (
-            <MenuItem
-              key={revision.number}
-              disabled={revision.number === site.revision}
-              onSelect={() => onRestore(revision.number)}
-            >
-              <b>r{revision.number}</b>
-              <span>
-                {revision.message}
-                <span className="note block">
-                  {savedWhen(revision.savedAt)}, {revision.changedFiles} files
-                  {revision.number === site.revision ? ', the newest' : ' · go back to this one'}
-                </span>
-              </span>
-            </MenuItem>
-          ))}
-        </Menu>
+          r{site.revision} <ChevronDown className="ic" aria-hidden="true" />
+        </button>
       )}
       <ThemeButton />
       <button type="button" className="sq" aria-label="Keys and help" title="Keys and help  ?" onClick={onHelp}>

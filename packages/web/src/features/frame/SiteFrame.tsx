@@ -1,10 +1,10 @@
 import { Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { isConflict, problemText } from '../../app/api.ts';
+import { problemText } from '../../app/api.ts';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useDraft, type DraftProblem } from '../drafts/index.ts';
+import { useDraft } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
 import { LinksStation } from '../links/index.ts';
@@ -15,11 +15,11 @@ import {
   stationNames,
   stationTitle,
   useFamiliesQuery,
-  useRestoreRevisionMutation,
   useSitesQuery,
   useSiteView,
   type SiteView,
 } from '../site/index.ts';
+import { HistoryBox } from '../history/index.ts';
 import { SurveyStation } from '../survey/index.ts';
 import { BroughtIn } from './BroughtIn.tsx';
 import { DraftBar } from './DraftBar.tsx';
@@ -38,7 +38,8 @@ export function SiteFrame() {
   const { data: sites = [] } = useSitesQuery();
   const inHand = useDraft(view.siteId);
   const { draft, proof, progress } = inHand;
-  const [restore, restoring] = useRestoreRevisionMutation();
+  const [history, setHistory] = useState(false);
+  const [textsOf, setTextsOf] = useState<number | undefined>(undefined);
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
   const [texts, setTexts] = useState<string | undefined>(undefined);
@@ -98,7 +99,7 @@ export function SiteFrame() {
         onFind={() => setFinding(true)}
         onHelp={() => setHelping(true)}
         onSite={(id) => void navigate(id === '' ? '/' : `/sites/${id}/survey`)}
-        onRestore={(number) => void restore({ id: view.siteId, number, base: view.site!.revision })}
+        onHistory={() => setHistory(true)}
       />
       <Stations siteId={view.siteId} here={view.station} figures={figures} />
       <main className={`main${full ? ' full' : spined ? ' spined' : ''}`}>
@@ -125,15 +126,12 @@ export function SiteFrame() {
         unfinished={unfinished}
         onBroughtIn={() => setShowing(true)}
         onTexts={(path) => setTexts(path ?? '')}
-        problem={inHand.problem ?? problemOf(restoring.error)}
+        problem={inHand.problem}
         busy={inHand.changing}
-        onSave={inHand.save}
+        onSave={inHand.saveWith}
         onDiscard={inHand.discard}
         onRedo={inHand.redo}
-        onLeave={() => {
-          restoring.reset();
-          inHand.leave();
-        }}
+        onLeave={inHand.leave}
         onRemove={inHand.undo}
         onAgain={inHand.again}
         onLine={(path, line) => view.openAt('sheets', path, line)}
@@ -141,6 +139,24 @@ export function SiteFrame() {
       />
       {finding && <SiteFinder view={view} onClose={() => setFinding(false)} onBroughtIn={() => setShowing(true)} />}
       {showing && view.site && <BroughtIn view={view} inHand={inHand} onClose={() => setShowing(false)} />}
+      {history && view.site && (
+        <HistoryBox
+          site={view.site}
+          linedUp={draft?.operations.length ?? 0}
+          onClose={() => setHistory(false)}
+          onTexts={(number) => {
+            setHistory(false);
+            setTextsOf(number);
+          }}
+          onCompare={(from, to) => {
+            setHistory(false);
+            view.goWith('proof', { from: String(from), to: String(to) });
+          }}
+        />
+      )}
+      {textsOf !== undefined && (
+        <RevisionTexts siteId={view.siteId} from={textsOf - 1} to={textsOf} onClose={() => setTextsOf(undefined)} />
+      )}
       {texts !== undefined && draft && draft.operations.length > 0 && (
         <ChangedTexts
           between={{ siteId: view.siteId, from: `r${draft.base}`, to: 'draft', path: texts || undefined }}
@@ -155,9 +171,6 @@ export function SiteFrame() {
     </div>
   );
 }
-
-const problemOf = (error: unknown): DraftProblem | undefined =>
-  error === undefined ? undefined : { detail: problemText(error), late: isConflict(error), redo: undefined };
 
 function Work({
   view,

@@ -115,6 +115,16 @@ describe('draft bar', () => {
     expect(on.onProof).toHaveBeenCalled();
   });
 
+  test('what looks different is saved with the reason its author gives', async () => {
+    const on = actions();
+    render(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('same', 'differs')} />);
+    await userEvent.click(screen.getByRole('button', { name: /Save as r2/ }));
+    expect(on.onSave).not.toHaveBeenCalled();
+    await userEvent.type(screen.getByRole('textbox', { name: /Why/ }), 'as agreed');
+    await userEvent.click(screen.getByRole('button', { name: 'Save as r2' }));
+    expect(on.onSave).toHaveBeenCalledWith('as agreed');
+  });
+
   test('what is wrong in a sheet of the draft is said, and leads to its line', async () => {
     const on = actions();
     const draft = { ...draftOf(1), mistakes: [{ path: 's.css', line: 4, sentence: 'No property has this name.' }] };

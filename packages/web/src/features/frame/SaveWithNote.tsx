@@ -1,0 +1,51 @@
+import { useState } from 'react';
+import type { ProofReply } from '@syndeton/contract';
+import { Box } from '../../ui/Box.tsx';
+import { proofWords } from './proofWords.ts';
+
+interface Props {
+  readonly proof: ProofReply;
+  /** The one it becomes. */
+  readonly revision: number;
+  readonly onSave: (note: string) => void;
+  readonly onClose: () => void;
+}
+
+/** Before a draft is saved that changes looks: its author may say why, for those who read the history and the report. */
+export function SaveWithNote({ proof, revision, onSave, onClose }: Props) {
+  const [note, setNote] = useState('');
+  const { same, differs } = proofWords(proof);
+  return (
+    <Box open onClose={onClose} title={`Save as r${revision}?`}>
+      <form
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onSave(note);
+        }}
+      >
+        <p>
+          {same} {differs}
+        </p>
+        <label className="block text-table">
+          Why, if it is meant so. It stays with the revision and stands in the report.
+          <textarea
+            className="field mt-1 h-20 py-1"
+            autoFocus
+            maxLength={5000}
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+          />
+        </label>
+        <div className="flex items-center gap-4">
+          <button type="submit" className="btn next">
+            Save as r{revision}
+          </button>
+          <button type="button" className="act" onClick={onClose}>
+            Cancel
+          </button>
+        </div>
+      </form>
+    </Box>
+  );
+}

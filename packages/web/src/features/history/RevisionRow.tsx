@@ -1,0 +1,106 @@
+import { useState } from 'react';
+import type { RevisionWordsRequest, SiteDetailReply } from '@syndeton/contract';
+import { count, savedWhen } from '../../ui/format.ts';
+
+interface Props {
+  readonly revision: SiteDetailReply['revisions'][number];
+  readonly newest: number;
+  readonly onWords: (words: RevisionWordsRequest) => void;
+  readonly onTexts: () => void;
+  readonly onCompare: (to: number) => void;
+  readonly onBack: () => void;
+  readonly onWithout: (operation: number) => void;
+}
+
+/** One revision: its name, what it did in sentences, its author's note, and what can be done about it. */
+export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onBack, onWithout }: Props) {
+  const { number, message, savedAt, changedFiles, steps, note } = revision;
+  const [writing, setWriting] = useState<string | undefined>(undefined);
+  const finish = (): void => {
+    const said = (writing ?? '').trim();
+    if (said !== '' && said !== message) onWords({ message: said });
+    setWriting(undefined);
+  };
+  return (
+    <li>
+      <b className="m">r{number}</b>
+      <div className="min-w-0">
+        {writing === undefined ? (
+          <p>
+            <b>{message}</b>{' '}
+            <button type="button" className="act" aria-label={`Name r${number}`} onClick={() => setWriting(message)}>
+              Name it
+            </button>
+          </p>
+        ) : (
+          <input
+            className="field"
+            aria-label={`Name of r${number}`}
+            autoFocus
+            maxLength={500}
+            value={writing}
+            onChange={(event) => setWriting(event.target.value)}
+            onBlur={finish}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') finish();
+              if (event.key !== 'Escape') return;
+              event.stopPropagation();
+              setWriting(undefined);
+            }}
+          />
+        )}
+        <p className="note">
+          {savedWhen(savedAt)}, {count(changedFiles, 'file')}
+          {number === newest ? ', the newest' : ''}
+        </p>
+        {note !== '' && <p className="text-table text-ink-2">“{note}”</p>}
+        {steps.length > 0 && (
+          <details>
+            <summary className="note">{count(steps.length, 'operation')}</summary>
+            <ol className="text-table">
+              {steps.map((sentence, i) => (
+                <li key={i}>
+                  {sentence}{' '}
+                  <button
+                    type="button"
+                    className="act"
+                    aria-label={`Undo “${sentence}” of r${number}`}
+                    onClick={() => onWithout(i)}
+                  >
+                    {' '}
+                    {/* prettier-ignore */}
+                    Undo this one
+                  </button>
+                </li>
+              ))}
+            </ol>
+          </details>
+        )}
+      </div>
+      <div className="acts">
+        {number > 1 && (
+          <button type="button" className="act" aria-label={`Texts that r${number} changed`} onClick={() => onTexts()}>
+            See the texts
+          </button>
+        )}
+        {number < newest && (
+          <>
+            <button
+              type="button"
+              className="act"
+              aria-label={`Compare r${number} with r${newest}`}
+              onClick={() => onCompare(newest)}
+            >
+              {' '}
+              {/* prettier-ignore */}
+              Compare with r{newest}
+            </button>
+            <button type="button" className="act" aria-label={`Go back to r${number}`} onClick={() => onBack()}>
+              Go back to it
+            </button>
+          </>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,1 @@
+export { HistoryBox } from './HistoryBox.tsx';
