@@ -5,7 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { GatherReport, Proof, WholeSurvey, type GatherReportReply } from '@syndeton/contract';
+import { GatherReport, Proof, Report, WholeSurvey, type GatherReportReply } from '@syndeton/contract';
 import { main } from './main.ts';
 
 let folder = '';
@@ -250,4 +250,21 @@ test('pages that a server runs are pages when asked, parts of pages are not; cod
   expect(await run('--run-pages', 'php', 'proof', site, at('out'))).toMatchObject({ code: 0 });
   expect(await run('gather', site, '--run-pages', 'p/p', '--out', at('no'))).toMatchObject({ code: 2, err: expect.stringContaining('php,asp,jsp') });
   expect(await run('survey', site, '--run-pages', 'css')).toMatchObject({ code: 2 });
+}); // prettier-ignore
+
+test('report: a page to print, rows, or data; the exit code is the proof\'s', async () => {
+  const before = write({ 'a.html': page('<style>p{color:red}</style>') });
+  fs.mkdirSync(at('new'));
+  fs.writeFileSync(at('new', 'a.html'), page('<link rel=stylesheet href=s.css>'));
+  fs.writeFileSync(at('new', 's.css'), 'p{color:red}');
+  const asked = (...more: string[]) => run('report', before, at('new'), ...more);
+  expect(await asked('--out', at('r.html'), '--title', 'Ferry')).toMatchObject({ code: 0, out: expect.stringContaining('1 of 1 pages the same') });
+  expect(fs.readFileSync(at('r.html'), 'utf8')).toContain('<h1>Ferry</h1>');
+  expect(await asked('--out', at('r.csv'))).toMatchObject({ code: 0 });
+  expect(fs.readFileSync(at('r.csv'), 'utf8')).toContain('file,s.css,,created,0,12');
+  expect(await asked('--out', at('r.txt'), '--format', 'json')).toMatchObject({ code: 0 });
+  expectSchema(Report, fs.readFileSync(at('r.txt'), 'utf8'));
+  expect(await asked('--out', at('r.doc'))).toMatchObject({ code: 2, err: expect.stringContaining('html, csv and json') });
+  fs.writeFileSync(at('new', 's.css'), 'p{color:blue}');
+  expect(await asked('--out', at('r.html'))).toMatchObject({ code: 1 });
 }); // prettier-ignore

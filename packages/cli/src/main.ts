@@ -4,6 +4,7 @@ import { addGather } from './commands/gather.ts';
 import { addPatch } from './commands/patch.ts';
 import { addPrecedence } from './commands/precedence.ts';
 import { addProof } from './commands/proof.ts';
+import { addReport } from './commands/report.ts';
 import type { Session } from './commands/session.ts';
 import { addSurvey } from './commands/survey.ts';
 import { readSiteFolder, runPages, UsageProblem } from './siteFolder.ts';
@@ -31,7 +32,8 @@ export async function main(
     site: (folder) => readSiteFolder(folder, endings()),
     end: (ended) => (code = ended),
   };
-  for (const add of [addSurvey, addCheck, addGather, addProof, addPatch, addPrecedence]) add(program, session);
+  for (const add of [addSurvey, addCheck, addGather, addProof, addPatch, addReport, addPrecedence])
+    add(program, session);
   try {
     await program.parseAsync([...args], { from: 'user' });
     return code;

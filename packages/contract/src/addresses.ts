@@ -31,6 +31,8 @@ export const addresses = {
   readWords: ['get', '/api/sites/:id/revisions/:number/words'],
   writeNote: ['put', '/api/sites/:id/notes'],
   downloadArchive: ['get', '/api/sites/:id/revisions/:number/archive'],
+  readReport: ['get', '/api/sites/:id/revisions/:number/report'],
+  downloadReport: ['get', '/api/sites/:id/revisions/:number/report/:format'],
   downloadPatch: ['get', '/api/sites/:id/revisions/:number/patch'],
   compareRevisions: ['get', '/api/sites/:id/revisions/:number/proof'],
   listChanges: ['get', '/api/sites/:id/revisions/:number/changes'],

@@ -111,3 +111,4 @@ export {
   type SheetReachReply,
   type SiteWordsReply,
 } from './sheets.ts';
+export { Report, type ReportReply } from './report.ts';

@@ -56,6 +56,11 @@ function operationOf(name: string, address: string, { summary, query, body, fiel
 function replyOf({ body, events }: Route['reply']): object {
   if (body === 'empty') return { description: 'done' };
   if (body === 'patch') return { description: 'a unified patch', content: { 'text/x-patch': {} } };
+  if (body === 'report')
+    return {
+      description: 'a page to print, or rows',
+      content: { 'text/html': {}, 'text/csv': {}, 'application/json': {} },
+    };
   if (body === 'zip') return { description: 'a zip archive', content: { 'application/zip': {} } };
   if (events)
     return { description: 'events, the data of each as described', content: { 'text/event-stream': { schema: body } } };

@@ -8,10 +8,10 @@ export interface Route {
   readonly body?: TSchema;
   /** A zip as `archive` in multipart/form-data, with these fields beside it. */
   readonly fields?: TObject;
-  /** The one reply that is no problem. `zip`, `patch` and `packed` (gzipped JSON, made before) are written by the handler itself. */
+  /** The one reply that is no problem. `zip`, `patch`, `report` and `packed` (gzipped JSON, made before) are written by the handler itself. */
   readonly reply: {
     readonly status: 200 | 201 | 202 | 204;
-    readonly body: TSchema | 'zip' | 'patch' | 'empty';
+    readonly body: TSchema | 'zip' | 'patch' | 'report' | 'empty';
     readonly packed?: true;
     /** Server-Sent Events, each of which holds such a body. HTML Standard, "Server-sent events". */
     readonly events?: true;

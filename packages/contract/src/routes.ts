@@ -27,6 +27,7 @@ import {
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import { Proof } from './proof.ts';
+import { Report } from './report.ts';
 import type { Route } from './route.ts';
 import { Effect, RuleScore, SelectorReach, SheetReach, SiteWords } from './sheets.ts';
 import { Finding, PageBands, Survey } from './survey.ts';
@@ -243,6 +244,19 @@ export const routes = {
     summary: 'The files of a revision as a zip, or only those that differ from revision `since`',
     query: query({ since: Type.Optional(since) }),
     reply: { status: 200, body: 'zip' },
+    problems: [404],
+  },
+  readReport: {
+    summary:
+      'What changed since a revision, the first when none is named: files, proof, findings, what a visitor fetches',
+    query: query({ since: Type.Optional(since) }),
+    reply: { status: 200, body: Report },
+    problems: [404],
+  },
+  downloadReport: {
+    summary: 'The same to keep: `html` (prints well), `csv` or `json`',
+    query: query({ since: Type.Optional(since) }),
+    reply: { status: 200, body: 'report' },
     problems: [404],
   },
   downloadPatch: {

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import request from 'supertest';
-import { Problem, SiteDetail, type SiteDetailReply } from '@syndeton/contract';
+import { Problem, Report, SiteDetail, type SiteDetailReply } from '@syndeton/contract';
 import { expectSchema } from './testing/expectSchema.ts';
 import { siteApi } from './testing/siteApi.ts';
 import { useApp } from './testing/useApp.ts';
@@ -76,4 +76,24 @@ test('what an author says about a change of look is kept with the revision', asy
   const body = { base, version, note: ' the harbour asked for it ' };
   expect((await request(app()).post(`/api/sites/${id}/revisions`).send(body)).status).toBe(201);
   expect((await detail(id)).revisions[0]!.note).toBe('the harbour asked for it');
+});
+
+test('a report of what is handed off, to read and to keep; what was chosen is intended', async () => {
+  const id = await site();
+  const at = `/api/sites/${id}/revisions/2/report`;
+  const { body } = await request(app()).get(at);
+  expectSchema(Report, body);
+  expect(body).toMatchObject({
+    from: 'r1',
+    to: 'r2',
+    proof: { verdict: 'intended', same: 0 },
+    revisions: [{ number: 2, steps: [expect.any(String), 'Let p in s.css say color: navy'] }],
+    files: [{ path: 's.css', change: 'edited' }, { path: 'a.html' }],
+  });
+  const html = await request(app()).get(`${at}/html`);
+  expect(html.headers['content-type']).toContain('text/html');
+  expect(html.headers['content-security-policy']).toContain("default-src 'none'");
+  expect(html.text).toContain('<h1>Test</h1>');
+  expect((await request(app()).get(`${at}/csv`)).headers['content-disposition']).toContain('Test-r1-to-r2.csv');
+  expect((await request(app()).get(`${at}/doc`)).status).toBe(404);
 });

@@ -54,6 +54,7 @@ test('a read that failed once does not stay failed', async () => {
   const manifest = (): Promise<Manifest> =>
     fails ? Promise.reject(new Error('a hiccup')) : Promise.resolve({ 'a.html': 'h' });
   const tasks = makeSiteTasks({
+    steps: () => Promise.resolve([]),
     manifest,
     decisions: () => Promise.resolve({ absent: [], leftOut: [] }),
     readBlobs: () => Promise.resolve(new Map([['h', Buffer.from('<p>')]])),

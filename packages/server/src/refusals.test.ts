@@ -174,7 +174,7 @@ describe('every route', () => {
     id = await bringIn('Every route');
   });
   const withSite = names.filter((name) => addresses[name][1].startsWith('/api/sites/:id'));
-  const wanted = { number: '1', state: 'r1', path: 'a.html' };
+  const wanted = { format: 'html', number: '1', state: 'r1', path: 'a.html' };
 
   test.each(withSite)('%s of a site that is not there', async (name) => {
     for (const site of [nowhere, 'x', "'; DROP TABLE site"]) {

@@ -1,7 +1,9 @@
+import { gzipSync } from 'node:zlib';
 import {
   applyOperations,
   tradesOf,
   type Operation,
+  type Proof,
   type PastRevision,
   changedFiles,
   describeOperationProblem,
@@ -28,6 +30,7 @@ import {
   takenAsMissing,
   unifiedPatch,
   withAbsent,
+  handoffReport,
   withDecisions,
   withoutOperation,
   type KeptDraftState,
@@ -59,7 +62,9 @@ const mostRevisions = 2;
 const mostProvers = 2;
 
 /** All tasks about one site, with what they keep of it. */
-export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs'>): SiteTasks {
+export function makeSiteTasks(
+  revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>,
+): SiteTasks {
   const kept = new Map<number, KeptRevision>();
 
   async function revision(siteId: string, number: number): Promise<KeptRevision> {
@@ -83,6 +88,14 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
       provers.set(key, (prover = new SiteProver(withAbsent(site, absent))));
     }
     return { ...draft.apply(state.operations), before: site, checker, prover };
+  }
+
+  /** What was done from one revision to another, as far as operations did it. */
+  async function operationsSince(siteId: string, from: number, to: number): Promise<readonly Operation[]> {
+    const out: Operation[] = [];
+    for (let n = from + 1; n <= to; n++)
+      out.push(...(await revisions.steps(siteId, n)).map(({ operation }) => operation as Operation));
+    return out;
   }
 
   /** All pages of the state asked about last. */
@@ -228,15 +241,30 @@ export function makeSiteTasks(revisions: Pick<RevisionStore, 'manifest' | 'decis
       return unifiedPatch((await revision(siteId, from)).site, (await revision(siteId, to)).site).bytes;
     },
     async proofBetween({ from, state }, onPage) {
-      const [{ site: after }, { site: before }] = [await draftOf(state), await revision(state.siteId, from)];
-      // what is said to be nowhere is so on both sides
-      const absent = [...(after.absent ?? [])].filter((path) => !before.files.has(path));
-      return new SiteProver(withAbsent(before, absent)).prove(after, { onPage }) as unknown as ProofReply;
+      const { siteId, number, operations } = state;
+      const [{ site: after }, { site: before }] = [await draftOf(state), await revision(siteId, from)];
+      const chosen = [...(await operationsSince(siteId, from, number)), ...(operations as readonly Operation[])];
+      return proofOf(before, after, chosen, onPage) as unknown as ProofReply;
+    },
+    async reportBetween({ siteId, from, to, title, revisions: saved }, onPage) {
+      const [{ site: before }, { site: after, checker }] = [await revision(siteId, from), await revision(siteId, to)];
+      const proof = proofOf(before, after, await operationsSince(siteId, from, to), onPage);
+      const packed = (bytes: Uint8Array): number => gzipSync(bytes).length;
+      return handoffReport(before, after, proof, { title, from: `r${from}`, to: `r${to}`, revisions: saved, check: checker.check(after), packed }); // prettier-ignore
     },
     async changesBetween({ siteId, from, to }) {
       return changesOf((await revision(siteId, from)).site, (await revision(siteId, to)).site);
     },
   };
+}
+
+/** Two states compared; what is said to be nowhere is so on both sides, and what these operations chose to change is intended. */
+function proofOf(before: Site, after: Site, operations: readonly Operation[], onPage: Step): Proof {
+  const absent = [...(after.absent ?? [])].filter((path) => !before.files.has(path));
+  const start = withAbsent(before, absent);
+  const proof = new SiteProver(start).prove(after, { onPage });
+  const isChosen = proof.verdict === 'differs' && lookChoices(operations).length > 0;
+  return isChosen ? markIntended(proof, siteAsChosen(start, operations), after) : proof;
 }
 
 /** What could be given up for a simpler sheet. */

@@ -18,7 +18,14 @@ import type {
   QuestionReply,
   ValuePlacesReply,
 } from '@syndeton/contract';
-import type { ElementQuery, Environment, SiteDecisions, SiteQuestion } from '@syndeton/core';
+import type {
+  ElementQuery,
+  Environment,
+  HandoffReport,
+  ReportedRevision,
+  SiteDecisions,
+  SiteQuestion,
+} from '@syndeton/core';
 import type { Inventory } from './inventory.ts';
 
 /** Which state of a site a task is about: a revision, with operations lined up on it. */
@@ -97,6 +104,13 @@ export interface AnalysisTasks {
     inventory: Inventory;
     decisions: SiteDecisions;
   }>;
+  reportBetween(input: {
+    siteId: string;
+    from: number;
+    to: number;
+    title: string;
+    revisions: readonly ReportedRevision[];
+  }): Promise<HandoffReport>;
   patchBetween(input: { siteId: string; from: number; to: number }): Promise<Uint8Array>;
   proofBetween(input: { from: number; state: SiteState }): Promise<ProofReply>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;

@@ -64,7 +64,7 @@ function givenOf({ query, body, fields }: Route, request: Request): Given<RouteN
 
 function send({ reply }: Route, replied: unknown, request: Request, response: Response): void {
   // an archive is written by its handler, while it is made
-  if (reply.body === 'zip' || reply.body === 'patch') return;
+  if (reply.body === 'zip' || reply.body === 'patch' || reply.body === 'report') return;
   if (reply.events) {
     sendEvents(response, replied as Follow<unknown>);
     return;

@@ -1,3 +1,5 @@
+import { reportCsv, reportHtml, type HandoffReport } from '@syndeton/core';
+import type { ReportReply } from '@syndeton/contract';
 import { writeArchive } from '../../archive/writeArchive.ts';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { Refusal } from '../../http/refusal.ts';
@@ -23,11 +25,19 @@ type Names =
   | 'readPage'
   | 'downloadArchive'
   | 'downloadPatch'
+  | 'readReport'
+  | 'downloadReport'
   | 'compareRevisions'
   | 'listChanges'
   | 'restoreRevision'
   | 'wordRevision'
   | 'takeOutOperation';
+
+const reportWriters = {
+  html: { type: 'text/html; charset=utf-8', text: reportHtml },
+  csv: { type: 'text/csv; charset=utf-8', text: reportCsv },
+  json: { type: 'application/json; charset=utf-8', text: (report: HandoffReport) => JSON.stringify(report, null, 2) },
+};
 
 export function revisionHandlers({ sites, drafts, revisions, analysis, inventories }: Services): Handlers<Names> {
   return {
@@ -68,6 +78,22 @@ export function revisionHandlers({ sites, drafts, revisions, analysis, inventori
       response.attachment(`${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-r${since}-to-r${wanted}.patch`);
       response.setHeader('content-type', 'text/x-patch');
       response.end(bytes);
+    },
+    async readReport({ params: { id, number }, query: { since = 1 } }, { signal }) {
+      return (await revisions.report(id, revisionNumber(number), since, signal)) as unknown as ReportReply;
+    },
+    async downloadReport({ params: { id, number, format }, query: { since = 1 } }, { response, signal }) {
+      const write = reportWriters[format as keyof typeof reportWriters];
+      if (!write) throw new Refusal('file-not-found', `A report is html, csv or json, not ${format}.`);
+      const wanted = revisionNumber(number);
+      const report = await revisions.report(id, wanted, since, signal);
+      const { name } = await sites.get(id);
+      const file = `${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-r${since}-to-r${wanted}.${format}`;
+      if (format !== 'html') response.attachment(file);
+      // names and values of a site stand in it: nothing may run, nothing is fetched
+      else response.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'");
+      response.setHeader('content-type', write.type);
+      response.end(write.text(report));
     },
     async compareRevisions({ params, query }, { signal }) {
       const state = await drafts.stateAt(params, query);

@@ -6,6 +6,7 @@ import type {
   SavedRevisionReply,
   WithoutRequest,
 } from '@syndeton/contract';
+import type { HandoffReport } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
@@ -24,6 +25,7 @@ export interface RevisionService {
   ): Promise<readonly (readonly [path: string, bytes: Buffer])[]>;
   changes(siteId: string, number: number, since: number): Promise<readonly ChangedFileReply[]>;
   patch(siteId: string, number: number, since: number): Promise<Uint8Array>;
+  report(siteId: string, number: number, since: number, signal?: AbortSignal): Promise<HandoffReport>;
   /** A state against an earlier revision. */
   proof(state: SiteState, since: number, signal?: AbortSignal): Promise<ProofReply>;
   restore(siteId: string, number: number, body: RestoreRequest): Promise<SavedRevisionReply>;
@@ -77,6 +79,27 @@ export function makeRevisionService({
       await manifestOf(siteId, number);
       await manifestOf(siteId, since);
       return analysis.run(siteId, 'patchBetween', { siteId, from: since, to: number });
+    },
+    async report(siteId, number, since, signal) {
+      await manifestOf(siteId, number);
+      await manifestOf(siteId, since);
+      const { name: title } = await sites.get(siteId);
+      const saved = (await revisions.revisions(siteId))
+        .filter((one) => one.number > since && one.number <= number)
+        .map(({ number: n, message, savedAt, sentences, note }) => ({
+          number: n,
+          message,
+          savedAt: savedAt.toISOString(),
+          steps: [...sentences],
+          note,
+        })) // prettier-ignore
+        .reverse();
+      return analysis.run(
+        siteId,
+        'reportBetween',
+        { siteId, from: since, to: number, title, revisions: saved },
+        { signal },
+      );
     },
     async proof(state, since, signal) {
       await manifestOf(state.siteId, state.number);
