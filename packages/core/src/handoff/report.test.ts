@@ -47,7 +47,7 @@ test('as a page to print: nothing of a site becomes markup', () => {
   const tags = new Set(elements.map(({ tag }) => tag));
   expect([...tags].filter((tag) => ['script', 'i', 'img', 'link'].includes(tag))).toEqual([]);
   expect(html).toContain('&lt;script&gt;x&lt;/script&gt; &amp; co');
-  expect(html).toContain('<code>a&lt;i&gt;.html</code>: <b>looks different</b>');
+  expect(html).toContain('<b>1 page looks different</b>: <code>a&lt;i&gt;.html</code>');
   expect(html).toContain('<code>red</code> → <code>blue</code>');
   expect(html).toContain('as agreed, &quot;harbour&quot;');
   expect(html).toContain('<li>Sort &lt;p&gt;</li>');

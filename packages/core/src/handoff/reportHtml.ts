@@ -36,7 +36,7 @@ export function reportHtml(report: HandoffReport): string {
 <p class="note">${text(to)} against ${text(from)}</p>
 <h2>How it looks</h2>
 <p>${proof.same} of ${counted(all, 'page')} look the same at every width, in every medium and state (${number(proof.elements)} elements compared).</p>
-${proof.pages.map(pageSection).join('')}
+${pageSections(proof.pages)}
 <p class="note">Taken as given: ${proof.given.map(text).join(' ')}</p>
 <h2>What was done</h2>
 ${revisions.length === 0 ? '<p class="note">No revisions are known.</p>' : `<ol>${revisions.map((one) => `<li><b>${text(`r${one.number}`)}</b> ${text(one.message)}${one.note === '' ? '' : `<p class="note">${text(one.note)}</p>`}${list(one.steps.length > 1 ? one.steps : [])}</li>`).join('')}</ol>`}
@@ -57,16 +57,30 @@ ${findings.length === 0 ? '<p>Nothing was found.</p>' : `<table><tbody>${finding
 
 const changeWords = { created: 'new', edited: 'changed', deleted: 'gone' } as const;
 const severityWords = { breaks: 'breaks a page', wrong: 'may look wrong', note: 'worth knowing' } as const;
-const verdictWords: Readonly<Record<PageProof['verdict'], string>> = { same: 'the same', intended: 'looks as it was chosen', unsure: 'cannot be told', differs: 'looks different', added: 'new', removed: 'gone' }; // prettier-ignore
+const one: Readonly<Record<PageProof['verdict'], string>> = { same: 'The same', intended: '1 page looks as it was chosen', unsure: 'Of 1 page it cannot be told', differs: '1 page looks different', added: '1 page is new', removed: '1 page is gone' }; // prettier-ignore
+const many: Readonly<Record<PageProof['verdict'], string>> = { same: 'are the same', intended: 'look as it was chosen', unsure: 'cannot be told', differs: 'look different', added: 'are new', removed: 'are gone' }; // prettier-ignore
 
-function pageSection({ path, verdict, causes, notes, doubts }: PageProof): string {
-  const items = [
-    ...causes.map(({ property, before, after, reason, elements }) => `<code>${text(property)}</code>: <code>${text(before?.value ?? 'nothing')}</code> → <code>${text(after?.value ?? 'nothing')}</code> on ${counted(elements.length, 'element')}. ${inCode(reason)}`),
-    ...notes.map(inCode),
-    ...doubts.map(({ sentence }) => inCode(sentence)),
-  ];
-  return `<p><code>${text(path)}</code>: <b>${verdictWords[verdict]}</b></p>${items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>`}`;
+/** Pages of which the same is to be said stand together. */
+function pageSections(pages: readonly PageProof[]): string {
+  const groups = new Map<string, { readonly verdict: PageProof['verdict']; readonly items: readonly string[]; readonly paths: string[] }>();
+  for (const page of pages) {
+    const items = saidOf(page);
+    const key = [page.verdict, ...items].join('\n');
+    const group = groups.get(key);
+    if (group) group.paths.push(page.path);
+    else groups.set(key, { verdict: page.verdict, items, paths: [page.path] });
+  }
+  return [...groups.values()].map(({ verdict, items, paths }) => {
+    const names = paths.map((path) => `<code>${text(path)}</code>`).join(', ');
+    return `<p><b>${paths.length === 1 ? one[verdict] : `${number(paths.length)} pages ${many[verdict]}`}</b>: ${names}</p>${items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>`}`;
+  }).join('\n');
 } // prettier-ignore
+
+const saidOf = ({ causes, notes, doubts }: PageProof): readonly string[] => [
+  ...causes.map(({ property, before, after, reason, elements }) => `<code>${text(property)}</code>: <code>${text(before?.value ?? 'nothing')}</code> → <code>${text(after?.value ?? 'nothing')}</code> on ${counted(elements.length, 'element')}. ${inCode(reason)}`),
+  ...notes.map(inCode),
+  ...doubts.map(({ sentence }) => inCode(sentence)),
+]; // prettier-ignore
 
 function weightTable(before: PageWeight | undefined, after: PageWeight | undefined): string {
   if (!before || !after) return '<p class="note">There is no page.</p>';

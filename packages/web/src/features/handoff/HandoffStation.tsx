@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
-import { useChangesSinceQuery } from './handoffApi.ts';
+import { problemText } from '../../app/api.ts';
+import { useChangesSinceQuery, useReportQuery } from './handoffApi.ts';
 import { ChangedTexts } from '../texts/index.ts';
 import { HandoffView } from './HandoffView.tsx';
 
@@ -9,9 +10,14 @@ export function HandoffStation({ view, inHand }: { readonly view: SiteView; read
   const site = view.site!;
   const [texts, setTexts] = useState(false);
   const { data: changes } = useChangesSinceQuery({ id: site.id, number: site.revision, since: 1 });
+  const { currentData: report, error } = useReportQuery({ id: site.id, number: site.revision, since: 1 });
   return (
     <>
       <HandoffView
+        report={report}
+        failed={error === undefined ? undefined : problemText(error)}
+        onProof={(page) => view.goWith('proof', { from: '1', to: String(site.revision), ...(page === undefined ? {} : { open: page }) })} // prettier-ignore
+        onPlace={(path, line) => view.openAt(/\.css$/i.test(path) ? 'sheets' : 'survey', path, line)}
         site={site}
         changes={changes}
         linedUp={inHand.draft!.operations.length}

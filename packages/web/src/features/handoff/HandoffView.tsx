@@ -1,6 +1,8 @@
-import { addressOf, type ChangedFileReply, type SiteDetailReply } from '@syndeton/contract';
+import { addressOf, type ChangedFileReply, type ReportReply, type SiteDetailReply } from '@syndeton/contract';
 import { byPath } from '@syndeton/core';
 import { count, kB } from '../../ui/format.ts';
+import { CheckedRows } from './CheckedRows.tsx';
+import { VisitorChart } from './VisitorChart.tsx';
 import { WriteBackRow } from './WriteBackRow.tsx';
 import { UploadList } from './UploadList.tsx';
 
@@ -8,12 +10,20 @@ interface Props {
   readonly site: SiteDetailReply;
   readonly changes: readonly ChangedFileReply[] | undefined;
   readonly linedUp: number;
+  /** Undefined while it is being made. */
+  readonly report: ReportReply | undefined;
+  /** Why it could not be made. */
+  readonly failed: string | undefined;
+  readonly onProof: (page: string | undefined) => void;
+  readonly onPlace: (path: string, line: number) => void;
   readonly onGather: () => void;
   readonly onTexts: () => void;
 }
 
 /** What leaves Syndeton: the files to upload together, sheets before pages, and the ways out. */
-export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props) {
+export function HandoffView({ site, changes, linedUp, report, failed, onProof, onPlace, onGather, onTexts }: Props) {
+  const reportAt = (format: string): string =>
+    `${addressOf('downloadReport', { id: site.id, number: site.revision, format })}?since=1`;
   const archive = addressOf('downloadArchive', { id: site.id, number: site.revision });
   const patch = addressOf('downloadPatch', { id: site.id, number: site.revision });
   const files = [...(changes ?? [])].sort(byPath);
@@ -71,7 +81,10 @@ export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props
               </button>
             </p>
           )}
-          <h2 className="mb-1.5">Ways out</h2>
+          {report?.weight.before && report.weight.after && files.length > 0 && (
+            <VisitorChart before={report.weight.before} after={report.weight.after} />
+          )}
+          <h2 className="mt-5 mb-1.5">Ways out</h2>
           <table className="wo">
             <tbody>
               <WriteBackRow siteId={site.id} revision={site.revision} />
@@ -89,25 +102,9 @@ export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props
               </tr>
               <tr>
                 <td>
-                  <b>Only what changed</b>
-                </td>
-                <td className="text-ink-2">upload sheets before pages, so that no page is ever without its look</td>
-                <td>{kB(sum((f) => f.bytesAfter))}</td>
-                <td>
-                  {files.length > 0 ? (
-                    <a className="act" href={`${archive}?since=1`} download>
-                      Download zip
-                    </a>
-                  ) : (
-                    <span className="note">nothing yet</span>
-                  )}
-                </td>
-              </tr>
-              <tr>
-                <td>
                   <b>A patch</b>
                 </td>
-                <td className="text-ink-2">for git apply and patch -p1; pictures and the like are not in it</td>
+                <td className="text-ink-2">for git apply and patch -p1, texts only</td>
                 <td />
                 <td>
                   {files.length > 0 ? (
@@ -119,8 +116,39 @@ export function HandoffView({ site, changes, linedUp, onGather, onTexts }: Props
                   )}
                 </td>
               </tr>
+              <tr>
+                <td>
+                  <b>A report</b>
+                </td>
+                <td className="text-ink-2">what changed and why, the proof, what is still wrong</td>
+                <td />
+                <td>
+                  <span className="flex justify-end gap-4">
+                    <a className="act" href={reportAt('html')} target="_blank" rel="noreferrer">
+                      Print
+                    </a>
+                    <a className="act" href={reportAt('json')} download>
+                      JSON
+                    </a>
+                    <a className="act" href={reportAt('csv')} download>
+                      CSV
+                    </a>
+                  </span>
+                </td>
+              </tr>
             </tbody>
           </table>
+          {report ? (
+            <CheckedRows report={report} onProof={onProof} onPlace={onPlace} />
+          ) : failed === undefined ? (
+            <p className="note" role="status">
+              Comparing every page with r1 …
+            </p>
+          ) : (
+            <p className="err" role="alert">
+              {failed}
+            </p>
+          )}
         </section>
       </div>
     </div>

@@ -1,7 +1,8 @@
-import { expect, test } from '@jest/globals';
+import { expect, jest, test } from '@jest/globals';
 import { render, screen, within } from '@testing-library/react';
-import type { ChangedFileReply, SiteDetailReply } from '@syndeton/contract';
+import type { ChangedFileReply, ReportReply, SiteDetailReply } from '@syndeton/contract';
 import { HandoffView } from './HandoffView.tsx';
+import { paysFrom } from './VisitorChart.tsx';
 
 const site: SiteDetailReply = {
   id: '00000000-0000-4000-8000-000000000000',
@@ -19,8 +20,21 @@ const changes: readonly ChangedFileReply[] = [
   { path: 'a.html', change: 'edited', bytesBefore: 2000, bytesAfter: 1000, kind: 'page' },
   { path: 'css/site.css', change: 'created', bytesBefore: 0, bytesAfter: 500, kind: 'sheet' },
 ];
+const weight = { markup: 4000, embedded: 1500, attributes: 200, sheets: 2000 };
+const reported: ReportReply = {
+  title: 'Ferry',
+  from: 'r1',
+  to: 'r2',
+  revisions: [],
+  files: [],
+  proof: { verdict: 'intended', elements: 10, same: 0, pages: [{ path: 'a.html', verdict: 'intended', elements: 10, differingElements: 2, causes: [], notes: [], doubts: [] }], given: [] },
+  findings: [{ kind: 'invalid-value', severity: 'note', sentence: '`color` does not take `12px`', places: [{ path: 'css/site.css', line: 4, column: 1 }] }],
+  links: { links: 1, missing: 0 },
+  weight: { before: weight, after: { ...weight, embedded: 0, attributes: 0, sheets: 4000 } },
+}; // prettier-ignore
+const onPlace = jest.fn();
 const show = (changed: readonly ChangedFileReply[] | undefined, linedUp = 0) =>
-  render(<HandoffView site={site} changes={changed} linedUp={linedUp} onGather={() => {}} onTexts={() => undefined} />);
+  render(<HandoffView site={site} changes={changed} linedUp={linedUp} report={reported} failed={undefined} onProof={() => {}} onPlace={onPlace} onGather={() => {}} onTexts={() => undefined} />); // prettier-ignore
 
 test('says what leaves, sheets before pages, with sizes', () => {
   show(changes);
@@ -37,7 +51,16 @@ test('links to the archives of this revision', () => {
   show(changes);
   const hrefs = screen.getAllByRole('link').map((link) => link.getAttribute('href'));
   expect(new Set(hrefs)).toEqual(
-    new Set(['archive?since=1', 'archive', 'patch?since=1'].map((end) => `/api/sites/${site.id}/revisions/2/${end}`)),
+    new Set(
+      [
+        'archive?since=1',
+        'archive',
+        'patch?since=1',
+        'report/html?since=1',
+        'report/json?since=1',
+        'report/csv?since=1',
+      ].map((end) => `/api/sites/${site.id}/revisions/2/${end}`),
+    ),
   );
 });
 
@@ -50,4 +73,19 @@ test('nothing changed: the one action that brings something', () => {
 test('what is lined up but not saved is said to be missing', () => {
   show(changes, 2);
   expect(screen.getByText(/2 operations lined up but not saved: not in here/)).toBeTruthy();
+});
+
+test('what was checked, with the way to what is still wrong', () => {
+  show(changes);
+  expect(screen.getByRole('row', { name: /^Proof as chosen 0 of 1 page look the same; 1 as chosen/ })).toBeTruthy();
+  expect(screen.getByRole('row', { name: /^Links all reach 1 link/ })).toBeTruthy();
+  screen.getByRole('button', { name: 'Show sheets: css/site.css, line 4' }).click();
+  expect(onPlace).toHaveBeenCalledWith('css/site.css', 4);
+});
+
+test('from which page on a visitor fetches less', () => {
+  const after = { ...weight, embedded: 0, attributes: 0, sheets: 4500 };
+  expect(paysFrom(weight, after)).toBe('A first visit costs 0.8 kB more, each page after it 1.7 kB less: it pays from page 2 of a visit on.'); // prettier-ignore
+  expect(paysFrom(weight, { ...after, sheets: 2000 })).toBe('A first visit costs 1.7 kB less, each page after it 1.7 kB less.'); // prettier-ignore
+  expect(paysFrom(weight, weight)).toBe('A first visit costs the same, each page after it the same.');
 });

@@ -1,4 +1,4 @@
-import type { ChangedFileReply } from '@syndeton/contract';
+import type { ChangedFileReply, ReportReply } from '@syndeton/contract';
 import { api, requestFor } from '../../app/api.ts';
 
 export const handoffApi = api.injectEndpoints({
@@ -11,7 +11,11 @@ export const handoffApi = api.injectEndpoints({
       transformResponse: (reply: { changes: ChangedFileReply[] }) => reply.changes,
       providesTags: ['Site'],
     }),
+    report: build.query<ReportReply, { readonly id: string; readonly number: number; readonly since: number }>({
+      query: ({ since, ...at }) => requestFor('readReport', at, { query: { since } }),
+      providesTags: ['Site'],
+    }),
   }),
 });
 
-export const { useChangesSinceQuery } = handoffApi;
+export const { useChangesSinceQuery, useReportQuery } = handoffApi;

@@ -1,0 +1,91 @@
+import type { ReportReply } from '@syndeton/contract';
+import { Coded } from '../../ui/Coded.tsx';
+import { count } from '../../ui/format.ts';
+
+interface Props {
+  readonly report: ReportReply;
+  readonly onProof: (page: string | undefined) => void;
+  readonly onPlace: (path: string, line: number) => void;
+}
+
+/** Which findings are about what leaves. */
+const groups: readonly (readonly [name: string, good: string, kinds: RegExp])[] = [
+  ['Links', 'all reach', /^(link-(missing|wrong-case|refused)|page-without-link|reference-missing)$/],
+  ['Sheets', 'valid', /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|lost-declaration|unknown-property|invalid-value|empty-sheet|sheet-charset)$/],
+  ['Pages', 'as meant', /^(page-markup|duplicate-id|name-with-space|quirks-page|container-missing|renamed-class|rule-not-reached)$/],
+  ['File names', 'safe', /^file-name$/],
+]; // prettier-ignore
+
+/** What was looked at before anything leaves: the proof, and what is still wrong, each with the way to it. */
+export function CheckedRows({ report, onProof, onPlace }: Props) {
+  const { proof, findings, links } = report;
+  const all = proof.same + proof.pages.length;
+  const [first] = proof.pages;
+  const of = (verdict: string): number => proof.pages.filter((page) => page.verdict === verdict).length;
+  const others = [
+    of('intended') > 0 ? `${of('intended')} as chosen` : '',
+    of('unsure') > 0 ? `of ${of('unsure')} it cannot be told` : '',
+    of('differs') > 0 ? `${of('differs')} different` : '',
+  ].filter((words) => words !== '');
+  return (
+    <>
+      <h2 className="mb-1.5">Checked just now</h2>
+      <table className="wo checked">
+        <tbody>
+          <tr>
+            <td>Proof</td>
+            <td className={of('differs') > 0 ? 'err' : 'font-bold'}>
+              {proof.verdict === 'same'
+                ? 'same'
+                : proof.verdict === 'intended'
+                  ? 'as chosen'
+                  : proof.verdict === 'unsure'
+                    ? 'open'
+                    : 'different'}{' '}
+              {/* prettier-ignore */}
+            </td>
+            <td className="text-ink-2">
+              {proof.same} of {count(all, 'page')} look the same{others.length > 0 ? `; ${others.join(', ')}` : ''}
+            </td>
+            <td>
+              {first && (
+                <button type="button" className="act" onClick={() => onProof(first.path)}>
+                  Look at it
+                </button>
+              )}
+            </td>
+          </tr>
+          {groups.map(([name, good, kinds]) => {
+            const found = findings.filter(({ kind }) => kinds.test(kind));
+            const [worst] = found;
+            const place = worst?.places[0];
+            return (
+              <tr key={name}>
+                <td>{name}</td>
+                <td className={found.some(({ severity }) => severity !== 'note') ? 'err' : 'font-bold'}>
+                  {worst ? `${found.length} to mend` : good}
+                </td>
+                <td className="text-ink-2">
+                  {worst ? <Coded text={worst.sentence} /> : name === 'Links' ? count(links.links, 'link') : ''}
+                  {found.length > 1 && `, and ${found.length - 1} more`}
+                </td>
+                <td>
+                  {place && (
+                    <button
+                      type="button"
+                      className="act"
+                      aria-label={`Show ${name.toLowerCase()}: ${place.path}, line ${place.line}`}
+                      onClick={() => onPlace(place.path, place.line)}
+                    >
+                      Show it
+                    </button>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
+  );
+}

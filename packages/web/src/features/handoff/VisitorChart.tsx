@@ -1,0 +1,86 @@
+import type { ReportReply } from '@syndeton/contract';
+import { Mark } from '../../ui/Mark.tsx';
+
+type Weight = NonNullable<ReportReply['weight']['after']>;
+
+const parts = [
+  ['markup', 'text and markup', 'hb-page'],
+  ['embedded', 'embedded', 'hb-embedded'],
+  ['attributes', 'attributes', 'hb-attribute'],
+  ['sheets', 'linked sheets', 'hb-sheet'],
+] as const;
+
+const kilobytes = (bytes: number): string => (bytes / 1000).toFixed(1);
+
+/** What an average page costs a visitor, before and after: the first one with its sheets, and each after it without. */
+export function VisitorChart({ before, after }: { readonly before: Weight; readonly after: Weight }) {
+  const next = (weight: Weight): Weight => ({ ...weight, sheets: 0 });
+  const rows = [
+    { name: 'First visit', state: 'before', weight: before },
+    { name: '', state: 'after', weight: after },
+    { name: 'Next page', state: 'before', weight: next(before) },
+    { name: '', state: 'after', weight: next(after) },
+  ];
+  const most = Math.max(...rows.map(({ weight }) => totalOf(weight)), 1);
+  return (
+    <figure className="visitor">
+      <figcaption>
+        <h2>
+          What a visitor fetches <span className="note font-normal">kB, average page; sheets are fetched once</span>
+        </h2>
+        <p className="note flex justify-end gap-4">
+          <span>
+            <span className="sw bg-tick" aria-hidden="true" /> text and markup
+          </span>
+          <span>
+            <Mark kind="embedded" hidden /> embedded
+          </span>
+          <span>
+            <Mark kind="attribute" hidden /> attributes
+          </span>
+          <span>
+            <Mark kind="linked" hidden /> linked sheets
+          </span>
+        </p>
+      </figcaption>
+      <table>
+        <tbody>
+          {rows.map(({ name, state, weight }, i) => (
+            <tr key={i} className={name === '' ? '' : 'first'}>
+              <th scope="row">{name}</th>
+              <td>{state}</td>
+              <td className="w-full">
+                <span className="flex items-center gap-px">
+                  {parts.map(([part, , look]) =>
+                    weight[part] > 0 ? (
+                      <span key={part} className={`vbar ${look}`} style={{ width: `${(weight[part] / most) * 84}%` }} />
+                    ) : null,
+                  )}
+                  <span className={state === 'after' ? 'pl-2 font-bold' : 'pl-2 text-ink-2'}>
+                    {kilobytes(totalOf(weight))}
+                  </span>
+                </span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-3">{paysFrom(before, after)}</p>
+    </figure>
+  );
+}
+
+const totalOf = ({ markup, embedded, attributes, sheets }: Weight): number => markup + embedded + attributes + sheets;
+
+/** From which page on a visitor fetches less than before. */
+export function paysFrom(before: Weight, after: Weight): string {
+  const first = totalOf(after) - totalOf(before);
+  const next = totalOf(after) - after.sheets - (totalOf(before) - before.sheets);
+  const said = (difference: number): string =>
+    Math.abs(difference) < 50
+      ? 'the same'
+      : `${kilobytes(Math.abs(difference))} kB ${difference > 0 ? 'more' : 'less'}`;
+  const costs = `A first visit costs ${said(first)}, each page after it ${said(next)}`;
+  if (next >= -50 || first <= 50) return `${costs}.`;
+  return `${costs}: it pays from page ${1 + Math.ceil(first / -next)} of a visit on.`;
+}
