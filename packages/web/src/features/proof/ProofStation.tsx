@@ -32,6 +32,7 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
       seconds={isDrafts && progress?.status === 'done' ? progress.seconds : undefined}
       path={path}
       missing={draft.missing}
+      version={draft.version}
       nextPage={
         differing.find(
           (page) => page.path !== path && differing.findIndex((d) => d.path === path) < differing.indexOf(page),

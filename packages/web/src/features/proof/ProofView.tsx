@@ -1,7 +1,11 @@
 import type { ProofReply } from '@syndeton/contract';
+import { useMemo } from 'react';
 import { count, pageName } from '../../ui/format.ts';
 import { CausesList } from './CausesList.tsx';
 import { DoubtsList } from './DoubtsList.tsx';
+import { MeasureSection } from './measure/MeasureSection.tsx';
+import { saveDisagreement } from './measure/saveDisagreement.ts';
+import { useMeasuring } from './measure/useMeasuring.ts';
 import { SlidingEdge } from './SlidingEdge.tsx';
 import { StatesChosen } from './StatesChosen.tsx';
 import type { States } from './useStates.ts';
@@ -20,6 +24,8 @@ interface Props {
   readonly nextPage: string | undefined;
   /** Sheets taken as missing on the server too. */
   readonly missing: readonly string[];
+  /** Grows with the draft. */
+  readonly version: number;
   readonly onOpen: (page: string) => void;
   readonly onGather: () => void;
 }
@@ -36,6 +42,7 @@ export function ProofView({
   path,
   nextPage,
   missing,
+  version,
   onOpen,
   onGather,
 }: Props) {
@@ -100,9 +107,32 @@ export function ProofView({
             </button>
           </p>
         )}
+        {proof && <Measured siteId={siteId} states={states} version={version} proof={proof} onOpen={onOpen} />}
       </section>
     </div>
   );
+}
+
+const stateName = (state: number | 'draft'): string => (state === 'draft' ? 'draft' : `r${state}`);
+
+function Measured({
+  siteId,
+  states,
+  version,
+  proof,
+  onOpen,
+}: Pick<Props, 'siteId' | 'version' | 'onOpen'> & { readonly states: States; readonly proof: ProofReply }) {
+  const [from, to] = [stateName(states.from), stateName(states.to)];
+  const pages = useMemo(() => proof.pages.filter(({ verdict }) => !/^(added|removed)$/.test(verdict)).map(({ path }) => path), [proof]); // prettier-ignore
+  const measuring = useMeasuring({ siteId, from, to, version, pages });
+  const save = (page: string): void =>
+    void saveDisagreement({
+      page,
+      roots: [`/preview/${siteId}/${from}/`, `/preview/${siteId}/${to}/`],
+      proof: proof.pages.find(({ path }) => path === page),
+      measured: measuring.measured.pages[page]!,
+    });
+  return <MeasureSection key={`${from} ${to}`} measuring={measuring} proof={proof} onPage={onOpen} onSave={save} />;
 }
 
 const encode = (path: string): string => path.split('/').map(encodeURIComponent).join('/');

@@ -67,6 +67,7 @@ const common = {
   seconds: 0.9,
   nextPage: undefined,
   missing: [],
+  version: 1,
   onOpen: () => {},
   onGather: () => {},
 };

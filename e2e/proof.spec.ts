@@ -1,0 +1,63 @@
+import { expect, test, type Page } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
+
+/** What a rule of its own says on each page, before and after. */
+const planted: readonly (readonly [property: string, before: string, after: string])[] = [
+  ['color', 'red', 'navy'],
+  ['margin-left', '0', '3px'],
+  ['font-size', '16px', '17px'],
+  ['letter-spacing', 'normal', '1px'],
+  ['border-top', '1px solid red', '2px solid red'],
+  ['display', 'block', 'inline'],
+  ['background-color', 'white', '#fefefe'],
+  ['text-transform', 'none', 'uppercase'],
+];
+const rule = (i: number, value: string): string => `.k${i} { ${planted[i]![0]}: ${value} }`;
+const sheet = (after: boolean): string =>
+  [
+    ...planted.map(([, one, two], i) => rule(i, after ? two : one)),
+    `.k8::before { content: "${after ? 'b' : 'a'}" }`,
+    `@media print { .k9 { width: ${after ? 90 : 80}px } }`,
+    '.k10, .k11 { color: green }',
+  ].join('\n');
+
+async function bringIn(page: Page): Promise<string> {
+  const html = (i: number): string =>
+    `<!DOCTYPE html><title>${i}</title><link rel="stylesheet" href="s.css"><p class="k${i}">Page ${i} of the timetable`;
+  const files = Object.fromEntries(Array.from({ length: 12 }, (_, i) => [`p${i}.html`, strToU8(html(i))]));
+  const buffer = Buffer.from(zipSync({ ...files, 's.css': strToU8(sheet(false)) }));
+  const reply = await page.request.post('/api/sites', {
+    multipart: { name: 'Planted', archive: { name: 'site.zip', mimeType: 'application/zip', buffer } },
+  });
+  return ((await reply.json()) as { id: string }).id;
+}
+
+test('ten planted differences: the proof and this browser find all ten, and nothing else', async ({ page }) => {
+  const id = await bringIn(page);
+  const file = (await (await page.request.get(`/api/sites/${id}/files/r1/s.css`)).json()) as { hash: string };
+  const edit = { kind: 'edit-sheet', path: 's.css', hash: file.hash, text: sheet(true) };
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, version: 0, operations: [edit] } });
+  await page.goto(`/sites/${id}/proof`);
+  const measure = page.getByRole('region', { name: 'Measured in this browser' });
+  await measure.getByRole('checkbox', { name: 'in print' }).check();
+  await measure.getByRole('button', { name: 'Measure 12 pages' }).click();
+  await expect(measure.getByRole('status')).toHaveText('12 pages at 1280 px, in print: 2 the same, 10 not. It shows no difference that the proof does not tell.'); // prettier-ignore
+  const { proof } = (await (await page.request.get(`/api/sites/${id}/draft/proof`)).json()) as { proof: { pages: { path: string; verdict: string }[] } }; // prettier-ignore
+  const same = proof.pages.filter(({ verdict }) => verdict === 'same').map((one) => one.path);
+  expect(same).toEqual(['p10.html', 'p11.html']);
+  // it is kept with the draft
+  await page.reload();
+  await expect(measure.getByRole('status')).toContainText('2 the same, 10 not');
+});
+
+test('pages that were gathered measure the same', async ({ page }) => {
+  const reply = await page.request.post('/api/sites/demo');
+  const { id } = (await reply.json()) as { id: string };
+  const plan = await page.request.post(`/api/sites/${id}/proposal`, { data: { base: 1, sheet: 'css/ferry.css' } });
+  const { operations } = (await plan.json()) as { operations: unknown[] };
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, version: 0, operations } });
+  await page.goto(`/sites/${id}/proof`);
+  const measure = page.getByRole('region', { name: 'Measured in this browser' });
+  await measure.getByRole('button', { name: 'Measure 26 pages' }).click();
+  await expect(measure.getByRole('status')).toContainText('26 pages at 1280 px: 26 the same.', { timeout: 120_000 });
+});

@@ -1,0 +1,101 @@
+import { pathOfElement } from '../../../ui/elementPath.ts';
+
+/** Something that this browser computes otherwise in two documents. */
+export interface MeasuredDifference {
+  /** The element's path in the document before, with its pseudo-element. */
+  readonly element: string;
+  /** A property, `box`, or `element` where there is another one. */
+  readonly property: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+interface Side {
+  readonly document: Document;
+  /** The address its own files begin with: what is after it names the same file on both sides. */
+  readonly root: string;
+}
+
+/** So many differences of a page are named; the rest is counted. */
+const mostNamed = 20;
+
+/**
+ * What this browser shows otherwise: computed values and boxes of all elements, and of the pseudo-elements that sheets ask for. Links
+ * and blocks are no part of it. CSSOM, "Resolved Values"; CSSOM View, "Extensions to the Element Interface".
+ */
+export function compareDocuments(before: Side, after: Side): { readonly count: number; readonly named: readonly MeasuredDifference[] } {
+  const named: MeasuredDifference[] = [];
+  let count = 0;
+  const add = (difference: MeasuredDifference): void => {
+    count++;
+    if (named.length < mostNamed) named.push(difference);
+  };
+  const [old, now] = [before, after].map(({ document }) => shownElements(document));
+  const pseudoElements = new Set([...pseudoElementsOf(before.document), ...pseudoElementsOf(after.document)]);
+  const names = Array.from(before.document.defaultView!.getComputedStyle(before.document.documentElement)).filter((name) => !name.startsWith('--'));
+  for (let i = 0; i < Math.max(old!.length, now!.length); i++) {
+    const [a, b] = [old![i], now![i]];
+    if (!a || !b || (a.localName !== b.localName && !isCarrier(a, b))) {
+      add({ element: a ? pathOfElement(a) : pathOfElement(b!), property: 'element', before: a?.localName ?? 'none', after: b?.localName ?? 'none' });
+      break;
+    }
+    const path = pathOfElement(a);
+    const look = (pseudoElement: string | undefined): void => {
+      const [x, y] = [styleOf(a, pseudoElement), styleOf(b, pseudoElement)];
+      if (pseudoElement !== undefined && isNone(x) && isNone(y)) return;
+      for (const name of names) {
+        const [v, w] = [x.getPropertyValue(name), y.getPropertyValue(name)];
+        if (v !== w && v.replaceAll(before.root, '') !== w.replaceAll(after.root, '')) add({ element: path + (pseudoElement ?? ''), property: name, before: v, after: w });
+      }
+    };
+    look(undefined);
+    for (const one of pseudoElements) look(one);
+    const [p, q] = [boxOf(a), boxOf(b)];
+    if (p !== q) add({ element: path, property: 'box', before: p, after: q });
+  }
+  return { count, named };
+} // prettier-ignore
+
+/** `font` and `center` may have become `span` and `div`. */
+const isCarrier = (a: Element, b: Element): boolean =>
+  (a.localName === 'font' && b.localName === 'span') || (a.localName === 'center' && b.localName === 'div');
+
+const isStyling = (element: Element): boolean =>
+  element.localName === 'style' || (element.localName === 'link' && /\bstylesheet\b/i.test(element.getAttribute('rel') ?? '')); // prettier-ignore
+
+function shownElements(document: Document): readonly Element[] {
+  const { head } = document as { readonly head: Element | null };
+  return [...document.querySelectorAll('*')].filter((one) => !isStyling(one) && !(head?.contains(one) ?? false));
+}
+
+const styleOf = (element: Element, pseudoElement: string | undefined): CSSStyleDeclaration =>
+  element.ownerDocument.defaultView!.getComputedStyle(element, pseudoElement);
+
+const isNone = (style: CSSStyleDeclaration): boolean => /^(none|normal|)$/.test(style.content);
+
+function boxOf(element: Element): string {
+  const { x, y, width, height } = element.getBoundingClientRect();
+  return [x, y, width, height].map((value) => value.toFixed(2)).join(' ');
+}
+
+/** Those that some sheet of the document names. */
+function pseudoElementsOf(document: Document): ReadonlySet<string> {
+  const found = new Set<string>();
+  const walk = (rules: Iterable<CSSRule>): void => {
+    for (const rule of rules) {
+      if ('selectorText' in rule)
+        for (const [, name] of String(rule.selectorText).matchAll(/:{1,2}(before|after|first-line|first-letter|marker|placeholder|selection|file-selector-button|backdrop)\b/g)) found.add(`::${name}`); // prettier-ignore
+      if ('styleSheet' in rule) look((rule as CSSImportRule).styleSheet);
+      if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
+    }
+  };
+  const look = (sheet: CSSStyleSheet | null): void => {
+    try {
+      walk(sheet?.cssRules ?? []);
+    } catch {
+      // a sheet of another server cannot be read
+    }
+  };
+  for (const sheet of document.styleSheets) look(sheet);
+  return found;
+}
