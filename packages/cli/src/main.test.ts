@@ -268,3 +268,35 @@ test('report: a page to print, rows, or data; the exit code is the proof\'s', as
   fs.writeFileSync(at('new', 's.css'), 'p{color:blue}');
   expect(await asked('--out', at('r.html'))).toMatchObject({ code: 1 });
 }); // prettier-ignore
+
+test('links: the grid, as data, mended and linked', async () => {
+  const site = write({
+    'a.html': page('<link rel=stylesheet href=s.css><style>b{top:0}</style>'),
+    'b.html': page('<link rel=stylesheet href=S.css>'),
+    's.css': 'p{color:red}',
+    't.css': '.none{top:0}',
+  });
+  const { code, out } = await run('links', site);
+  expect(code).toBe(0);
+  expect(out).toContain('page     A   B  ◆\na.html   1   ·  2\nb.html   ·   ·\n');
+  expect(out).toContain('b links S.css; the file is s.css');
+  const { out: json } = await run('links', site, '--json');
+  expect(JSON.parse(json)).toMatchObject({ sheets: [{ path: 's.css', pages: 1 }, { path: 't.css', pages: 0 }], pages: [{ sources: [{ kind: 'linked', target: 's.css' }, { kind: 'embedded' }] }, {}], findings: [{ kind: 'link-wrong-case' }] });
+  expect(await run('links', site, '--mend', '--out', at('m'))).toMatchObject({ code: 1, out: expect.stringContaining('Nothing was written') });
+  expect(await run('links', site, '--mend', '--allow-differences', '--out', at('m'))).toMatchObject({ code: 1 });
+  expect(fs.readFileSync(at('m', 'b.html'), 'utf8')).toContain('href=s.css');
+  expect(await run('links', at('m'), '--link', 't.css', '--out', at('l'))).toMatchObject({ code: 0 });
+  expect(fs.readFileSync(at('l', 'a.html'), 'utf8')).toContain('href="t.css"');
+  expect(await run('links', site, '--mend')).toMatchObject({ code: 2, err: expect.stringContaining('--out') });
+  expect(await run('links', at('m'), '--link', 'no.css', '--out', at('n'))).toMatchObject({ code: 2 });
+}); // prettier-ignore
+
+test('rename: sheets and pages at once, written when nothing looks different', async () => {
+  const site = write({ 'a.html': '<!DOCTYPE html><title>t</title><link rel=stylesheet href=s.css><p class=note id=top>x<a href="#top">y</a>', 's.css': '.note{color:red}' });
+  expect(await run('rename', site, '--class', 'note=tip', '--id', 'top=start', '--out', at('r'))).toMatchObject({ code: 0 });
+  expect(fs.readFileSync(at('r', 'a.html'), 'utf8')).toContain('class=tip id=start>x<a href="#start"');
+  expect(fs.readFileSync(at('r', 's.css'), 'utf8')).toBe('.tip{color:red}');
+  expect(await run('rename', site, '--class', 'note', '--out', at('x'))).toMatchObject({ code: 2, err: expect.stringContaining('old=new') });
+  expect(await run('rename', site, '--class', 'note=1x', '--out', at('x'))).toMatchObject({ code: 2 });
+  expect(await run('rename', site, '--out', at('x'))).toMatchObject({ code: 2, err: expect.stringContaining('--class') });
+}); // prettier-ignore

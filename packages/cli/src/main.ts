@@ -1,9 +1,11 @@
 import { Command, CommanderError } from 'commander';
 import { addCheck } from './commands/check.ts';
 import { addGather } from './commands/gather.ts';
+import { addLinks } from './commands/links.ts';
 import { addPatch } from './commands/patch.ts';
 import { addPrecedence } from './commands/precedence.ts';
 import { addProof } from './commands/proof.ts';
+import { addRename } from './commands/rename.ts';
 import { addReport } from './commands/report.ts';
 import type { Session } from './commands/session.ts';
 import { addSurvey } from './commands/survey.ts';
@@ -32,7 +34,7 @@ export async function main(
     site: (folder) => readSiteFolder(folder, endings()),
     end: (ended) => (code = ended),
   };
-  for (const add of [addSurvey, addCheck, addGather, addProof, addPatch, addReport, addPrecedence])
+  for (const add of [addSurvey, addCheck, addLinks, addGather, addRename, addProof, addPatch, addReport, addPrecedence])
     add(program, session);
   try {
     await program.parseAsync([...args], { from: 'user' });

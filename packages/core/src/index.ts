@@ -190,6 +190,7 @@ export { averageWeight, type PageWeight } from './handoff/pageWeight.ts';
 export { handoffReport, type HandoffReport, type ReportedFile, type ReportedRevision } from './handoff/report.ts';
 export { reportHtml } from './handoff/reportHtml.ts';
 export { reportCsv } from './handoff/reportCsv.ts';
+export { applyRecipe, makeRecipe, type AppliedRecipe, type Recipe } from './plan/recipe.ts';
 export { nearValues, type NearValues, type SaidValue } from './operations/rules/nearValues.ts';
 export { equalRules } from './operations/rules/equalRules.ts';
 export type { GroupRules } from './operations/rules/groupRules.ts';

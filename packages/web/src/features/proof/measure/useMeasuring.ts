@@ -63,8 +63,10 @@ export function useMeasuring({ siteId, from, to, version, pages }: Asked): Measu
   return {
     measured,
     start: (views) => {
-      const same = JSON.stringify(views) === JSON.stringify(measured.views);
-      void go({ views, pages: same ? measured.pages : {}, running: true });
+      const isRest =
+        JSON.stringify(views) === JSON.stringify(measured.views) &&
+        pages.some((page) => measured.pages[page] === undefined);
+      void go({ views, pages: isRest ? measured.pages : {}, running: true });
     },
     stop: () => {
       run.current++;
