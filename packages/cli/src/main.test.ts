@@ -300,3 +300,21 @@ test('rename: sheets and pages at once, written when nothing looks different', a
   expect(await run('rename', site, '--class', 'note=1x', '--out', at('x'))).toMatchObject({ code: 2 });
   expect(await run('rename', site, '--out', at('x'))).toMatchObject({ code: 2, err: expect.stringContaining('--class') });
 }); // prettier-ignore
+
+test('recipe: made of a plan, applied to another site; what does not fit is said', async () => {
+  const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'b.html': page('<style>p{color:red}</style>') });
+  await run('gather', site, '--plan', at('plan.json'), '--out', at('g'));
+  expect(await run('recipe', '--make', at('plan.json'), '--out', at('r.json'))).toMatchObject({ code: 0, out: expect.stringContaining('1 step') });
+  const recipe = JSON.parse(fs.readFileSync(at('r.json'), 'utf8')) as { steps: object[] };
+  recipe.steps.push({ does: 'operation', operation: { kind: 'delete-sheet', sheet: 'no.css' } });
+  fs.writeFileSync(at('r.json'), JSON.stringify(recipe));
+  fs.mkdirSync(at('other'));
+  fs.writeFileSync(at('other', 'x.html'), page('<style>h1{top:0}</style>'));
+  const done = await run('recipe', at('other'), '--apply', at('r.json'), '--out', at('o'));
+  expect(done).toMatchObject({ code: 0, out: expect.stringContaining('Step 2 does not fit') });
+  expect(fs.readFileSync(at('o', 'css', 'site.css'), 'utf8')).toContain('h1{top:0}');
+  expect(await run('recipe', '--out', at('y'))).toMatchObject({ code: 2 });
+  expect(await run('recipe', '--make', at('none.json'), '--out', at('y'))).toMatchObject({ code: 2 });
+  fs.writeFileSync(at('bad.json'), '{"recipe": 2}');
+  expect(await run('recipe', at('other'), '--apply', at('bad.json'), '--out', at('y'))).toMatchObject({ code: 2, err: expect.stringContaining('no recipe') });
+}); // prettier-ignore

@@ -5,6 +5,7 @@ import { addLinks } from './commands/links.ts';
 import { addPatch } from './commands/patch.ts';
 import { addPrecedence } from './commands/precedence.ts';
 import { addProof } from './commands/proof.ts';
+import { addRecipe } from './commands/recipe.ts';
 import { addRename } from './commands/rename.ts';
 import { addReport } from './commands/report.ts';
 import type { Session } from './commands/session.ts';
@@ -34,7 +35,18 @@ export async function main(
     site: (folder) => readSiteFolder(folder, endings()),
     end: (ended) => (code = ended),
   };
-  for (const add of [addSurvey, addCheck, addLinks, addGather, addRename, addProof, addPatch, addReport, addPrecedence])
+  for (const add of [
+    addSurvey,
+    addCheck,
+    addLinks,
+    addGather,
+    addRename,
+    addProof,
+    addPatch,
+    addReport,
+    addRecipe,
+    addPrecedence,
+  ])
     add(program, session);
   try {
     await program.parseAsync([...args], { from: 'user' });

@@ -33,6 +33,8 @@ export const addresses = {
   downloadArchive: ['get', '/api/sites/:id/revisions/:number/archive'],
   readReport: ['get', '/api/sites/:id/revisions/:number/report'],
   downloadReport: ['get', '/api/sites/:id/revisions/:number/report/:format'],
+  readRecipe: ['get', '/api/sites/:id/revisions/:number/recipe'],
+  fitRecipe: ['post', '/api/sites/:id/draft/recipe'],
   downloadPatch: ['get', '/api/sites/:id/revisions/:number/patch'],
   compareRevisions: ['get', '/api/sites/:id/revisions/:number/proof'],
   listChanges: ['get', '/api/sites/:id/revisions/:number/changes'],

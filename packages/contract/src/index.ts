@@ -112,3 +112,11 @@ export {
   type SiteWordsReply,
 } from './sheets.ts';
 export { Report, type ReportReply } from './report.ts';
+export {
+  FittedRecipe,
+  Recipe,
+  RecipeBody,
+  type FittedRecipeReply,
+  type RecipeReply,
+  type RecipeRequest,
+} from './recipe.ts';

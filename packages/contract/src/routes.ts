@@ -27,6 +27,7 @@ import {
 import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import { Proof } from './proof.ts';
+import { FittedRecipe, Recipe, RecipeBody } from './recipe.ts';
 import { Report } from './report.ts';
 import type { Route } from './route.ts';
 import { Effect, RuleScore, SelectorReach, SheetReach, SiteWords } from './sheets.ts';
@@ -258,6 +259,19 @@ export const routes = {
     query: query({ since: Type.Optional(since) }),
     reply: { status: 200, body: 'report' },
     problems: [404],
+  },
+  readRecipe: {
+    summary:
+      'What was done since a revision, the first when none is named, as a recipe for other pages or another site',
+    query: query({ since: Type.Optional(since) }),
+    reply: { status: 200, body: Recipe },
+    problems: [404],
+  },
+  fitRecipe: {
+    summary: 'What of a recipe fits the draft, and what does not; nothing is lined up',
+    body: RecipeBody,
+    reply: { status: 200, body: FittedRecipe },
+    problems: [404, 409, 422],
   },
   downloadPatch: {
     summary: 'What changed since a revision, the first when none is named, as a patch for `git apply` and `patch -p1`',

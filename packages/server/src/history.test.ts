@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import request from 'supertest';
-import { Problem, Report, SiteDetail, type SiteDetailReply } from '@syndeton/contract';
+import { FittedRecipe, Problem, Recipe, Report, SiteDetail, type SiteDetailReply } from '@syndeton/contract';
 import { expectSchema } from './testing/expectSchema.ts';
 import { siteApi } from './testing/siteApi.ts';
 import { useApp } from './testing/useApp.ts';
@@ -96,4 +96,23 @@ test('a report of what is handed off, to read and to keep; what was chosen is in
   expect(html.text).toContain('<h1>Test</h1>');
   expect((await request(app()).get(`${at}/csv`)).headers['content-disposition']).toContain('Test-r1-to-r2.csv');
   expect((await request(app()).get(`${at}/doc`)).status).toBe(404);
+});
+
+test('what was done is kept as a recipe; on another site what fits is told before anything is lined up', async () => {
+  const id = await site();
+  const { body: recipe } = await request(app()).get(`/api/sites/${id}/revisions/2/recipe`);
+  expectSchema(Recipe, recipe);
+  expect(recipe).toMatchObject({ name: 'Test', steps: [{ operation: rename }, { operation: colour }] });
+  const other = await api.bringIn([
+    { path: 'x.html', content: page },
+    { path: 's.css', content: 'b { top: 0 }' },
+  ]);
+  const { base, version } = await api.draft(other);
+  const fitted = await request(app()).post(`/api/sites/${other}/draft/recipe`).send({ base, version, recipe });
+  expectSchema(FittedRecipe, fitted.body);
+  expect(fitted.body).toMatchObject({
+    operations: [rename],
+    misfits: [{ step: 1, why: expect.stringContaining('s.css') }],
+  });
+  expect((await api.draft(other)).operations).toEqual([]);
 });

@@ -152,6 +152,7 @@ const good: { readonly [Name in RouteName]?: { readonly query?: object; readonly
   propose: { body: { base: 1, sheet: 'css/x.css' } },
   tryOperations: { body: { base: 1, version: 0, operations: [] } },
   saveDraft: { body: { base: 1, version: 0 } },
+  fitRecipe: { body: { base: 1, version: 0, recipe: { recipe: 1, name: 'x', steps: [] } } },
   restoreRevision: { body: { base: 1 } },
   wordRevision: { body: { message: 'x' } },
   takeOutOperation: { body: { base: 1, operation: 0 } },
@@ -221,6 +222,7 @@ describe('every route', () => {
     ['saveDraft', { body: { base: 1, version: 0 } }],
     ['restoreRevision', { body: { base: 7 } }],
     ['takeOutOperation', { body: { base: 7, operation: 0 } }],
+    ['fitRecipe', { body: { base: 1, version: 7, recipe: { recipe: 1, name: 'x', steps: [] } } }],
   ])('%s on a state that is not there (%j): told what there is', async (name, given) => {
     const reply = await ask(name, { ...wanted, id }, given);
     expectSchema(Problem, reply.body);

@@ -4,6 +4,7 @@ import {
   tradesOf,
   type Operation,
   type Proof,
+  type Recipe,
   type PastRevision,
   changedFiles,
   describeOperationProblem,
@@ -31,6 +32,7 @@ import {
   unifiedPatch,
   withAbsent,
   handoffReport,
+  applyRecipe,
   withDecisions,
   withoutOperation,
   type KeptDraftState,
@@ -236,6 +238,12 @@ export function makeSiteTasks(
       const now = await at(newest);
       const files = changedFiles(now, site).map(({ path }) => [path, site.files.get(path)?.bytes ?? null] as const);
       return { files, inventory: await makeInventory(site, new SiteChecker(), step), decisions: decisionsOf(site) };
+    },
+    async recipe({ state, recipe }) {
+      const { site, problem } = await draftOf(state);
+      if (problem) throw new Refusal('operation-refused', problem.detail);
+      const { operations, fits, misfits } = applyRecipe(site, recipe as Recipe);
+      return { operations: [...operations], fits: [...fits], misfits: [...misfits] };
     },
     async patchBetween({ siteId, from, to }) {
       return unifiedPatch((await revision(siteId, from)).site, (await revision(siteId, to)).site).bytes;

@@ -17,6 +17,8 @@ import type {
   ProposalReply,
   QuestionReply,
   ValuePlacesReply,
+  FittedRecipeReply,
+  RecipeReply,
 } from '@syndeton/contract';
 import type {
   ElementQuery,
@@ -111,6 +113,7 @@ export interface AnalysisTasks {
     title: string;
     revisions: readonly ReportedRevision[];
   }): Promise<HandoffReport>;
+  recipe(input: { state: SiteState; recipe: RecipeReply }): Promise<FittedRecipeReply>;
   patchBetween(input: { siteId: string; from: number; to: number }): Promise<Uint8Array>;
   proofBetween(input: { from: number; state: SiteState }): Promise<ProofReply>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;

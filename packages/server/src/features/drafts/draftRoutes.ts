@@ -9,6 +9,7 @@ type Names =
   | 'readProof'
   | 'followProof'
   | 'tryOperations'
+  | 'fitRecipe'
   | 'propose'
   | 'followProposal'
   | 'saveDraft';
@@ -22,6 +23,7 @@ export function draftHandlers(drafts: DraftService): Handlers<Names> {
     readProof: ({ params }) => drafts.proof(params.id),
     followProof: ({ params }) => drafts.followProof(params.id),
     tryOperations: ({ params, body }, { signal }) => drafts.tryOperations(params.id, body, signal),
+    fitRecipe: ({ params, body }, { signal }) => drafts.fitRecipe(params.id, body, signal),
     propose: ({ params, body }, { signal }) => drafts.propose(params.id, body, signal),
     followProposal: ({ params }) => drafts.followProposal(params.id),
     saveDraft: ({ params, body }) => drafts.save(params.id, body),

@@ -3,10 +3,12 @@ import type {
   DraftReply,
   EffectReply,
   EffectRequest,
+  FittedRecipeReply,
   Follow,
   PlanProgressReply,
   ProposalReply,
   ProposalRequest,
+  RecipeRequest,
   SavedRevisionReply,
   SaveRequest,
 } from '@syndeton/contract';
@@ -31,6 +33,8 @@ export interface DraftService extends DraftChanges {
   /** What operations would do if they were lined up next. */
   tryOperations(siteId: string, body: EffectRequest, signal?: AbortSignal): Promise<EffectReply>;
   propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply>;
+  /** What of a recipe fits the draft as it is. */
+  fitRecipe(siteId: string, body: RecipeRequest, signal?: AbortSignal): Promise<FittedRecipeReply>;
   followProposal(siteId: string): Promise<Follow<PlanProgressReply>>;
   save(siteId: string, body: SaveRequest): Promise<SavedRevisionReply>;
   /** The state a page or sheet is asked for in: the draft's, or a revision's (`r3`). */
@@ -65,6 +69,15 @@ export function makeDraftService({
     await sites.get(siteId);
     const draft = await drafts.find(siteId);
     if (!draft) throw noSuchSite(siteId);
+    return draft;
+  }
+
+  /** The draft, where it is the one that was looked at. */
+  async function seen(siteId: string, base: number, version: number): Promise<DraftRecord> {
+    const draft = await find(siteId);
+    if (draft.base !== base) throw siteChanged(base, draft.base);
+    if (draft.version !== version)
+      throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
     return draft;
   }
 
@@ -132,18 +145,16 @@ export function makeDraftService({
       await sites.get(siteId);
       return planned.follow(siteId);
     },
+    async fitRecipe(siteId, { base, version, recipe }, signal) {
+      const draft = await seen(siteId, base, version);
+      return analysis.run(siteId, 'recipe', { state: stateOf(siteId, draft), recipe }, { signal });
+    },
     async tryOperations(siteId, { base, version, operations }, signal) {
-      const draft = await find(siteId);
-      if (draft.base !== base) throw siteChanged(base, draft.base);
-      if (draft.version !== version)
-        throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
+      const draft = await seen(siteId, base, version);
       return analysis.run(siteId, 'effect', { state: stateOf(siteId, draft), operations }, { signal });
     },
     async save(siteId, { base, version, message, note }) {
-      const draft = await find(siteId);
-      if (draft.base !== base) throw siteChanged(base, draft.base);
-      if (draft.version !== version)
-        throw draftChanged((await drafts.past(siteId, version))?.operations, draft.operations);
+      const draft = await seen(siteId, base, version);
       if (draft.operations.length === 0)
         throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
       const { reply, files, decisions } = await hold(siteId, draft);

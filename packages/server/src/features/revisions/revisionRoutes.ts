@@ -26,6 +26,7 @@ type Names =
   | 'downloadArchive'
   | 'downloadPatch'
   | 'readReport'
+  | 'readRecipe'
   | 'downloadReport'
   | 'compareRevisions'
   | 'listChanges'
@@ -79,6 +80,8 @@ export function revisionHandlers({ sites, drafts, revisions, analysis, inventori
       response.setHeader('content-type', 'text/x-patch');
       response.end(bytes);
     },
+    readRecipe: ({ params: { id, number }, query: { since = 1 } }) =>
+      revisions.recipe(id, revisionNumber(number), since),
     async readReport({ params: { id, number }, query: { since = 1 } }, { signal }) {
       return (await revisions.report(id, revisionNumber(number), since, signal)) as unknown as ReportReply;
     },

@@ -1,12 +1,13 @@
 import type {
   ChangedFileReply,
   ProofReply,
+  RecipeReply,
   RestoreRequest,
   RevisionWordsRequest,
   SavedRevisionReply,
   WithoutRequest,
 } from '@syndeton/contract';
-import type { HandoffReport } from '@syndeton/core';
+import { makeRecipe, type HandoffReport, type Operation } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
@@ -25,6 +26,7 @@ export interface RevisionService {
   ): Promise<readonly (readonly [path: string, bytes: Buffer])[]>;
   changes(siteId: string, number: number, since: number): Promise<readonly ChangedFileReply[]>;
   patch(siteId: string, number: number, since: number): Promise<Uint8Array>;
+  recipe(siteId: string, number: number, since: number): Promise<RecipeReply>;
   report(siteId: string, number: number, since: number, signal?: AbortSignal): Promise<HandoffReport>;
   /** A state against an earlier revision. */
   proof(state: SiteState, since: number, signal?: AbortSignal): Promise<ProofReply>;
@@ -79,6 +81,15 @@ export function makeRevisionService({
       await manifestOf(siteId, number);
       await manifestOf(siteId, since);
       return analysis.run(siteId, 'patchBetween', { siteId, from: since, to: number });
+    },
+    async recipe(siteId, number, since) {
+      await manifestOf(siteId, number);
+      await manifestOf(siteId, since);
+      const { name } = await sites.get(siteId);
+      const operations: Operation[] = [];
+      for (let n = since + 1; n <= number; n++)
+        operations.push(...(await revisions.steps(siteId, n)).map(({ operation }) => operation as Operation));
+      return makeRecipe(name, operations) as RecipeReply;
     },
     async report(siteId, number, since, signal) {
       await manifestOf(siteId, number);
