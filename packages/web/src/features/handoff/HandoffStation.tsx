@@ -5,6 +5,7 @@ import { problemText } from '../../app/api.ts';
 import { useChangesSinceQuery, useReportQuery } from './handoffApi.ts';
 import { ChangedTexts } from '../texts/index.ts';
 import { HandoffView } from './HandoffView.tsx';
+import { RecipeRow } from './RecipeRow.tsx';
 
 export function HandoffStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const site = view.site!;
@@ -20,6 +21,9 @@ export function HandoffStation({ view, inHand }: { readonly view: SiteView; read
         onPlace={(path, line) => view.openAt(/\.css$/i.test(path) ? 'sheets' : 'survey', path, line)}
         site={site}
         changes={changes}
+        more={
+          <RecipeRow siteId={site.id} revision={site.revision} inHand={inHand} onLinedUp={() => view.go('proof')} />
+        }
         linedUp={inHand.draft!.operations.length}
         onGather={() => view.go('gather')}
         onTexts={() => setTexts(true)}

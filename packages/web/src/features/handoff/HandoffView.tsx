@@ -1,4 +1,5 @@
 import { addressOf, type ChangedFileReply, type ReportReply, type SiteDetailReply } from '@syndeton/contract';
+import type { ReactNode } from 'react';
 import { byPath } from '@syndeton/core';
 import { count, kB } from '../../ui/format.ts';
 import { CheckedRows } from './CheckedRows.tsx';
@@ -16,12 +17,25 @@ interface Props {
   readonly failed: string | undefined;
   readonly onProof: (page: string | undefined) => void;
   readonly onPlace: (path: string, line: number) => void;
+  /** More rows of ways out. */
+  readonly more: ReactNode;
   readonly onGather: () => void;
   readonly onTexts: () => void;
 }
 
 /** What leaves Syndeton: the files to upload together, sheets before pages, and the ways out. */
-export function HandoffView({ site, changes, linedUp, report, failed, onProof, onPlace, onGather, onTexts }: Props) {
+export function HandoffView({
+  site,
+  changes,
+  linedUp,
+  report,
+  failed,
+  onProof,
+  onPlace,
+  more,
+  onGather,
+  onTexts,
+}: Props) {
   const reportAt = (format: string): string =>
     `${addressOf('downloadReport', { id: site.id, number: site.revision, format })}?since=1`;
   const archive = addressOf('downloadArchive', { id: site.id, number: site.revision });
@@ -136,6 +150,7 @@ export function HandoffView({ site, changes, linedUp, report, failed, onProof, o
                   </span>
                 </td>
               </tr>
+              {more}
             </tbody>
           </table>
           {report ? (

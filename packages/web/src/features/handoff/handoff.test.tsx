@@ -34,7 +34,7 @@ const reported: ReportReply = {
 }; // prettier-ignore
 const onPlace = jest.fn();
 const show = (changed: readonly ChangedFileReply[] | undefined, linedUp = 0) =>
-  render(<HandoffView site={site} changes={changed} linedUp={linedUp} report={reported} failed={undefined} onProof={() => {}} onPlace={onPlace} onGather={() => {}} onTexts={() => undefined} />); // prettier-ignore
+  render(<HandoffView site={site} changes={changed} linedUp={linedUp} more={null} report={reported} failed={undefined} onProof={() => {}} onPlace={onPlace} onGather={() => {}} onTexts={() => undefined} />); // prettier-ignore
 
 test('says what leaves, sheets before pages, with sizes', () => {
   show(changes);

@@ -1,4 +1,4 @@
-import type { ChangedFileReply, ReportReply } from '@syndeton/contract';
+import type { ChangedFileReply, FittedRecipeReply, RecipeRequest, ReportReply } from '@syndeton/contract';
 import { api, requestFor } from '../../app/api.ts';
 
 export const handoffApi = api.injectEndpoints({
@@ -15,7 +15,10 @@ export const handoffApi = api.injectEndpoints({
       query: ({ since, ...at }) => requestFor('readReport', at, { query: { since } }),
       providesTags: ['Site'],
     }),
+    fitRecipe: build.mutation<FittedRecipeReply, { readonly id: string } & RecipeRequest>({
+      query: ({ id, ...body }) => requestFor('fitRecipe', { id }, { body }),
+    }),
   }),
 });
 
-export const { useChangesSinceQuery, useReportQuery } = handoffApi;
+export const { useChangesSinceQuery, useReportQuery, useFitRecipeMutation } = handoffApi;
