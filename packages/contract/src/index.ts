@@ -120,3 +120,13 @@ export {
   type RecipeReply,
   type RecipeRequest,
 } from './recipe.ts';
+export {
+  MachineBody,
+  MachineKey,
+  Upload,
+  UploadBody,
+  type MachineKeyReply,
+  type MachineRequest,
+  type UploadReply,
+  type UploadRequest,
+} from './upload.ts';

@@ -28,6 +28,7 @@ import { AttributeGroups, Families } from './families.ts';
 import { ElementTable, NoteBody, Overrides, QuestionAnswer, ValuePlaces } from './precedence.ts';
 import { Proof } from './proof.ts';
 import { FittedRecipe, Recipe, RecipeBody } from './recipe.ts';
+import { MachineBody, MachineKey, Upload, UploadBody } from './upload.ts';
 import { Report } from './report.ts';
 import type { Route } from './route.ts';
 import { Effect, RuleScore, SelectorReach, SheetReach, SiteWords } from './sheets.ts';
@@ -272,6 +273,34 @@ export const routes = {
     body: RecipeBody,
     reply: { status: 200, body: FittedRecipe },
     problems: [404, 409, 422],
+  },
+  askMachine: {
+    summary: 'The key of the machine files are to go to, for its owner to compare; nothing is sent',
+    body: MachineBody,
+    reply: { status: 200, body: MachineKey },
+    problems: [404, 422],
+  },
+  startUpload: {
+    summary:
+      'Begin to put what changed on a server by SFTP or FTPS: sheets before pages, each file compared; goes on where it stopped',
+    body: UploadBody,
+    reply: { status: 202, body: Upload },
+    problems: [404, 409, 422],
+  },
+  readUpload: {
+    summary: 'How far the last upload of a site is',
+    reply: { status: 200, body: Upload },
+    problems: [404],
+  },
+  followUpload: {
+    summary: 'The same, told of with every file',
+    reply: { status: 200, body: Upload, events: true },
+    problems: [404],
+  },
+  stopUpload: {
+    summary: 'Stop an upload after the file it is at; what is on the server stays',
+    reply: { status: 204, body: 'empty' },
+    problems: [404],
   },
   downloadPatch: {
     summary: 'What changed since a revision, the first when none is named, as a patch for `git apply` and `patch -p1`',

@@ -191,6 +191,7 @@ export { handoffReport, type HandoffReport, type ReportedFile, type ReportedRevi
 export { reportHtml } from './handoff/reportHtml.ts';
 export { reportCsv } from './handoff/reportCsv.ts';
 export { applyRecipe, makeRecipe, type AppliedRecipe, type Recipe } from './plan/recipe.ts';
+export { uploadOrder, type UploadOrder } from './handoff/uploadOrder.ts';
 export { nearValues, type NearValues, type SaidValue } from './operations/rules/nearValues.ts';
 export { equalRules } from './operations/rules/equalRules.ts';
 export type { GroupRules } from './operations/rules/groupRules.ts';

@@ -13,6 +13,7 @@ import { fileHandlers } from './features/files/index.ts';
 import { importHandlers } from './features/imports/index.ts';
 import { precedenceHandlers } from './features/precedence/index.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/index.ts';
+import { uploadHandlers } from './features/upload/index.ts';
 import { revisionHandlers } from './features/revisions/index.ts';
 import { sheetHandlers } from './features/sheets/index.ts';
 import { siteHandlers } from './features/sites/index.ts';
@@ -44,7 +45,7 @@ export function createApp({
   webFolder,
   allowedHosts,
 }: AppParts): Express {
-  const { sites, inventories, drafts, revisions, files, fileIn, imports } = services;
+  const { sites, uploads, inventories, drafts, revisions, files, fileIn, imports } = services;
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -79,6 +80,7 @@ export function createApp({
       ...draftHandlers(drafts),
       ...revisionHandlers({ sites, drafts, revisions, analysis, inventories }),
       ...precedenceHandlers({ sites, drafts, analysis }),
+      ...uploadHandlers(uploads),
       ...sheetHandlers({ drafts, analysis }),
     }),
   );

@@ -11,6 +11,7 @@ import { makeInventoryService } from './features/inventory/index.ts';
 import { makeRevisionService } from './features/revisions/index.ts';
 import { makeSequelizeRevisionStore } from './stores/sequelizeRevisionStore.ts';
 import { makeSequelizeSiteStore } from './stores/sequelizeSiteStore.ts';
+import { makeUploadService } from './features/upload/index.ts';
 import { makeSiteService } from './features/sites/index.ts';
 
 export type Services = ReturnType<typeof makeServices>;
@@ -23,6 +24,7 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
   const sites = makeSiteService({ store, revisions: revisionStore, analysis });
   const parts = { sites, drafts: makeSequelizeDraftStore(sequelize), revisions: revisionStore, analysis };
   const drafts = makeDraftService({ ...parts, inventories });
+  const ofRevisions = makeRevisionService(parts);
   return {
     sites,
     inventories,
@@ -32,7 +34,8 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
       store: makeSequelizeImportStore(sequelize),
       warn: (error) => log.error(error, 'an import failed'),
     }),
-    revisions: makeRevisionService(parts),
+    revisions: ofRevisions,
+    uploads: makeUploadService({ sites, revisions: ofRevisions, store: revisionStore }),
     files: makeFileService(parts),
     fileIn: makeFileReader({ drafts, revisions: revisionStore }),
   };

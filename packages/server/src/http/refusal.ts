@@ -11,6 +11,8 @@ export type RefusalCode =
   | 'archive-too-large'
   | 'too-large'
   | 'operation-refused'
+  | 'upload-refused'
+  | 'upload-running'
   | 'question-refused'
   | 'draft-empty'
   | 'site-changed'
@@ -46,6 +48,8 @@ export const statusOf: Record<RefusalCode, number> = {
   'archive-too-large': 413,
   'too-large': 413,
   'operation-refused': 422,
+  'upload-refused': 422,
+  'upload-running': 409,
   'question-refused': 422,
   'draft-empty': 409,
   'site-changed': 409,
@@ -69,6 +73,8 @@ export const titleOf: Record<RefusalCode, string> = {
   'bad-archive': 'The archive cannot be read',
   'archive-too-large': 'The archive is too large',
   'too-large': 'The request is too large',
+  'upload-refused': 'Not uploaded',
+  'upload-running': 'An upload is running',
   'operation-refused': 'The operation cannot be carried out',
   'question-refused': 'The question cannot be asked',
   'draft-empty': 'Nothing is lined up',

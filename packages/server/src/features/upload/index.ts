@@ -1,0 +1,2 @@
+export { makeUploadService, type UploadService } from './uploadService.ts';
+export { uploadHandlers } from './uploadRoutes.ts';
