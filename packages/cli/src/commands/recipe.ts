@@ -63,7 +63,7 @@ async function readRecipe(path: string): Promise<Recipe> {
     throw new UsageProblem(`The recipe ${path} cannot be read: ${(error as Error).message}.`);
   }
   const validate = new Ajv2020({ strict: false }).compile(RecipeSchema);
-  if (validate(value)) return value as Recipe;
+  if (validate(value)) return value;
   const first = validate.errors?.[0];
   throw new UsageProblem(`${path} is no recipe: ${first?.instancePath || 'at its top'} ${first?.message ?? 'does not fit'}.`); // prettier-ignore
 }

@@ -4,7 +4,6 @@ import {
   tradesOf,
   type Operation,
   type Proof,
-  type Recipe,
   type PastRevision,
   changedFiles,
   describeOperationProblem,
@@ -96,7 +95,7 @@ export function makeSiteTasks(
   async function operationsSince(siteId: string, from: number, to: number): Promise<readonly Operation[]> {
     const out: Operation[] = [];
     for (let n = from + 1; n <= to; n++)
-      out.push(...(await revisions.steps(siteId, n)).map(({ operation }) => operation as Operation));
+      out.push(...(await revisions.steps(siteId, n)).map(({ operation }) => operation));
     return out;
   }
 
@@ -225,7 +224,7 @@ export function makeSiteTasks(
       const past: PastRevision[] = [];
       for (const [i, operations] of steps.entries()) {
         const n = number + i;
-        if (operations.length > 0) past.push({ number: n, operations: operations as readonly Operation[] });
+        if (operations.length > 0) past.push({ number: n, operations: operations });
         else past.push({ number: n, before: await at(n - 1), after: await at(n) });
       }
       const made = withoutOperation(await at(number - 1), past, operation);
@@ -242,7 +241,7 @@ export function makeSiteTasks(
     async recipe({ state, recipe }) {
       const { site, problem } = await draftOf(state);
       if (problem) throw new Refusal('operation-refused', problem.detail);
-      const { operations, fits, misfits } = applyRecipe(site, recipe as Recipe);
+      const { operations, fits, misfits } = applyRecipe(site, recipe);
       return { operations: [...operations], fits: [...fits], misfits: [...misfits] };
     },
     async patchBetween({ siteId, from, to }) {
@@ -251,7 +250,7 @@ export function makeSiteTasks(
     async proofBetween({ from, state }, onPage) {
       const { siteId, number, operations } = state;
       const [{ site: after }, { site: before }] = [await draftOf(state), await revision(siteId, from)];
-      const chosen = [...(await operationsSince(siteId, from, number)), ...(operations as readonly Operation[])];
+      const chosen = [...(await operationsSince(siteId, from, number)), ...operations];
       return proofOf(before, after, chosen, onPage) as unknown as ProofReply;
     },
     async reportBetween({ siteId, from, to, title, revisions: saved }, onPage) {

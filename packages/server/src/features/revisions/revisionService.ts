@@ -88,7 +88,7 @@ export function makeRevisionService({
       const { name } = await sites.get(siteId);
       const operations: Operation[] = [];
       for (let n = since + 1; n <= number; n++)
-        operations.push(...(await revisions.steps(siteId, n)).map(({ operation }) => operation as Operation));
+        operations.push(...(await revisions.steps(siteId, n)).map(({ operation }) => operation));
       return makeRecipe(name, operations) as RecipeReply;
     },
     async report(siteId, number, since, signal) {

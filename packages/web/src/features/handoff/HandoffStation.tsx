@@ -5,6 +5,7 @@ import { problemText } from '../../app/api.ts';
 import { useChangesSinceQuery, useReportQuery } from './handoffApi.ts';
 import { ChangedTexts } from '../texts/index.ts';
 import { HandoffView } from './HandoffView.tsx';
+import { UploadRow } from './UploadRow.tsx';
 import { RecipeRow } from './RecipeRow.tsx';
 
 export function HandoffStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
@@ -22,7 +23,10 @@ export function HandoffStation({ view, inHand }: { readonly view: SiteView; read
         site={site}
         changes={changes}
         more={
-          <RecipeRow siteId={site.id} revision={site.revision} inHand={inHand} onLinedUp={() => view.go('proof')} />
+          <>
+            <UploadRow siteId={site.id} revision={site.revision} changed={changes?.length ?? 0} />
+            <RecipeRow siteId={site.id} revision={site.revision} inHand={inHand} onLinedUp={() => view.go('proof')} />
+          </>
         }
         linedUp={inHand.draft!.operations.length}
         onGather={() => view.go('gather')}

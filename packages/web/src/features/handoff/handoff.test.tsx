@@ -1,6 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import { render, screen, within } from '@testing-library/react';
 import type { ChangedFileReply, ReportReply, SiteDetailReply } from '@syndeton/contract';
+import { UploadWords } from './UploadRow.tsx';
 import { HandoffView } from './HandoffView.tsx';
 import { paysFrom } from './VisitorChart.tsx';
 
@@ -88,4 +89,16 @@ test('from which page on a visitor fetches less', () => {
   expect(paysFrom(weight, after)).toBe('A first visit costs 0.8 kB more, each page after it 1.7 kB less: it pays from page 2 of a visit on.'); // prettier-ignore
   expect(paysFrom(weight, { ...after, sheets: 2000 })).toBe('A first visit costs 1.7 kB less, each page after it 1.7 kB less.'); // prettier-ignore
   expect(paysFrom(weight, weight)).toBe('A first visit costs the same, each page after it the same.');
+});
+
+test('an upload says how far it is, what is there when it stopped, and what may go', () => {
+  const state = { there: ['css/site.css'], total: 3, mayGo: [] };
+  const { rerender, container } = render(<UploadWords state={{ ...state, status: 'running' }} />);
+  expect(screen.getByRole('progressbar').getAttribute('value')).toBe('1');
+  rerender(<UploadWords state={{ ...state, status: 'stopped', path: 'a.html', why: 'The line broke.' }} />);
+  expect(container.textContent).toBe('Stopped at a.html: The line broke. 1 of 3 files is on the server and whole.');
+  rerender(<UploadWords state={{ ...state, status: 'done', mayGo: ['old.css'] }} />);
+  expect(container.textContent).toContain(
+    '3 files on the server, byte for byte. No page needs old.css any more: delete it there',
+  );
 });

@@ -1,4 +1,13 @@
-import type { ChangedFileReply, FittedRecipeReply, RecipeRequest, ReportReply } from '@syndeton/contract';
+import type {
+  ChangedFileReply,
+  FittedRecipeReply,
+  MachineKeyReply,
+  MachineRequest,
+  RecipeRequest,
+  ReportReply,
+  UploadReply,
+  UploadRequest,
+} from '@syndeton/contract';
 import { api, requestFor } from '../../app/api.ts';
 
 export const handoffApi = api.injectEndpoints({
@@ -15,10 +24,24 @@ export const handoffApi = api.injectEndpoints({
       query: ({ since, ...at }) => requestFor('readReport', at, { query: { since } }),
       providesTags: ['Site'],
     }),
+    askMachine: build.mutation<MachineKeyReply, { readonly id: string } & MachineRequest>({
+      query: ({ id, ...body }) => requestFor('askMachine', { id }, { body }),
+    }),
+    startUpload: build.mutation<UploadReply, { readonly id: string; readonly number: number } & UploadRequest>({
+      query: ({ id, number, ...body }) => requestFor('startUpload', { id, number }, { body }),
+    }),
+    stopUpload: build.mutation<void, string>({ query: (id) => requestFor('stopUpload', { id }) }),
     fitRecipe: build.mutation<FittedRecipeReply, { readonly id: string } & RecipeRequest>({
       query: ({ id, ...body }) => requestFor('fitRecipe', { id }, { body }),
     }),
   }),
 });
 
-export const { useChangesSinceQuery, useReportQuery, useFitRecipeMutation } = handoffApi;
+export const {
+  useChangesSinceQuery,
+  useReportQuery,
+  useFitRecipeMutation,
+  useAskMachineMutation,
+  useStartUploadMutation,
+  useStopUploadMutation,
+} = handoffApi;
