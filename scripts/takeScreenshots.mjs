@@ -1,11 +1,13 @@
-// Takes docs/screenshots/*.png from a running server, on fresh copies of the demo: node scripts/takeScreenshots.mjs [http://127.0.0.1:4870]
+// Takes docs/screenshots/*.png from a running server, on fresh copies of the demo: node scripts/takeScreenshots.mjs [http://127.0.0.1:4870] [NAME …]; all of them without names
 import { launchChromium } from './chromium.mjs';
 
 const origin = process.argv[2] ?? 'http://127.0.0.1:4870';
+const wanted = process.argv.slice(3);
 const browser = await launchChromium();
 const made = [];
 
 async function shot(name, { theme = 'light', prepare, path, act }) {
+  if (wanted.length > 0 && !wanted.includes(name)) return;
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
@@ -96,6 +98,24 @@ await shot('handoff', {
     await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
   },
   path: '/sites/:id/hand-off',
+});
+await shot('history', {
+  prepare: async (page, id) => {
+    await propose(page, id);
+    await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
+    await page.request.patch(`/api/sites/${id}/revisions/2`, { data: { message: 'One sheet for all pages' } });
+    const { version } = await (await page.request.get(`/api/sites/${id}/draft`)).json();
+    const warmer = { kind: 'change-rule', sheet: 'css/base.css', rule: { selector: '#banner' }, set: [{ property: 'color', value: '#fffbe6' }] }; // prettier-ignore
+    const operations = [warmer, { kind: 'sort-rules', sheet: 'css/base.css' }];
+    await page.request.put(`/api/sites/${id}/draft`, { data: { base: 2, version, operations } });
+    const note = 'A warmer white, as the harbour office asked.';
+    await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 2, version: version + 1, note } });
+  },
+  path: '/sites/:id/hand-off',
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Revision r3' }).click();
+    await page.getByText('2 operations').click();
+  },
 });
 const [kept, ...others] = made.splice(0, made.length - 1);
 for (const id of others) await fetch(`${origin}/api/sites/${id}`, { method: 'DELETE' });

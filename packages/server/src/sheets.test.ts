@@ -138,7 +138,7 @@ describe('two states of a site', () => {
     return pages.map(({ path, verdict, causes }) => [path, verdict, causes[0]?.before?.value, causes[0]?.after?.value]);
   };
   test('a revision against the one before, and the draft against an older one', async () => {
-    const teal = [['a.html', 'differs', 'red', 'teal'], ['b.html', 'same', undefined, undefined]]; // prettier-ignore
+    const teal = [['a.html', 'intended', 'red', 'teal'], ['b.html', 'same', undefined, undefined]]; // prettier-ignore
     expect(await compare('/revisions/2/proof')).toEqual(teal);
     expect(await compare('/revisions/2/proof?since=1')).toEqual(teal);
     // red again: what the draft says is what r1 said
