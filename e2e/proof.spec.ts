@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
+import { asPrinted } from '../packages/web/src/ui/frameMedium.ts';
 
 /** What a rule of its own says on each page, before and after. */
 const planted: readonly (readonly [property: string, before: string, after: string])[] = [
@@ -10,12 +11,12 @@ const planted: readonly (readonly [property: string, before: string, after: stri
   ['border-top', '1px solid red', '2px solid red'],
   ['display', 'block', 'inline'],
   ['background-color', 'white', '#fefefe'],
-  ['text-transform', 'none', 'uppercase'],
 ];
 const rule = (i: number, value: string): string => `.k${i} { ${planted[i]![0]}: ${value} }`;
 const sheet = (after: boolean): string =>
   [
     ...planted.map(([, one, two], i) => rule(i, after ? two : one)),
+    `.k7::first-letter { color: ${after ? 'navy' : 'red'} }`,
     `.k8::before { content: "${after ? 'b' : 'a'}" }`,
     `@media print { .k9 { width: ${after ? 90 : 80}px } }`,
     '.k10, .k11 { color: green }',
@@ -60,4 +61,14 @@ test('pages that were gathered measure the same', async ({ page }) => {
   const measure = page.getByRole('region', { name: 'Measured in this browser' });
   await measure.getByRole('button', { name: 'Measure 26 pages' }).click();
   await expect(measure.getByRole('status')).toContainText('26 pages at 1280 px: 26 the same.', { timeout: 120_000 });
+});
+
+test('what a frame shows as print is what Chromium takes in print', async ({ page }) => {
+  const lists = ['print', 'screen', 'only print and (min-width: 10px)', 'not print', 'not screen and (color)', 'tv, print', '(min-width: 10px)', 'not all', 'not print and (min-width: 9999px)']; // prettier-ignore
+  const holds = (queries: readonly string[]) =>
+    page.evaluate((all) => all.map((one) => matchMedia(one).matches), queries);
+  await page.emulateMedia({ media: 'print' });
+  const printed = await holds(lists);
+  await page.emulateMedia({ media: 'screen' });
+  expect(await holds(lists.map(asPrinted))).toEqual(printed);
 });

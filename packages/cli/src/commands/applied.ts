@@ -11,13 +11,22 @@ interface Wanted {
 }
 
 /** Does operations to a site, says what each did and what the proof says, and writes the result: all of it, or nothing. */
-export async function doAndWrite(site: Site, operations: readonly Operation[], wanted: Wanted, { print, end }: Session): Promise<void> {
+export async function doAndWrite(
+  site: Site,
+  operations: readonly Operation[],
+  wanted: Wanted,
+  session: Session,
+): Promise<void> {
   await checkTarget(wanted.out);
   const applied = applyOperations(site, operations);
   if (!applied.ok) throw new UsageProblem(describeOperationProblem(applied.problem.problem));
-  const { site: after, steps } = applied.value;
-  for (const { sentence } of steps) print(`${sentence}.`);
-  const proof = proveSites(site, after);
+  for (const { sentence } of applied.value.steps) session.print(`${sentence}.`);
+  await proveAndWrite(site, applied.value.site, wanted, session);
+}
+
+/** Says what the proof says of the two states, and writes the second where nothing looks different, or that was allowed. */
+export async function proveAndWrite(before: Site, after: Site, wanted: Wanted, { print, end }: Session): Promise<void> {
+  const proof = proveSites(before, after);
   print(`\n${printProof(proof)}`);
   const isWritten = proof.verdict === 'same' || wanted.allowDifferences;
   if (isWritten) await writeSiteFolder(after, wanted.out, await linksOfFolder(wanted.folder));

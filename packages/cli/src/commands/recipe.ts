@@ -1,11 +1,11 @@
 import fs from 'node:fs/promises';
-import { applyRecipe, makeRecipe, proveSites, type Recipe } from '@syndeton/core';
+import { applyRecipe, makeRecipe, type Recipe } from '@syndeton/core';
 import { Recipe as RecipeSchema } from '@syndeton/contract';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Command } from 'commander';
 import { readPlanFile } from '../planFile.ts';
-import { printProof } from '../printReport.ts';
-import { checkTarget, linksOfFolder, UsageProblem, writeSiteFolder } from '../siteFolder.ts';
+import { checkTarget, UsageProblem } from '../siteFolder.ts';
+import { proveAndWrite } from './applied.ts';
 import type { Session } from './session.ts';
 
 interface RecipeFlags {
@@ -46,12 +46,7 @@ export function addRecipe(program: Command, session: Session): void {
       const { site: after, fits, misfits } = applyRecipe(site, recipe);
       for (const sentence of fits) session.print(`${sentence}.`);
       for (const { step, why } of misfits) session.print(`Step ${step + 1} does not fit: ${why}`);
-      const proof = proveSites(site, after);
-      session.print(`\n${printProof(proof)}`);
-      const isWritten = proof.verdict === 'same' || options.allowDifferences === true;
-      if (isWritten) await writeSiteFolder(after, out, await linksOfFolder(dir));
-      session.print(isWritten ? `\nThe whole site is in ${out}.` : '\nNothing was written. --allow-differences writes it all the same.'); // prettier-ignore
-      session.end({ same: 0, intended: 0, differs: 1, unsure: 3 }[proof.verdict]);
+      await proveAndWrite(site, after, { folder: dir, out, allowDifferences: options.allowDifferences ?? false }, session); // prettier-ignore
     });
 }
 

@@ -22,7 +22,7 @@ test('a plan is one step that names no page; what else was done follows', () => 
   const sort: Operation = { kind: 'sort-rules', sheet: 'css/all.css' };
   const recipe = makeRecipe('Ferry', [...planned(site, 'css/all.css').operations, sort]);
   expect(recipe.steps).toEqual([
-    { does: 'gather', sheet: 'css/all.css', settings: { oldBrowsers: true } },
+    { does: 'gather', sheet: 'css/all.css', settings: {} },
     { does: 'operation', operation: sort },
   ]);
 });

@@ -25,7 +25,10 @@ export interface Recipe {
   readonly steps: readonly RecipeStep[];
 }
 
-/** The recipe of operations. A plan becomes one step, which is planned anew wherever it is applied. */
+/**
+ * The recipe of operations. A plan becomes one step, which is planned anew wherever it is applied. Of its settings only what its operations
+ * show is kept, that attributes went; others can be written into the file.
+ */
 export function makeRecipe(name: string, operations: readonly Operation[]): Recipe {
   const plan = planStepOf(operations);
   const before = operations.slice(0, plan?.from ?? operations.length);
@@ -38,8 +41,7 @@ export function makeRecipe(name: string, operations: readonly Operation[]): Reci
 function gatherStep(operations: readonly Operation[]): RecipeStep {
   const has = (kind: Operation['kind']): boolean => operations.some((one) => one.kind === kind);
   const main = operations.find((one) => one.kind === 'gather-sheet');
-  const oldBrowsers = !JSON.stringify(operations).includes(':where(');
-  const settings: RecipeSettings = { ...(has('gather-hints') ? { hints: true } : {}), ...(oldBrowsers ? { oldBrowsers } : {}) }; // prettier-ignore
+  const settings: RecipeSettings = has('gather-hints') ? { hints: true } : {};
   return { does: 'gather', sheet: main!.sheet, settings };
 }
 

@@ -9,7 +9,7 @@ import { isShadowTemplate, isStyleSource } from './pairElements.ts';
 
 /**
  * What of a page the cascade does not compare and something else may read: class and style attributes, places among siblings,
- * links and blocks as they are written. Undefined where nothing can read them: no script, no server's code in the head, no `attr()`,
+ * links and blocks as they are written. Undefined where nothing can read them: no script, no server's code, no `attr()`,
  * no shadow tree.
  */
 export function exposedText(cascade: PageCascade): string | undefined {
@@ -17,7 +17,7 @@ export function exposedText(cascade: PageCascade): string | undefined {
   // where browsers see other elements, any rule may count
   if (readDifferently(tree).length > 0) return `${tree.text}\n${rules.key}`;
   const isRead = rules.readsMarkup || hasScripts(tree) || tree.elements.some(isShadowTemplate);
-  if (!isRead && (serverCode(tree)?.inHead ?? []).length === 0) return undefined;
+  if (!isRead && (serverCode(tree)?.sheets ?? []).length === 0) return undefined;
   return `${markedText(tree)}\n${writtenSources(cascade)}`;
 }
 

@@ -22,7 +22,9 @@ test.each<readonly [shows: string, before: string, after: string, verdict: Verdi
   ['… and before it', page(`${include}<style>p{color:red}</style>`, '<p>x'), page(`${link('s.css')}${include}`, '<p>x'), 'unsure'],
   ['… with others on both sides', page(`${link('s.css')}${include}<style>p{color:red}</style>`, '<p>x'), page(`${link('s.css')}${include}`, '<p>x'), 'unsure'],
   ['a sheet may come and beat what nothing beat', page(include, '<p style="color:red">x'), page(`${include}<style>.r{color:red}</style>`, '<p class=r>x'), 'unsure'],
-  ['… but not what is written into the body', page('', `${include}<p style="color:red">x`), page('<style>.r{color:red}</style>', `${include}<p class=r>x`), 'same'],
+  ['… also from the body', page('', `${include}<p style="color:red">x`), page('<style>.r{color:red}</style>', `${include}<p class=r>x`), 'unsure'],
+  ['… where an attribute lost to it', page('', `${include}<table><tr><td bgcolor=#ff0000>x</table>`), page('<style>.r{background-color:#ff0000}</style>', `${include}<table><tr><td class=r>x</table>`), 'unsure'],
+  ['… but none comes where a class is written', page('', '<b class="<?= $c ?>">y</b><p style="color:red">x'), page('<style>p.r{color:red}</style>', '<b class="<?= $c ?>">y</b><p class=r>x'), 'same'],
 ])('a server writes into the page: %s', (_shows, before, after, verdict) => {
   const proof = proveSites(siteOf({ 'p.shtml': before, ...sheets }), siteOf({ 'p.shtml': after, ...sheets }));
   expect(proof.pages.map((one) => [one.verdict, one.notes])).toEqual([[verdict, []]]);

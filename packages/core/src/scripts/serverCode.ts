@@ -8,8 +8,8 @@ import { nothing, type ScriptFacts } from './scriptFacts.ts';
 export interface ServerCode {
   /** The first place: UTF-16 offset in the page. */
   readonly start: number;
-  /** The places before the page's body, in order: what is written there may be a sheet or a link to one. */
-  readonly inHead: readonly number[];
+  /** Places in order where what is written may be a sheet or a link to one: all but a class or an ID. */
+  readonly sheets: readonly number[];
 }
 
 /**
@@ -19,13 +19,12 @@ export interface ServerCode {
  */
 export function serverCode(page: PageTree): ServerCode | undefined {
   if (!isTemplated(page.text)) return undefined;
-  const body = page.elements.find(({ tag }) => tag === 'body' || tag === 'frameset');
-  const bodyStart = body && body.start >= 0 ? body.start : page.text.length;
-  const starts = page.comments.flatMap(({ value, start }) => (isWrittenComment(value) ? [start] : []));
-  for (const element of page.elements) if (isWrittenElement(element)) starts.push(element.start);
+  const sheets = page.comments.flatMap(({ value, start }) => (isWrittenComment(value) ? [start] : []));
+  sheets.push(...page.elements.filter(isWrittenInto).map(({ start }) => start));
+  const named = page.elements.filter((element) => ['class', 'id'].some((name) => isTemplated(attributeOf(element, name) ?? ''))); // prettier-ignore
+  const starts = [...sheets, ...named.map(({ start }) => start)];
   if (starts.length === 0) return undefined;
-  starts.sort((a, b) => a - b);
-  return { start: Math.max(starts[0]!, 0), inHead: starts.filter((start) => start < bodyStart) };
+  return { start: Math.max(0, Math.min(...starts)), sheets: sheets.sort((a, b) => a - b) };
 }
 
 /** `<?php … ?>` and `<!--#include …-->` are comments to a parser of HTML; `<?xml …?>` says how the file is written. */
@@ -35,11 +34,9 @@ const isWrittenComment = (value: string): boolean =>
 
 const shownAsText = /^(pre|code|kbd|samp|tt|xmp|listing|plaintext|textarea|script|style|title|option)$/;
 
-function isWrittenElement(element: ElementNode): boolean {
-  if (isTemplated(attributeOf(element, 'class') ?? '') || isTemplated(attributeOf(element, 'id') ?? '')) return true;
-  const says = element.children.some((child) => child.type === 'text' && /<%|\{\{|\{%/.test(child.value));
-  return says && !isShownAsText(element);
-}
+/** Its text is written by a template, and is not there to show one. */
+const isWrittenInto = (element: ElementNode): boolean =>
+  element.children.some((child) => child.type === 'text' && /<%|\{\{|\{%/.test(child.value)) && !isShownAsText(element);
 
 function isShownAsText(element: ElementNode): boolean {
   for (let one: ElementNode['parent'] = element; one?.type === 'element'; one = one.parent)

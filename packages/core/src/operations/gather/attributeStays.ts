@@ -9,7 +9,7 @@ export function describeAttributeStays(reason: AttributeStays): string {
     case 'template':
       return 'a server or template writes into it';
     case 'server':
-      return 'a server writes into the head of the page, perhaps a sheet that would beat a class';
+      return 'a server writes into the page, perhaps a sheet that would beat a class';
     case 'not-written':
       return 'it is not written in a tag of this page, or stands in a formula';
     case 'drawing':

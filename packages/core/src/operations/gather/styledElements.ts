@@ -83,7 +83,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   const styled = tree.elements.filter((element) => attributeOf(element, 'style') !== undefined);
   if (styled.length === 0) return [];
   const scripts = pageScripts(tree, cascade.path, rules.sources, site);
-  const sheetsMayCome = (serverCode(tree)?.inHead ?? []).length > 0;
+  const sheetsMayCome = (serverCode(tree)?.sheets ?? []).length > 0;
   const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
   const coming = comingRivals(cascade, site);
   const repeating = new Map<number, boolean>();
@@ -100,7 +100,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       key: orderFreeKey(declarations.filter(({ validity }) => validity !== 'invalid')),
       spans: spansOf(element, ['style', 'class']),
       ...rivalsOf(cascade, element, declarations, coming),
-      // no rule of a sheet that a server writes into the head beats it, save an important one
+      // no rule of a sheet that a server writes into the page beats it, save an important one
       stays: sheetsMayCome ? 'server' : staysFor(element, value, declarations, scripts, ids),
       repeats: coming(element.tag, declarations).length === 0 && repeatsRules(cascade, element, repeating),
     };

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { styleAttributeOf } from '../../cascade/matchElement.ts';
-import { CascadeSession, stackSource, type PageCascade } from '../../cascade/pageCascade.ts';
+import { stackSource, type PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeRank, decidersAmong } from '../../cascade/stack.ts';
 import { baseAt } from '../../page/styleSources.ts';
 import type { StyleRule } from '../../sheet/sheet.ts';
@@ -9,6 +9,7 @@ import type { Site } from '../../source/site.ts';
 import type { Edit } from '../../source/span.ts';
 import { linkedSheets } from '../../survey/linkedSheets.ts';
 import { closed, fields, operationType } from '../operationType.ts';
+import { eachCascade } from './eachCascade.ts';
 import { madeOn } from './madeOn.ts';
 import { dropFromRule } from './ruleEdits.ts';
 import { editableSheet, ruleProblems, type EditableSheet, type RuleProblem } from './ruleRef.ts';
@@ -70,14 +71,7 @@ function winningIn(site: Site, sheet: string): Winning | undefined {
   const pages = linkedSheets(site).find(({ path }) => path === sheet)?.pages ?? [];
   if (pages.length === 0) return undefined;
   const winning = new Winning(sheet);
-  const session = new CascadeSession();
-  for (const page of pages) {
-    const file = site.files.get(page)!;
-    if (file.text === undefined) continue;
-    winning.look(session.open(site, file));
-    if (/<noscript/i.test(file.text)) winning.look(session.open(site, file, false));
-    session.forgetPages();
-  }
+  eachCascade(site, pages, (cascade) => winning.look(cascade));
   return winning;
 }
 

@@ -1,5 +1,4 @@
 import { Type } from '@sinclair/typebox';
-import { CascadeSession } from '../../cascade/pageCascade.ts';
 import { applyChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -8,6 +7,7 @@ import { planLinkSheet, linkSheet, type LinkSheetProblem } from '../links/linkSh
 import { closed, fields, operationType } from '../operationType.ts';
 import { describeSheetPathProblem, parseSheetPath, type SheetPathProblem } from '../sheetPath.ts';
 import { moveRules, planMoveRules, type MoveRulesProblem } from './moveRules.ts';
+import { eachCascade } from './eachCascade.ts';
 import { madeOn } from './madeOn.ts';
 import { refOf, editableSheet, type RuleRef } from './ruleRef.ts';
 import { rulesOf } from './sheetRules.ts';
@@ -36,23 +36,16 @@ export function rulesOfOnePage(site: Site, path: string): ReadonlyMap<string, re
   const pages = linkedSheets(site).find((sheet) => sheet.path === path)?.pages ?? [];
   if (!opened.ok) return new Map();
   const holders = new Map<number, Set<string>>();
-  const session = new CascadeSession();
-  for (const page of pages) {
-    const file = site.files.get(page)!;
-    if (file.text === undefined) continue;
-    for (const scripting of /<noscript/i.test(file.text) ? [true, false] : [true]) {
-      const cascade = session.open(site, file, scripting);
-      for (const element of cascade.tree.elements)
-        for (const { indexed } of cascade.matchedAlike(element)) {
-          const { source, compiled } = indexed.rule;
-          if (source.kind === 'embedded' || source.path !== path) continue;
-          const known = holders.get(compiled.rule.span.start);
-          if (known) known.add(page);
-          else holders.set(compiled.rule.span.start, new Set([page]));
-        }
-    }
-    session.forgetPages();
-  }
+  eachCascade(site, pages, (cascade) => {
+    for (const element of cascade.tree.elements)
+      for (const { indexed } of cascade.matchedAlike(element)) {
+        const { source, compiled } = indexed.rule;
+        if (source.kind === 'embedded' || source.path !== path) continue;
+        const known = holders.get(compiled.rule.span.start);
+        if (known) known.add(cascade.path);
+        else holders.set(compiled.rule.span.start, new Set([cascade.path]));
+      }
+  });
   const made = madeOn(site, pages);
   const all = rulesOf(opened.value.sheet);
   const out = new Map<string, RuleRef[]>();

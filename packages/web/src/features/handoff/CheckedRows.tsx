@@ -12,7 +12,7 @@ interface Props {
 const groups: readonly (readonly [name: string, good: string, kinds: RegExp])[] = [
   ['Links', 'all reach', /^(link-(missing|wrong-case|refused)|page-without-link|reference-missing)$/],
   ['Sheets', 'valid', /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|lost-declaration|unknown-property|invalid-value|empty-sheet|sheet-charset)$/],
-  ['Pages', 'as meant', /^(page-markup|duplicate-id|name-with-space|quirks-page|container-missing|renamed-class|rule-not-reached)$/],
+  ['Pages', 'nothing found', /^(duplicate-id|name-with-space|quirks-page|container-missing|renamed-class|rule-not-reached)$/],
   ['File names', 'safe', /^file-name$/],
 ]; // prettier-ignore
 
@@ -20,7 +20,7 @@ const groups: readonly (readonly [name: string, good: string, kinds: RegExp])[] 
 export function CheckedRows({ report, onProof, onPlace }: Props) {
   const { proof, findings, links } = report;
   const all = proof.same + proof.pages.length;
-  const [first] = proof.pages;
+  const first = ['differs', 'unsure', 'intended'].flatMap((verdict) => proof.pages.find((page) => page.verdict === verdict) ?? [])[0]; // prettier-ignore
   const of = (verdict: string): number => proof.pages.filter((page) => page.verdict === verdict).length;
   const others = [
     of('intended') > 0 ? `${of('intended')} as chosen` : '',

@@ -28,10 +28,12 @@ export function RuleTie({ handle, start }: Props) {
         return;
       }
       const box = station.getBoundingClientRect();
-      setEnds({
+      const next = {
         from: { x: panel.left - box.left, y: y - box.top },
         to: { x: title.left - box.left - 8, y: title.top - box.top + 19 },
-      });
+      };
+      // measured after each drawing: where nothing moved nothing is drawn again
+      setEnds((last) => (last && curve(last) === curve(next) ? last : next));
     };
     const soon = (): void => {
       cancelAnimationFrame(frame);

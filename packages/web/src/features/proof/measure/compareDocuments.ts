@@ -42,7 +42,7 @@ export function compareDocuments(before: Side, after: Side): { readonly count: n
     const path = pathOfElement(a);
     const look = (pseudoElement: string | undefined): void => {
       const [x, y] = [styleOf(a, pseudoElement), styleOf(b, pseudoElement)];
-      if (pseudoElement !== undefined && isNone(x) && isNone(y)) return;
+      if (/^::(before|after)$/.test(pseudoElement ?? '') && isNone(x) && isNone(y)) return;
       for (const name of names) {
         const [v, w] = [x.getPropertyValue(name), y.getPropertyValue(name)];
         if (v !== w && v.replaceAll(before.root, '') !== w.replaceAll(after.root, '')) add({ element: path + (pseudoElement ?? ''), property: name, before: v, after: w });
@@ -71,6 +71,7 @@ function shownElements(document: Document): readonly Element[] {
 const styleOf = (element: Element, pseudoElement: string | undefined): CSSStyleDeclaration =>
   element.ownerDocument.defaultView!.getComputedStyle(element, pseudoElement);
 
+/** Without content there is no `::before` and no `::after`; of others `content` says nothing. */
 const isNone = (style: CSSStyleDeclaration): boolean => /^(none|normal|)$/.test(style.content);
 
 function boxOf(element: Element): string {
