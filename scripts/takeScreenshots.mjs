@@ -40,7 +40,8 @@ const red = async (page) => {
   const line = page.locator('.cm-line', { hasText: 'a { color' }).first();
   await line.getByText('#0b5563').dblclick();
   await page.keyboard.type('1d4f8a');
-  await page.waitForTimeout(1500);
+  // the whole effect, with its samples
+  await page.waitForTimeout(15_000);
 };
 
 await shot('survey', { path: '/sites/:id/survey' });
@@ -91,6 +92,7 @@ await shot('proof', {
     { kind: 'gather-rules', sheet: 'css/notices.css', rules: [{ family: '.notice' }, { family: '#wrap h2' }] },
   ]),
   path: '/sites/:id/proof?open=notices.html',
+  act: (page) => page.getByRole('region', { name: 'Measured in this browser' }).waitFor({ timeout: 120_000 }),
 });
 await shot('handoff', {
   prepare: async (page, id) => {

@@ -15,18 +15,18 @@ export function ComparedSheet({ siteId, path, text, onClose }: Props) {
   const [theirs, setTheirs] = useState<string | undefined>(undefined);
   return (
     <Box open onClose={onClose} title={`${path} here, and in another site`} wide>
-      <OtherSitesSheet siteId={siteId} like={path} onText={setTheirs} />
-      {theirs === text ? (
-        <p className="mt-4" role="status">
-          Both say the same, byte for byte.
-        </p>
-      ) : (
-        theirs !== undefined && (
-          <div className="mt-4 min-h-0 overflow-auto">
-            <TextDiff path={path} before={text} after={theirs} beforeName="here" afterName="in the other site" />
-          </div>
-        )
-      )}
+      <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
+        <OtherSitesSheet siteId={siteId} like={path} onText={setTheirs} />
+        {theirs === text ? (
+          <p role="status">Both say the same, byte for byte.</p>
+        ) : (
+          theirs !== undefined && (
+            <div className="min-h-0 overflow-auto">
+              <TextDiff path={path} before={text} after={theirs} beforeName="here" afterName="in the other site" />
+            </div>
+          )
+        )}
+      </div>
     </Box>
   );
 }
