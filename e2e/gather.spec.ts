@@ -120,7 +120,13 @@ test('a plan bargained with: its sheet read, a mark renamed, a trade taken, a ve
   await draftBar(page)
     .getByRole('button', { name: /Save as r2/ })
     .click();
+  // looks were changed: why, stays with the revision
+  const box = page.getByRole('dialog', { name: 'Save as r2?' });
+  await box.getByLabel(/^Why, if it is meant so/).fill('The night boat looks like the others now');
+  await box.getByRole('button', { name: 'Save as r2' }).click();
   await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
+  const history = await (await page.request.get(`/api/sites/${id}`)).json();
+  expect(JSON.stringify(history)).toContain('The night boat looks like the others now');
   const { text } = await (await page.request.get(`/api/sites/${id}/files/r2/css/shared.css`)).json();
   expect(text).not.toContain('.night-boat');
 });
