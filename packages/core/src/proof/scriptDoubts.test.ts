@@ -96,3 +96,20 @@ test('a rule that a script may bring is seen where no class took the place of a 
     siteOf({ 'a.html': pageOf('<style>p { color: red } .hot p { color: blue }</style>', `<p${attribute}>a</p><script>document.body.classList.add('hot')</script>`) }); // prettier-ignore
   expect(proveSites(page(' style="color: red"'), page('')).verdict).toBe('unsure');
 });
+
+const cell = (script: string, said: string, head = ''): string => page(`<table><tr><td id=m ${said}>x</td></tr></table>${script}`, head); // prettier-ignore
+const asRule = '<style>:where(.w){width:80px;background-color:red}</style>';
+
+test.each<readonly [shows: string, script: string, verdict: Verdict]>([
+  ['a width read as a member', '<script>var w = m.width; m.title = w</script>', 'unsure'],
+  ['a colour put back as a member', '<script>m.bgColor = "blue"</script>', 'unsure'],
+  ['a selector that asks for it', '<script>document.querySelector("td[bgcolor]").title = 1</script>', 'unsure'],
+  ['all attributes gone through', '<script>for (var i = 0; i < m.attributes.length; i++) go()</script>', 'unsure'],
+  ['a member that cannot be told', '<script>m[name] = 1</script>', 'unsure'],
+  ['the width of the screen', '<script>if (screen.width > 800) go()</script>', 'same'],
+  ['the colour of the page', '<script>document.bgColor = "blue"</script>', 'same'],
+])('presentational attributes became a rule: %s', (_shows, script, verdict) => {
+  const before = siteOf({ 'p.html': cell(script, 'width=80 bgcolor=red') });
+  const after = siteOf({ 'p.html': cell(script, 'class=w', asRule) });
+  expect(proveSites(before, after).verdict).toBe(verdict);
+});

@@ -89,7 +89,7 @@ function mayBeBeaten({ cascade }: PageState, { before, after }: ElementPair, nam
 function changeOf({ before: one, after: two }: ElementPair): ElementChange {
   const styles = [one, two].map((element) => attributeOf(element, 'style') ?? '');
   const properties = styles[0] === styles[1] ? [] : styles.flatMap((text) => parseDeclarations(text).map((d) => d.property));
-  const attributes = one.attributes.map(({ name }) => name).filter((name) => attributeOf(two, name) === undefined);
+  const attributes = one.attributes.map(({ name }) => name).filter((name) => !/^(class|style)$/.test(name) && attributeOf(two, name) === undefined);
   return { element: one, class: attributeOf(one, 'class') !== attributeOf(two, 'class'), properties, attributes };
 } // prettier-ignore
 
@@ -105,7 +105,7 @@ function sentenceFor(touch: Touch, script: PageScript): string {
         ? `${where}: a script may set or read any style of elements.`
         : `${where}: a script sets or reads the style ${touch.what.property} of elements.`;
     case 'attribute':
-      return `${where}: a script sets or reads the attribute ${touch.what.name}.`;
+      return `${where}: a script sets or reads ${touch.what.name === undefined ? 'attributes' : `the attribute ${touch.what.name}`} of elements.`;
     case 'places':
       return `${where}: a script goes from element to element by their place, and a link or block among them is not the same.`;
     case 'sheets':

@@ -8,7 +8,7 @@ export interface ElementChange {
   readonly element: ElementNode;
   readonly class: boolean;
   readonly properties: readonly string[];
-  /** Presentational attributes, by name. */
+  /** Attributes that are not there any more, by name, but these two. */
   readonly attributes: readonly string[];
 }
 
@@ -18,7 +18,7 @@ export const noticed = (change: ElementChange, script: PageScript, ids: Readonly
 
 function touchesAny({ what }: Touch, change: ElementChange): boolean {
   if (what.kind === 'class') return change.class;
-  if (what.kind === 'attribute') return change.attributes.includes(what.name);
+  if (what.kind === 'attribute') return what.name === undefined ? change.attributes.length > 0 : change.attributes.includes(what.name); // prettier-ignore
   if (what.kind !== 'style' || change.properties.length === 0) return false;
   const { property } = what;
   if (property === undefined) return true;

@@ -4,9 +4,9 @@ import type { Touch } from './scriptFacts.ts';
 
 const told = ({ meant, what }: Touch): string => {
   const who = meant.kind === 'id' ? `#${meant.id}` : meant.kind === 'tag' ? meant.tag : meant.kind;
-  return `${who} ${what.kind}${what.kind === 'style' ? ` ${what.property ?? '*'}` : what.kind === 'attribute' ? ` ${what.name}` : ''}`;
+  return `${who} ${what.kind}${what.kind === 'style' ? ` ${what.property ?? '*'}` : what.kind === 'attribute' ? ` ${what.name ?? '*'}` : ''}`;
 };
-const anything = ['any style *', 'any class', 'any sheets'];
+const anything = ['any style *', 'any class', 'any attribute *', 'any sheets'];
 
 test.each<readonly [script: string, touches: readonly string[]]>([
   ['document.getElementById("m").className = "on"', ['#m class']],
@@ -30,8 +30,10 @@ test.each<readonly [script: string, touches: readonly string[]]>([
   ['m.style.setProperty("top", "0")', ['#m style top']],
   ['m.style.cssText = ""', ['#m style *']],
   ['const { style } = m', ['any style *']],
-  ['document.querySelectorAll("p[style]")', ['any style *']],
-  ['document.querySelectorAll("p:not([class])")', ['any class']],
+  ['document.querySelectorAll("p[style]")', ['any style *', 'any attribute style']],
+  ['document.querySelectorAll("p:not([class])")', ['any class', 'any attribute class']],
+  ['document.querySelectorAll("td[bgcolor]")', ['any attribute bgcolor']],
+  ['m.attributes.length', ['#m class', '#m style *', '#m attribute *']],
   ['m.hasAttribute("sty\\x6ce")', ['#m style *', 'any style *', 'any sheets']],
   ['document.styleSheets[0].disabled = true', ['any sheets']],
   ['document.createElement("style")', ['any style *', 'any sheets', 'any sheets']],
@@ -47,6 +49,12 @@ test.each<readonly [script: string, touches: readonly string[]]>([
   ['jQuery("p").css({ color: "red" })', ['any style color']],
   ['jQuery("p").removeAttr("style")', ['any style *', 'any style *', 'any sheets']],
   ['m.getAttribute("width"); m.bgColor = "red"', ['#m attribute width', '#m attribute bgcolor']],
+  ['m.width = 20; m.vAlign = x; m["col" + "or"]', ['#m attribute width', '#m attribute valign', '#m attribute color']],
+  ['document.fgColor = "red"; document.bgColor', ['body attribute text', 'body attribute bgcolor']],
+  ['document.body.text = "red"', ['body attribute text']],
+  ['const { width } = m', ['any attribute width']],
+  ['if (screen.width > 800) go(window.event.height, m.style.width)', ['#m style width']],
+  ['var i = new Image(); if (i.width) go(); var p = { color: 1 }; p.color = 2; $("p").width()', []],
   ['m.nextSibling.nodeValue', ['any places']],
   ['document.head.children[2].remove()', ['any places', 'any sheets']],
   ['var h = document.getElementsByTagName("head")[0]; h.firstChild.id = "x"', ['any places', 'any sheets']],
@@ -54,7 +62,7 @@ test.each<readonly [script: string, touches: readonly string[]]>([
   ['document.querySelectorAll("*").length', ['any sheets']],
   ['document.all.length', ['any sheets']],
   ['if (document.all) go()', []],
-  ['with (m) style.top = 0', [...anything, '#style class'].slice(0, 3)],
+  ['with (m) style.top = 0', [...anything, '#style class'].slice(0, 4)],
 ])('%s', (script, touches) => {
   const found = readScript(script, 'script').touches.map(told);
   expect([...new Set(found)].sort()).toEqual([...new Set(touches)].sort());

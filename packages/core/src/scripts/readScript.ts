@@ -1,5 +1,6 @@
 import { parse, type Node } from 'acorn';
 import { nothing, type Meant, type ScriptFacts, type Touch } from './scriptFacts.ts';
+import { reflectedBy } from './reflectedMembers.ts';
 import { Constants, fieldsOf, lookAs, nameOfMember, type Any } from './scriptTree.ts';
 
 /** More than any page holds; what is longer counts as unreadable. */
@@ -34,8 +35,6 @@ const makers =
   /^(dataset|hidden|disabled|checked|title|lang|dir|toggleAttribute|removeAttribute|appendChild|insertBefore|replaceChild|removeChild|remove|innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
 const lookups = /^(getElementById|querySelector|querySelectorAll|closest|matches|getElementsByTagName|getElementsByClassName|\$|jQuery|find|filter|is|not|children|parents|siblings)$/; // prettier-ignore
 const places = /^(children|childNodes|childElementCount|(first|last)(Element)?Child|(next|previous)(Element)?Sibling)$/;
-/** Members that are presentational attributes, and mostly nothing else: HTML Standard, "Non-conforming features". */
-const reflected = /^(bgColor|vAlign|noWrap|noShade|cellSpacing|hspace|vspace|align|face|background)$/;
 /** Lists of the document whose members are looked up by name or number. */
 const collections = /^(images|forms|links|anchors|all|elements|layers|options|applets|embeds|frames|rows|cells)$/;
 
@@ -91,7 +90,7 @@ class Reader {
         this.member(node, parents, inFunction);
         return;
       case 'Property':
-        if (parents[0]?.type === 'ObjectPattern') this.named(nameOfMember(node, this.constants), node, { kind: 'any' });
+        if (parents[0]?.type === 'ObjectPattern') this.taken(nameOfMember(node, this.constants), node);
         return;
       case 'ImportDeclaration':
       case 'ExportNamedDeclaration':
@@ -118,6 +117,7 @@ class Reader {
   private anything(node: Any): void {
     this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
     this.add(node, { kind: 'any' }, { kind: 'class' });
+    this.add(node, { kind: 'any' }, { kind: 'attribute', name: undefined });
     this.add(node, { kind: 'any' }, { kind: 'sheets' });
     this.makes = true;
   }
@@ -127,6 +127,7 @@ class Reader {
     if (/\.m?js(?:[?#]|$)/i.test(text)) this.files.push(text);
     if (/<[a-z]/i.test(text)) this.makes = true;
     if (/<(style|link)\b/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    for (const [, name] of text.matchAll(/\[\s*([a-z]+)/gi)) this.add(node, { kind: 'any' }, { kind: 'attribute', name: name!.toLowerCase() }); // prettier-ignore
     if (/\[\s*style/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
     if (/\[\s*class/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'class' });
     const isKey = parent?.type === 'MemberExpression' && parent.computed === true;
@@ -151,9 +152,16 @@ class Reader {
     else if (name === 'style') this.style(node, meant, parents);
     else if (name === 'classList') this.classList(node, meant, parents);
     else if (name !== 'cssText' || object.type !== 'MemberExpression' || nameOfMember(object, this.constants) !== 'style') this.named(name, node, meant); // prettier-ignore
+    this.reflected(name, node, meant, parents[0]);
     if (name === 'length' && isDocumentAll(object)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
     if (places.test(name)) this.place(node, object, parents);
     if (makers.test(name)) this.makes = true;
+  }
+
+  private reflected(name: string, node: Any, meant: Meant, parent: Any | undefined): void {
+    const known = node.object!.type === 'Identifier' ? this.constants.onlyValue(node.object!.name!) : undefined;
+    const found = reflectedBy(name, known ?? node.object!, parent, node);
+    if (found) this.add(node, found.meant ?? meant, { kind: 'attribute', name: found.attribute });
   }
 
   /** A step by place; from the head it leads to links and blocks, unless something is only put before what is there. */
@@ -174,12 +182,21 @@ class Reader {
     return list.type === 'CallExpression' && list.arguments?.[0] !== undefined && this.constants.textOf(list.arguments[0]) === 'head'; // prettier-ignore
   }
 
+  /** `const { width } = …`: of an object that is not looked for. */
+  private taken(name: string | undefined, node: Any): void {
+    this.named(name, node, { kind: 'any' });
+    const found = name === undefined ? undefined : reflectedBy(name, node, undefined, node);
+    if (found) this.add(node, { kind: 'any' }, { kind: 'attribute', name: found.attribute });
+  }
+
   private named(name: string | undefined, node: Any, meant: Meant): void {
     if (name === undefined) return;
     if (name === 'style' || name === 'cssText' || name === 'attributeStyleMap') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
     if (name === 'className' || name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'class' }); // prettier-ignore
-    if (name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
-    if (reflected.test(name)) this.add(node, meant, { kind: 'attribute', name: name.toLowerCase() });
+    if (name === 'attributes' || name === 'getAttributeNames') {
+      this.add(node, meant, { kind: 'style', property: undefined });
+      this.add(node, meant, { kind: 'attribute', name: undefined });
+    }
     if (sheetNames.test(name)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 

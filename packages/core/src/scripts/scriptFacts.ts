@@ -16,8 +16,8 @@ export interface Touch {
     | { readonly kind: 'class' }
     /** A property by its CSS name, or anything, of an element's own style. */
     | { readonly kind: 'style'; readonly property: string | undefined }
-    /** An attribute by its name, in lower case. */
-    | { readonly kind: 'attribute'; readonly name: string }
+    /** An attribute by its name, in lower case, or any but `class` and `style`. */
+    | { readonly kind: 'attribute'; readonly name: string | undefined }
     /** Sheets, blocks and links of the page: their number, order and contents. */
     | { readonly kind: 'sheets' }
     /** Goes from an element to its children or siblings by their place. */
