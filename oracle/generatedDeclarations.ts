@@ -1,4 +1,4 @@
-import type { Random } from './random.ts';
+import type { Random } from '../packages/core/src/testing/random.ts';
 
 const colours = [
   'red',

@@ -1,4 +1,4 @@
-import type { Random } from './random.ts';
+import type { Random } from '../packages/core/src/testing/random.ts';
 
 const tags = ['p', 'div', 'a', 'li', 'ul', 'td', 'table', 'span', 'h2', 'em', 'input', 'label', 'section', 'b', 'LI', 'body', 'svg', 'linearGradient']; // prettier-ignore
 const classes = ['a', 'b', 'c', 'A', 'note', 'c-1', '\\31 x'];

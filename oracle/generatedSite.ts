@@ -1,6 +1,6 @@
 import { declarations } from './generatedDeclarations.ts';
 import { compound, selectorList } from './generatedSelector.ts';
-import { Random } from './random.ts';
+import { Random } from '../packages/core/src/testing/random.ts';
 
 export interface GeneratedSite {
   readonly files: Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
 import { matchesIntegrity } from '../page/stylePolicy.ts';
-import { sheetsOf, type Site, isAbsent } from '../source/site.ts';
+import { sheetsOf, type Site, type SiteFile, isAbsent } from '../source/site.ts';
 import { encodingName } from '../source/textCoding.ts';
 import type { Target } from '../values/urls.ts';
 import { mayReadMarkup, targetKey } from './compileBlock.ts';
@@ -172,9 +172,12 @@ class Collector {
       this.imports++;
       if (this.allowedImports === 'no') return;
     }
-    const perhaps = by.perhaps === true || (by.kind === 'imported' && this.allowedImports === 'maybe');
-    const isTooMuch = chain.length > maxImportDepth || this.imports > maxImports;
     const file = path === undefined ? undefined : this.site.files.get(path);
+    const perhaps =
+      by.perhaps === true ||
+      (file !== undefined && this.isReadApart(by, file)) ||
+      (by.kind === 'imported' && this.allowedImports === 'maybe');
+    const isTooMuch = chain.length > maxImportDepth || this.imports > maxImports;
     if (path !== undefined && isAbsent(this.site, path)) return;
     if (by.integrity !== undefined && file && !matchesIntegrity(by.integrity, file.bytes)) return;
     const sheet =
@@ -194,6 +197,13 @@ class Collector {
   /** CSS Syntax 3, "The input byte stream": a link's `charset` where it is one, the importing sheet's, the page's. */
   private environmentOf({ charset, encoding }: Asked): string {
     return encodingName(charset ?? '') ?? encoding ?? this.encoding;
+  }
+
+  /** A label with spaces around it: to the Encoding Standard it is one, to Chromium it is none. */
+  private isReadApart(by: Asked, file: SiteFile): boolean {
+    if (by.charset === undefined || by.charset.trim() === by.charset) return false;
+    const [one, two] = [by, { ...by, charset: undefined }].map((asked) => this.cache.encodingOf(file, this.environmentOf(asked))); // prettier-ignore
+    return one !== two;
   }
 
   /** A server whose root is the site's folder stops there: then it is this file of the site. */

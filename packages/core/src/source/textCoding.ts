@@ -10,17 +10,24 @@ declare class TextEncoder {
 
 /** The Encoding Standard's name for a label, lower case, or undefined for an unknown label. */
 export function encodingName(label: string): string | undefined {
+  const known = notInNode.exec(label);
+  if (known) return known[1] ? 'x-user-defined' : 'replacement';
   try {
-    return new TextDecoder(label.trim()).encoding;
+    return new TextDecoder(label).encoding;
   } catch {
     return undefined;
   }
 }
 
+/** Encoding Standard, "Names and labels": the two encodings that no Node has, the second by its six labels. */
+const notInNode =
+  /^[\t\n\f\r ]*(?:(x-user-defined)|csiso2022kr|hz-gb-2312|iso-2022-(?:cn|cn-ext|kr)|replacement)[\t\n\f\r ]*$/i;
+
 /** The text of the bytes, byte order mark kept as U+FEFF. Malformed sequences become U+FFFD. */
 export function decodeText(bytes: Uint8Array, encoding: string): string {
-  return encoding === 'windows-1252'
-    ? decodeWindows1252(bytes)
+  if (encoding === 'replacement') return bytes.length === 0 ? '' : '\uFFFD';
+  return encoding === 'windows-1252' || encoding === 'x-user-defined'
+    ? decodeByTable(bytes, encoding)
     : new TextDecoder(decoderFor(encoding), { ignoreBOM: true }).decode(bytes);
 }
 
@@ -32,14 +39,16 @@ const windows1252High =
   '\u20AC\x81\u201A\u0192\u201E\u2026\u2020\u2021\u02C6\u2030\u0160\u2039\u0152\x8D\u017D\x8F' +
   '\x90\u2018\u2019\u201C\u201D\u2022\u2013\u2014\u02DC\u2122\u0161\u203A\u0153\x9D\u017E\u0178';
 
-function decodeWindows1252(bytes: Uint8Array): string {
+/** Encoding Standard, "windows-1252"; "x-user-defined": byte 80 is U+F780, and so on. */
+function decodeByTable(bytes: Uint8Array, encoding: 'windows-1252' | 'x-user-defined'): string {
+  const codeOf =
+    encoding === 'windows-1252'
+      ? (byte: number) => (byte >= 0x80 && byte < 0xa0 ? windows1252High.charCodeAt(byte - 0x80) : byte)
+      : (byte: number) => (byte >= 0x80 ? 0xf700 + byte : byte);
   const parts: string[] = [];
   for (let from = 0; from < bytes.length; from += 8192) {
     const codes: number[] = [];
-    for (let i = from; i < Math.min(from + 8192, bytes.length); i++) {
-      const byte = bytes[i]!;
-      codes.push(byte >= 0x80 && byte < 0xa0 ? windows1252High.charCodeAt(byte - 0x80) : byte);
-    }
+    for (let i = from; i < Math.min(from + 8192, bytes.length); i++) codes.push(codeOf(bytes[i]!));
     parts.push(String.fromCharCode(...codes));
   }
   return parts.join('');
@@ -117,7 +126,7 @@ function singleByteTable(encoding: string): ReadonlyMap<number, number> | undefi
 }
 
 function makeSingleByteTable(encoding: string): ReadonlyMap<number, number> | undefined {
-  if (!/^(windows-|iso-8859-|koi8-|macintosh|x-mac-cyrillic|ibm866)/.test(encoding)) return undefined;
+  if (!/^(windows-|iso-8859-|koi8-|macintosh|x-mac-cyrillic|ibm866|x-user-defined)/.test(encoding)) return undefined;
   const table = new Map<number, number>();
   for (let byte = 0; byte < 256; byte++) {
     const text = decodeText(Uint8Array.of(byte), encoding);

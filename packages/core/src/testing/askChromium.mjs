@@ -12,6 +12,8 @@ const server = http.createServer((request, response) => {
     response.writeHead(200, { 'content-type': 'text/html' }).end(Buffer.from(current.bytes, 'base64'));
   else if (path === (current.path ?? ''))
     response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(current.html);
+  else if (current.fileBytes?.[path] !== undefined)
+    response.writeHead(200, { 'content-type': 'text/css' }).end(Buffer.from(current.fileBytes[path], 'base64'));
   else if (current.files?.[path] !== undefined)
     response.writeHead(200, { 'content-type': 'text/css' }).end(current.files[path]);
   else response.writeHead(404).end();

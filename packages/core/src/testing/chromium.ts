@@ -12,6 +12,8 @@ export interface Question {
   /** Where the page stands; the root when absent. */
   readonly path?: string;
   readonly files?: Readonly<Record<string, string>>;
+  /** Sheets as bytes in Base64, where their encoding matters. */
+  readonly fileBytes?: Readonly<Record<string, string>>;
   readonly width?: number;
   readonly media?: 'screen' | 'print';
   /** Evaluated in the page; the result comes back as JSON. */
