@@ -11,6 +11,7 @@ export const addresses = {
   addFiles: ['post', '/api/sites/:id/files'],
   removeFiles: ['post', '/api/sites/:id/files/remove'],
   takeInFile: ['post', '/api/sites/:id/files/take'],
+  readAsPages: ['post', '/api/sites/:id/files/pages'],
   listImports: ['get', '/api/imports'],
   followImports: ['get', '/api/imports/events'],
   startImport: ['post', '/api/imports'],

@@ -278,6 +278,14 @@ export const RemoveFilesBody = Type.Object(
   { additionalProperties: false, $id: 'RemoveFilesBody' },
 );
 
+export const ReadAsPagesBody = Type.Object(
+  {
+    base: Type.Integer({ minimum: 1 }),
+    endings: Type.Array(Type.String({ pattern: '^[a-z0-9]{1,10}$', examples: ['php'] }), { minItems: 1, maxItems: 20 }),
+  },
+  { additionalProperties: false, $id: 'ReadAsPagesBody' },
+);
+
 export const TakeInBody = Type.Object(
   { base: Count, path: Type.String() },
   { additionalProperties: false, $id: 'TakeInBody' },
@@ -336,5 +344,6 @@ export type ProblemReply = Static<typeof Problem>;
 export type ImportReply = Static<typeof Import>;
 export type RenameRequest = Static<typeof RenameBody>;
 export type RemoveFilesRequest = Static<typeof RemoveFilesBody>;
+export type ReadAsPagesRequest = Static<typeof ReadAsPagesBody>;
 export type TakeInRequest = Static<typeof TakeInBody>;
 export type ChangedSiteReply = Static<typeof ChangedSite>;

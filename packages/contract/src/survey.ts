@@ -65,7 +65,7 @@ export const Finding = Type.Object({
   pages: Type.Array(Type.String()),
   places: Type.Array(Place),
   action: Type.Object({
-    does: Type.Union([Type.Literal('mend'), Type.Literal('compare'), Type.Literal('look')]),
+    does: Type.Union([Type.Literal('mend'), Type.Literal('compare'), Type.Literal('look'), Type.Literal('read')]),
     label: Type.String(),
     /** What the author wrote there: asked about before the mend is taken. */
     asks: Type.Optional(Type.String()),

@@ -6,11 +6,13 @@ export { contentHash } from './source/contentHash.ts';
 export { decodeText, encodeText } from './source/textCoding.ts';
 export {
   describePathProblem,
+  extensionOf,
   fileKindOf,
   fileNameOf,
   folderOf,
   parseSitePath,
   relativePath,
+  runEndings,
   type FileKind,
 } from './source/sitePath.ts';
 export {
@@ -21,12 +23,15 @@ export {
   pagesOf,
   sheetsOf,
   decisionsOf,
+  runPagesUnread,
   withAbsent,
+  withRunPages,
   withDecisions,
   type SiteDecisions,
   type Site,
   type SiteFile,
 } from './source/site.ts';
+export { withoutCode } from './source/templates.ts';
 export { missingSheets, type MissingSheet } from './survey/missingSheets.ts';
 export { applyChangeSet, changedFiles, describeChangeProblem, type ChangeSet } from './source/changeSet.ts';
 export { contrastRatio } from './values/contrast.ts';

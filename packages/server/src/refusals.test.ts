@@ -138,6 +138,7 @@ const good: { readonly [Name in RouteName]?: { readonly query?: object; readonly
   renameSite: { body: { name: 'x' } },
   removeFiles: { body: { base: 1, paths: ['a.html'] } },
   takeInFile: { body: { base: 1, path: 'a.html' } },
+  readAsPages: { body: { base: 1, endings: ['php'] } },
   readPage: { query: { path: 'a.html' } },
   readElement: { query: { path: 'a.html', element: 'html' } },
   askQuestion: { query: { selector: 'p', property: 'color' } },
@@ -226,6 +227,7 @@ describe('every route', () => {
   test.each<[RouteName, object]>([
     ['removeFiles', { body: { base: 7, paths: ['a.html'] } }],
     ['takeInFile', { body: { base: 7, path: 'a.html' } }],
+    ['readAsPages', { body: { base: 7, endings: ['php'] } }],
     ['replaceDraft', { body: { base: 7, version: 0, operations: [] } }],
     ['replaceDraft', { body: { base: 1, version: 7, operations: [] } }],
     ['dropDraft', { query: { version: 7 } }],

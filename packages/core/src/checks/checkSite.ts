@@ -30,6 +30,7 @@ import { overrides } from './overrides.ts';
 import { pageMarks, type NameTable } from './pageMarks.ts';
 import { pageKinds } from './pageKinds.ts';
 import { references } from './references.ts';
+import { runPages } from './runPages.ts';
 import { refusedSheets } from './refusedSheets.ts';
 import { repeatedLinks } from './repeatedLinks.ts';
 import { sheetFiles } from './sheetFiles.ts';
@@ -37,7 +38,7 @@ import { sheetTexts } from './sheetTexts.ts';
 import { unusedRules } from './unusedRules.ts';
 
 /** Every check there is. */
-export const checkMakers: readonly CheckMaker[] = [sheetFiles, sheetTexts, forgottenLinks, brokenLinks, refusedSheets, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
+export const checkMakers: readonly CheckMaker[] = [sheetFiles, sheetTexts, forgottenLinks, brokenLinks, refusedSheets, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, runPages, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
 
 /** All that is to be known of a site before anything is changed. */
 export interface SiteCheck {

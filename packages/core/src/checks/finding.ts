@@ -50,6 +50,7 @@ export const severityOf = {
   'unused-rule': 'note',
   override: 'note',
   'own-picture': 'note',
+  'page-not-read': 'note',
 } as const satisfies Readonly<Record<string, Severity>>;
 
 export type FindingKind = keyof typeof severityOf;
@@ -64,10 +65,10 @@ export interface FindingPlace {
 
 /**
  * The one thing to do about it: `mend` is a change ready to be lined up, `compare` opens the family's versions, `look` opens
- * the first place.
+ * the first place, `read` takes files that a server runs as pages.
  */
 export interface FindingAction {
-  readonly does: 'mend' | 'compare' | 'look';
+  readonly does: 'mend' | 'compare' | 'look' | 'read';
   readonly label: string;
   /** What its author wrote there, to be asked about before a mend is taken. */
   readonly asks?: string;

@@ -115,6 +115,18 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
       { 'y.html': `${link('s.css')}<p>x`, 'z.html': `${link('s.css')}<p>x`, 's.css': 'p{width:300}' },
     ],
   ],
+  'page-not-read': [
+    [
+      'pages that a server runs',
+      {
+        'a.html': pageOf('', ''),
+        'b.php': `<?php go() ?>${pageOf('', '')}`,
+        'c.php': pageOf('', ''),
+      },
+      '2 files ending in `.php` hold whole pages that a server runs; they are not read: `b.php` and `c.php`',
+      { 'a.html': pageOf('', ''), 'part.php': '<?php go() ?><p>x', 'code.php': '<?php go() ?>' },
+    ],
+  ],
   'script-style': [
     [
       'a script that sets style',

@@ -20,7 +20,9 @@ function said(files: ByteTexts): string | undefined {
   const site = makeSite(Object.entries(files).map(([path, text]) => [path, bytesOf(text)] as const));
   const page = site.files.get('p.html')!;
   if (page.text === undefined) return undefined;
-  const values = new Map([...siteWinners(site, { environment: desktop })].flat().map(({ property, value }) => [property, value]));
+  const values = new Map(
+    [...siteWinners(site, { environment: desktop })].flat().map(({ property, value }) => [property, value]),
+  );
   return [page.encoding, values.get('z-index') ?? 'auto', values.get('order') ?? '0'].join(' ');
 }
 

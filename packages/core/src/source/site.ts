@@ -1,7 +1,7 @@
 import { contentHash } from './contentHash.ts';
 import { isEncodingAgreed, pageEncoding } from './pageEncoding.ts';
 import { sheetEncoding } from './sheetEncoding.ts';
-import { fileKindOf, type FileKind } from './sitePath.ts';
+import { extensionOf, fileKindOf, runEndings, type FileKind } from './sitePath.ts';
 import { decodeText, encodeText, sameBytes } from './textCoding.ts';
 
 /**
@@ -50,15 +50,31 @@ export function withLeftOut(
 export interface SiteDecisions {
   readonly absent: readonly string[];
   readonly leftOut: readonly { readonly sheet: string; readonly pages: readonly string[] }[];
+  /** Endings of files that are pages as well: what a server runs. */
+  readonly runPages?: readonly string[];
 }
 
-export const decisionsOf = ({ absent, leftOut }: Site): SiteDecisions => ({
+export const decisionsOf = ({ absent, leftOut, pageTypes }: Site): SiteDecisions => ({
   absent: [...(absent ?? [])],
   leftOut: [...(leftOut ?? [])].map(([sheet, pages]) => ({ sheet, pages: [...pages] })),
+  ...(pageTypes ? { runPages: [...pageTypes].sort() } : {}),
 });
 
-export const withDecisions = (site: Site, { absent, leftOut }: SiteDecisions): Site =>
-  withLeftOut(withAbsent(site, absent), leftOut);
+export const withDecisions = (site: Site, { absent, leftOut, runPages = [] }: SiteDecisions): Site =>
+  withLeftOut(withAbsent(withRunPages(site, runPages), absent), leftOut);
+
+/** The site where files with these endings are pages as well, as far as they hold whole ones. */
+export function withRunPages(site: Site, endings: readonly string[]): Site {
+  const { pageTypes: known } = site;
+  if (endings.every((ending) => known?.has(ending))) return site;
+  const pageTypes = new Set([...(known ?? []), ...endings]);
+  const files = new Map([...site.files].map(([path, file]) => [path, file.kind === 'other' && pageTypes.has(extensionOf(path)) ? makeSiteFile(path, file.bytes, pageTypes) : file])); // prettier-ignore
+  return { ...site, files, pageTypes };
+}
+
+/** Files that hold whole pages for a server to run, and are not read as pages. */
+export const runPagesUnread = ({ files }: Site): readonly SiteFile[] =>
+  [...files.values()].filter(({ kind, path, bytes }) => kind === 'other' && runEndings.has(extensionOf(path)) && isWholePage(bytes)); // prettier-ignore
 
 /** Whether a path is of no file of the site and said to be nowhere. */
 export const isAbsent = (site: Site, path: string): boolean =>

@@ -4,7 +4,7 @@ import { describeStayReason, driftedProperties, type Site, type SiteCheck, type 
 import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 /** Grows when what a survey says changes, so that kept ones are made anew. */
-export const inventoryVersion = 8;
+export const inventoryVersion = 9;
 
 /** All that a survey says of one state of a site, ready to be kept and sent: replies as gzipped JSON. */
 export interface Inventory {

@@ -8,7 +8,6 @@ import {
   changedFiles,
   describeOperationProblem,
   describeStayReason,
-  fileKindOf,
   KeptDraft,
   KeptOutcomes,
   lackingLinks,
@@ -33,6 +32,7 @@ import {
   handoffReport,
   applyRecipe,
   withDecisions,
+  withRunPages,
   withoutOperation,
   type KeptDraftState,
   type LeftRule,
@@ -115,20 +115,20 @@ export function makeSiteTasks(
       const { site, checker } = await draftOf(state);
       return makeInventory(site, checker, step);
     },
-    inventoryOfFiles({ files }, step) {
-      return makeInventory(makeSite(files), new SiteChecker(), step);
+    inventoryOfFiles({ files, runPages }, step) {
+      return makeInventory(withRunPages(makeSite(files), runPages), new SiteChecker(), step);
     },
-    async inventoryOfChange({ siteId, number, files, removed }, step) {
+    async inventoryOfChange({ siteId, number, files, removed, runPages = [] }, step) {
       const { site: before, checker } = await revision(siteId, number);
       const after = new Map(before.files);
       for (const path of removed) after.delete(path);
-      for (const [path, bytes] of files) after.set(path, makeSiteFile(path, bytes));
-      const site = { ...before, files: after };
+      for (const [path, bytes] of files) after.set(path, makeSiteFile(path, bytes, before.pageTypes));
+      const site = withRunPages({ ...before, files: after }, runPages);
       const added = files
         .map(([path]) => path)
-        .filter((path) => !before.files.has(path) && fileKindOf(path) === 'page');
+        .filter((path) => !before.files.has(path) && site.files.get(path)?.kind === 'page');
       const lacking = lackingLinks(site, added).map(({ page, sheets }) => ({ page, sheets: [...sheets] }));
-      return { inventory: await makeInventory(site, checker, step), lacking };
+      return { inventory: await makeInventory(site, checker, step), lacking, decisions: decisionsOf(site) };
     },
     async page({ state, path }) {
       const bands = pageBands((await draftOf(state)).site, path);
@@ -265,10 +265,10 @@ export function makeSiteTasks(
   };
 }
 
-/** Two states compared; what is said to be nowhere is so on both sides, and what these operations chose to change is intended. */
+/** Two states compared; what is said to be nowhere or to be a page is so on both sides, and what these operations chose to change is intended. */
 function proofOf(before: Site, after: Site, operations: readonly Operation[], onPage: Step): Proof {
   const absent = [...(after.absent ?? [])].filter((path) => !before.files.has(path));
-  const start = withAbsent(before, absent);
+  const start = withRunPages(withAbsent(before, absent), [...(after.pageTypes ?? [])]);
   const proof = new SiteProver(start).prove(after, { onPage });
   const isChosen = proof.verdict === 'differs' && lookChoices(operations).length > 0;
   return isChosen ? markIntended(proof, siteAsChosen(start, operations), after) : proof;

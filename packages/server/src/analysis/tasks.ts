@@ -53,14 +53,16 @@ export interface MadeDraft {
 export interface AnalysisTasks {
   inventory(input: { state: SiteState }): Promise<Inventory>;
   /** Of files that are in no site yet. */
-  inventoryOfFiles(input: { files: NewFiles }): Promise<Inventory>;
+  inventoryOfFiles(input: { files: NewFiles; runPages: readonly string[] }): Promise<Inventory>;
   /** Of a revision with files put in or taken out; and what the new pages lack that those beside them link. */
   inventoryOfChange(input: {
     siteId: string;
     number: number;
     files: NewFiles;
     removed: readonly string[];
-  }): Promise<{ inventory: Inventory; lacking: ChangedSiteReply['lacking'] }>;
+    /** Endings of files that are pages from now on. */
+    runPages?: readonly string[];
+  }): Promise<{ inventory: Inventory; lacking: ChangedSiteReply['lacking']; decisions: SiteDecisions }>;
   page(input: { state: SiteState; path: string }): Promise<PageBandsReply | undefined>;
   attributes(input: { state: SiteState }): Promise<AttributeGroupsReply>;
   element(input: { state: SiteState; query: ElementQuery }): Promise<ElementTableReply | undefined>;

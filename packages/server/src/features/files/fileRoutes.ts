@@ -1,4 +1,4 @@
-import { makeSiteFile } from '@syndeton/core';
+import { makeSiteFile, runEndings } from '@syndeton/core';
 import type { Handlers } from '../../http/router.ts';
 import type { FileReader } from './fileReader.ts';
 import type { FileService } from './fileService.ts';
@@ -6,13 +6,14 @@ import type { FileService } from './fileService.ts';
 export function fileHandlers(
   files: FileService,
   fileIn: FileReader,
-): Handlers<'addFiles' | 'removeFiles' | 'takeInFile' | 'readFile'> {
+): Handlers<'addFiles' | 'removeFiles' | 'takeInFile' | 'readAsPages' | 'readFile'> {
   return {
     addFiles: ({ params, fields }, { archive }) => files.add(params.id, fields.base, archive(), fields.folder ?? ''),
     removeFiles: ({ params, body }) => files.remove(params.id, body),
+    readAsPages: ({ params, body }) => files.readAsPages(params.id, body),
     takeInFile: ({ params, body }) => files.takeIn(params.id, body),
     async readFile({ params: { id, state, path } }) {
-      const { hash, encoding = '', text = null } = makeSiteFile(path, await fileIn(id, state, path));
+      const { hash, encoding = '', text = null } = makeSiteFile(path, await fileIn(id, state, path), runEndings);
       return { path, hash, encoding, text };
     },
   };

@@ -1,5 +1,5 @@
 import { describePathProblem, folderOf, parseSitePath } from '@syndeton/core';
-import type { ChangedSiteReply, RemoveFilesRequest, TakeInRequest } from '@syndeton/contract';
+import type { ChangedSiteReply, ReadAsPagesRequest, RemoveFilesRequest, TakeInRequest } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion } from '../../analysis/inventory.ts';
 import { limits } from '../../archive/limits.ts';
@@ -17,6 +17,8 @@ export interface FileService {
   add(siteId: string, base: number, archive: Buffer, folder: string): Promise<ChangedSiteReply>;
   remove(siteId: string, body: RemoveFilesRequest): Promise<ChangedSiteReply>;
   takeIn(siteId: string, body: TakeInRequest): Promise<ChangedSiteReply>;
+  /** No file changes: those with these endings are read as pages from the next revision on. */
+  readAsPages(siteId: string, body: ReadAsPagesRequest): Promise<ChangedSiteReply>;
 }
 
 interface Change {
@@ -26,6 +28,8 @@ interface Change {
   readonly leftOut: readonly LeftOutRecord[];
   /** Bytes of files left out and kept. */
   readonly kept?: readonly Buffer[];
+  /** Endings of files that are pages from now on. */
+  readonly runPages?: readonly string[];
 }
 
 /** What a change of files is made on. */
@@ -59,7 +63,7 @@ export function makeFileService({
     const [siteId, base] = [site.id, draft.base];
     const hashes = new Map([...change.files].map(([path, bytes]) => [path, sha256(bytes)]));
     const differing = [...change.files].filter(([path]) => manifest[path] !== hashes.get(path));
-    if (differing.length === 0 && change.removed.length === 0)
+    if (differing.length === 0 && change.removed.length === 0 && change.runPages === undefined)
       throw new Refusal('bad-request', 'These files are in the site already, byte for byte. Nothing was changed.');
     const next = { ...manifest, ...Object.fromEntries(hashes) };
     for (const path of change.removed) delete next[path];
@@ -68,11 +72,12 @@ export function makeFileService({
         'archive-too-large',
         'With these the site would hold more than 10,000 files, the most it may have.',
       );
-    const { inventory, lacking } = await analysis.run(siteId, 'inventoryOfChange', {
+    const { inventory, lacking, decisions } = await analysis.run(siteId, 'inventoryOfChange', {
       siteId,
       number: base,
       files: differing,
       removed: change.removed,
+      ...(change.runPages ? { runPages: change.runPages } : {}),
     });
     if (inventory.figures.pages === 0)
       throw new Refusal('bad-request', 'No page would be left. A site has at least one.');
@@ -90,6 +95,7 @@ export function makeFileService({
           ...(change.kept ?? []).map((bytes) => [sha256(bytes), bytes] as const),
         ]),
         inventory: { ...inventory, version: inventoryVersion },
+        decisions,
       },
     });
     if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
@@ -138,6 +144,16 @@ export function makeFileService({
         message: `Take out ${what}`,
         leftOut: site.leftOut,
       });
+    },
+    async readAsPages(siteId, { base, endings }) {
+      const opened = await open(siteId, base);
+      const known = (await revisions.decisions(siteId, base)).runPages ?? [];
+      const fresh = endings.filter((ending) => !known.includes(ending));
+      if (fresh.length === 0)
+        throw new Refusal('bad-request', `Files ending in ${endings.join(', ')} are read as pages already.`);
+      const named = fresh.map((ending) => `.${ending}`).join(' and ');
+      const change = { files: new Map(), removed: [], leftOut: opened.site.leftOut, runPages: fresh };
+      return write(opened, { ...change, message: `Files ending in ${named} are read as pages` });
     },
     async takeIn(siteId, { base, path }) {
       const opened = await open(siteId, base);

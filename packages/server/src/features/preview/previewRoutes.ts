@@ -1,4 +1,5 @@
 import { Router, type RequestHandler } from 'express';
+import { extensionOf, fileKindOf, runEndings, withoutCode } from '@syndeton/core';
 import mime from 'mime-types';
 import type { FileReader } from '../files/index.ts';
 
@@ -28,13 +29,16 @@ export function previewRoutes(fileIn: FileReader): Router {
     response.setHeader('cache-control', 'no-store');
     // no charset: the page's own bytes say it, as on a plain server
     response.setHeader('content-type', typeOf(path));
-    response.end(bytes);
+    response.end(runEndings.has(extensionOf(path)) ? asSent(bytes) : bytes);
   });
   return router;
 }
 
+/** What a server runs stays there; each byte as one character, so that the page's encoding does not matter. */
+const asSent = (bytes: Uint8Array): Buffer => Buffer.from(withoutCode(Buffer.from(bytes).toString('latin1')), 'latin1');
+
 const typeOf = (path: string): string =>
-  /\.(html?|xhtml|shtml)$/i.test(path) ? 'text/html' : mime.lookup(path) || 'application/octet-stream';
+  fileKindOf(path, runEndings) === 'page' ? 'text/html' : mime.lookup(path) || 'application/octet-stream';
 
 /** A page's root-relative address (`/img/x.png`) leaves its preview: lead it back by the page that asked. */
 export const leadBackToPreview: RequestHandler = (request, response, next) => {

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { CreatedSiteReply, LeftOutReply, SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
-import { fileKindOf } from '@syndeton/core';
+import { extensionOf, fileKindOf, makeSite, runEndings, runPagesUnread } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion } from '../../analysis/inventory.ts';
 import type { Progress } from '../../analysis/siteThreads.ts';
@@ -54,7 +54,19 @@ const nothing = new Uint8Array(0);
 const keptFor = 7 * 86_400_000;
 
 /** Scripts are looked into for what they do to styles; pictures are not. */
-const mayBeRead = (path: string): boolean => fileKindOf(path) !== 'other' || /\.m?js$/i.test(path);
+const mayBeRead = (path: string): boolean => fileKindOf(path, runEndings) !== 'other' || /\.m?js$/i.test(path);
+
+/** Where no file is a page by itself, the endings of those that a server runs: nothing else can be meant. */
+function onlyRunPages(files: readonly (readonly [path: string, bytes: Buffer])[]): readonly string[] {
+  if (files.some(([path]) => fileKindOf(path) === 'page')) return [];
+  const unread = runPagesUnread(makeSite(files.filter(([path]) => runEndings.has(extensionOf(path)))));
+  if (unread.length === 0)
+    throw new Refusal(
+      'bad-archive',
+      'There is no page in it. Pages end in .html, .htm, .xhtml or .shtml; pages that a server runs in .php, .asp, .aspx or .jsp.',
+    );
+  return [...new Set(unread.map(({ path }) => extensionOf(path)))].sort();
+}
 
 export function makeSiteService({
   store,
@@ -72,12 +84,16 @@ export function makeSiteService({
   }
   async function bringInFiles(read: ReadArchive, name: string, bringing: BringingIn = {}): Promise<CreatedSiteReply> {
     const files = [...read.files];
-    if (!files.some(([path]) => fileKindOf(path) === 'page'))
-      throw new Refusal('bad-archive', 'There is no page in it. Pages end in .html, .htm, .xhtml or .shtml.');
+    const runPages = onlyRunPages(files);
     // other files are there as names only, so that links to them are found
     const looked = files.map(([path, bytes]) => [path, mayBeRead(path) ? bytes : nothing] as const);
     const following = { signal: bringing.signal, ...(bringing.onPage ? { onProgress: bringing.onPage } : {}) };
-    const found = await analysis.run(`coming in ${randomUUID()}`, 'inventoryOfFiles', { files: looked }, following);
+    const found = await analysis.run(
+      `coming in ${randomUUID()}`,
+      'inventoryOfFiles',
+      { files: looked, runPages },
+      following,
+    );
     bringing.signal?.throwIfAborted();
     bringing.onStore?.();
     const manifest: Record<string, string> = {};
@@ -97,6 +113,7 @@ export function makeSiteService({
         manifest,
         blobs,
         inventory: { ...found, version: inventoryVersion },
+        decisions: { absent: [], leftOut: [], runPages },
       },
     );
     return { id: site.id, name, files: files.length, leftOut: site.leftOut.map(leftOutReply) };
@@ -125,6 +142,7 @@ export function makeSiteService({
       const all = await revisions.revisions(id);
       const manifest = (await revisions.manifest(id, site.head))!;
       const sizes = await revisions.blobSizes(Object.values(manifest));
+      const runPages = new Set((await revisions.decisions(id, site.head)).runPages);
       return {
         id,
         name: site.name,
@@ -138,7 +156,7 @@ export function makeSiteService({
           note,
         })),
         files: Object.entries(manifest)
-          .map(([path, hash]) => ({ path, kind: fileKindOf(path), bytes: sizes.get(hash)! }))
+          .map(([path, hash]) => ({ path, kind: fileKindOf(path, runPages), bytes: sizes.get(hash)! }))
           .sort((a, b) => (a.path < b.path ? -1 : 1)),
         leftOut: site.leftOut.map(leftOutReply),
       };

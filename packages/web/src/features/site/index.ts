@@ -10,6 +10,7 @@ export {
   useSiteQuery,
   useSitesQuery,
   useStopImportMutation,
+  useReadAsPagesMutation,
   useTakeInMutation,
   useTakeOutMutation,
 } from './sitesApi.ts';

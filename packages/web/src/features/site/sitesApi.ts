@@ -65,6 +65,13 @@ export const sitesApi = api.injectEndpoints({
       query: ({ id, ...body }) => requestFor('takeInFile', { id }, { body }),
       invalidatesTags: everything,
     }),
+    readAsPages: build.mutation<
+      ChangedSiteReply,
+      { readonly id: string; readonly base: number; readonly endings: string[] }
+    >({
+      query: ({ id, ...body }) => requestFor('readAsPages', { id }, { body }),
+      invalidatesTags: everything,
+    }),
     loadDemo: build.mutation<CreatedSiteReply, void>({
       query: () => requestFor('createDemo', {}),
       invalidatesTags: ['Sites'],
@@ -91,6 +98,7 @@ export const {
   useRenameSiteMutation,
   useRestoreRevisionMutation,
   useStopImportMutation,
+  useReadAsPagesMutation,
   useTakeInMutation,
   useTakeOutMutation,
 } = sitesApi;

@@ -56,7 +56,7 @@ function Group({
             <button
               type="button"
               className="act"
-              disabled={busy && finding.action.does === 'mend'}
+              disabled={busy && (finding.action.does === 'mend' || finding.action.does === 'read')}
               onClick={() => onAct(finding)}
             >
               {finding.action.label}

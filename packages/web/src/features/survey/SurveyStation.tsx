@@ -3,7 +3,7 @@ import type { FindingReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
-import { useMarkupQuery, type SiteView } from '../site/index.ts';
+import { useMarkupQuery, useReadAsPagesMutation, type SiteView } from '../site/index.ts';
 import { PageStation } from '../page/index.ts';
 import type { Sorting } from './barsFor.ts';
 import { SurveyView } from './SurveyView.tsx';
@@ -38,6 +38,7 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
     else if (sheets.includes(path)) view.openAt('sheets', path, line ?? 1);
     else setProblem(`${path} is neither a page nor a sheet, and none of them names it.`);
   };
+  const [readAsPages, reading] = useReadAsPagesMutation();
   const asked = useAskedLineUp(view.siteId, inHand);
   const act = async (finding: FindingReply): Promise<void> => {
     setProblem(undefined);
@@ -46,6 +47,14 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
     else if (does === 'look') {
       const place = finding.places.find(({ path }) => inScope.has(path)) ?? finding.places[0];
       if (place) openPath(place.path, place.line);
+    } else if (does === 'read') {
+      // the finding's subject is the ending
+      const endings = [finding.id.slice(finding.id.indexOf(' ') + 1)];
+      try {
+        await readAsPages({ id: view.siteId, base: view.site!.revision, endings }).unwrap();
+      } catch (error) {
+        setProblem(problemText(error));
+      }
     } else {
       try {
         const { label, asks } = finding.action;
@@ -80,7 +89,7 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
         markup={markup ? 'known' : isAsked ? 'asked' : 'unasked'}
         onMarkup={() => setAsking(true)}
         sorting={sorting}
-        busy={inHand.changing || asked.looking}
+        busy={inHand.changing || asked.looking || reading.isLoading}
         problem={problem}
         onAll={() => view.setScope([])}
         onChoose={(chosen) => (chosen.length === 1 ? view.open(chosen[0]) : view.setScope(chosen))}
