@@ -1,7 +1,14 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
-import { describeStayReason, driftedProperties, type Site, type SiteCheck, type SiteChecker } from '@syndeton/core';
-import type { FamiliesReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import {
+  describeStayReason,
+  driftedProperties,
+  type FoundFinding,
+  type Site,
+  type SiteCheck,
+  type SiteChecker,
+} from '@syndeton/core';
+import type { FamiliesReply, FindingReply, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
 
 /** Grows when what a survey says changes, so that kept ones are made anew. */
 export const inventoryVersion = 9;
@@ -41,17 +48,29 @@ const packed = async (value: unknown): Promise<Uint8Array> =>
     { level: 3 },
   );
 
+/** A finding without its edits: these are made again on the site as it is when it is mended. */
+export const findingReply = ({
+  id,
+  kind,
+  severity,
+  sentence,
+  sheet,
+  pages,
+  places,
+  action,
+}: FoundFinding): FindingReply => ({
+  id,
+  kind,
+  severity,
+  sentence,
+  ...(sheet === undefined ? {} : { sheet }),
+  pages: [...pages],
+  places: [...places],
+  action,
+});
+
 export function surveyReply({ survey, families, findings, reach }: SiteCheck): SurveyReply {
-  const told = findings.map(({ id, kind, severity, sentence, sheet, pages, places, action }) => ({
-    id,
-    kind,
-    severity,
-    sentence,
-    ...(sheet === undefined ? {} : { sheet }),
-    pages,
-    places,
-    action,
-  }));
+  const told = findings.map(findingReply);
   return {
     ...survey,
     findings: told,

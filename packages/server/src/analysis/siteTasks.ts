@@ -42,7 +42,7 @@ import type { DraftReply, FindingReply, PageBandsReply, ProofReply, ProposalRepl
 import type { RevisionStore } from '../stores/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
-import { makeInventory } from './inventory.ts';
+import { findingReply, makeInventory } from './inventory.ts';
 import { elementReply, overridesReply, questionReply, valueReply } from './precedence.ts';
 import { effectReply, ruleScoreReply, sheetReachReply, wordsReply } from './sheetReplies.ts';
 import { mistakesIn } from './mistakes.ts';
@@ -173,7 +173,7 @@ export function makeSiteTasks(
     },
     async markup({ state }, step) {
       const { site } = await draftOf(state);
-      return markupFindings(site, step) as unknown as FindingReply[];
+      return markupFindings(site, step).map(findingReply);
     },
     async words({ state }, step) {
       const { site, outcomes } = await outcomesOf(state, step);

@@ -1,6 +1,7 @@
 import { closed, fields, operationType, type Known, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import type { FoundFinding } from '../../checks/finding.ts';
+import { markupFindings } from '../../checks/pageMarkup.ts';
 import type { ChangeSet } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import type { Site } from '../../source/site.ts';
@@ -23,13 +24,19 @@ export interface MendPlan {
 
 /** Looks for the finding on the site as it is now, so that a mend fits whatever was lined up before it. */
 export function planMend(site: Site, { finding, files }: MendFinding, known: Known): Result<MendPlan, MendProblem> {
-  const found = known.check(site).findings.find((one) => one.id === finding);
+  const found = findingsFor(site, { finding, files }, known).find((one) => one.id === finding);
   if (!found) return fail({ kind: 'no-such-finding', finding });
   const mends = found.mends.filter(({ path }) => files === undefined || files.includes(path));
   if (found.action.does !== 'mend' || mends.length === 0) return fail({ kind: 'nothing-to-mend', finding });
   const edited = mends.map(({ path, edits }) => ({ path, hash: site.files.get(path)!.hash, edits: [...edits] }));
   return succeed({ changes: { created: [], edited, deleted: [] }, sentence: sentenceFor(found) });
 }
+
+/** What a validator says is no part of the check: it is asked about the pages named. */
+const findingsFor = (site: Site, { finding, files }: Pick<MendFinding, 'finding' | 'files'>, known: Known): readonly FoundFinding[] =>
+  finding.startsWith('page-markup ')
+    ? markupFindings(site, undefined, files && new Set(files))
+    : known.check(site).findings; // prettier-ignore
 
 const sentenceFor = ({ action, sentence }: FoundFinding): string => `${action.label}: ${sentence.replaceAll('`', '')}`;
 

@@ -25,12 +25,14 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
   // what concerns no page is told of when nothing is chosen
   const isAsked = asking || view.pages.length <= mostAsked;
   const { currentData: markup } = useMarkupQuery({ id: view.siteId, number: inHand.draft!.base }, { skip: !isAsked });
+  // asked of the revision: what the draft mends of it is told of no more
+  const mended = useMemo(() => new Set(inHand.draft!.operations.flatMap((one) => (one.kind === 'mend' ? [one.finding] : []))), [inHand.draft]); // prettier-ignore
   const findings = useMemo(
     () =>
-      [...survey.findings, ...(markup ?? [])].filter(({ pages: on }) =>
+      [...survey.findings, ...(markup ?? []).filter(({ id }) => !mended.has(id))].filter(({ pages: on }) =>
         on.length === 0 ? !view.scoped : on.some((page) => inScope.has(page)),
       ),
-    [survey, markup, inScope, view.scoped],
+    [survey, markup, mended, inScope, view.scoped],
   );
   const sheets = useMemo(() => survey.sheets.map((sheet) => sheet.path), [survey]);
   const openPath = (path: string, line?: number): void => {
@@ -58,7 +60,9 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
     } else {
       try {
         const { label, asks } = finding.action;
-        await asked.lineUp(`${label}?`, [{ kind: 'mend', finding: finding.id }], asks === undefined ? [] : [asks]);
+        // what a validator says is looked for again on the pages named alone
+        const files = finding.kind === 'page-markup' ? { files: finding.pages } : {};
+        await asked.lineUp(`${label}?`, [{ kind: 'mend', finding: finding.id, ...files }], asks === undefined ? [] : [asks]); // prettier-ignore
       } catch (error) {
         setProblem(problemText(error));
       }
