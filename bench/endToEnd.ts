@@ -16,12 +16,18 @@ export interface EndToEnd {
   readonly frames: Readonly<Record<string, number>>;
 }
 
+/** As many lines as a sheet may have and typing still not wait. */
+const longSheet = {
+  path: 'css/long.css',
+  text: Array.from({ length: 1250 }, (_, i) => `.r${i} {\n  color: #0b5563;\n  margin: ${i}px 0;\n}\n`).join(''),
+};
+
 const port = 18_098;
 const origin = `http://127.0.0.1:${port}`;
 
 /** Brings a generated site in through the built server, then uses its survey in Chromium. */
 export async function endToEnd(pages: number): Promise<EndToEnd> {
-  const files = makeFiles(pages, 'embedded');
+  const files = new Map(makeFiles(pages, 'embedded')).set(longSheet.path, new TextEncoder().encode(longSheet.text));
   const zip = zipSync(Object.fromEntries(files), { level: 1 });
   const bytes = [...files.values()].reduce((sum, content) => sum + content.length, 0);
   const server = await startServer();
@@ -96,10 +102,21 @@ async function useSurvey(siteId: string): Promise<Record<string, number>> {
         });
         await page.locator('.srct').waitFor();
       }),
+      'typing in a sheet of 5,000 lines': await typing(page, siteId),
     };
   } finally {
     await browser.close();
   }
+}
+
+/** In the middle of it, a rule of a person who writes fast. */
+async function typing(page: Page, siteId: string): Promise<number> {
+  await page.goto(`${origin}/sites/${siteId}/sheets?open=${encodeURIComponent(longSheet.path)}`);
+  const editor = page.locator('.cm-content');
+  await editor.waitFor();
+  await page.waitForTimeout(3000);
+  await editor.click();
+  return longestFrame(page, () => page.keyboard.type('\n.new { color: red; margin: 0 }\n', { delay: 50 }));
 }
 
 /** From the navigation on: the reply is read, and everything is drawn for the first time. */

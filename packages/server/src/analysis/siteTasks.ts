@@ -38,7 +38,7 @@ import {
   type LeftRule,
   type Site,
 } from '@syndeton/core';
-import type { DraftReply, FindingReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
+import type { DraftReply, PageBandsReply, ProofReply, ProposalReply } from '@syndeton/contract';
 import type { RevisionStore } from '../stores/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { attributeGroups } from './attributeGroups.ts';
