@@ -30,7 +30,7 @@ async function bring(page: Page, name: string, files: Record<string, Uint8Array>
 test('pages put in later are compared with the others, and one action links them alike', async ({ page }) => {
   await bring(page, 'later', { 'a.html': linked, 'b.html': linked, 's.css': text('p{color:red}') });
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Nothing is left inside 2 pages');
-  await page.getByRole('button', { name: 'What was brought in' }).click();
+  await page.getByRole('button', { name: 'Files of the site' }).click();
   const box = page.getByRole('dialog');
   await expect(box).toContainText('2 pages, 1 sheet and 0 other files as of r1');
   await page.getByLabel('Files to put in').setInputFiles({
@@ -45,7 +45,7 @@ test('pages put in later are compared with the others, and one action links them
   await expect(draftBar(page)).toContainText('new looks different');
   await draftBar(page).getByRole('button', { name: 'Discard' }).click();
   await page.getByRole('complementary', { name: 'Pages' }).getByRole('button', { name: /^new/ }).click();
-  await page.getByRole('button', { name: 'What was brought in' }).click();
+  await page.getByRole('button', { name: 'Files of the site' }).click();
   await box.getByRole('button', { name: 'Take the 1 chosen page out' }).click();
   await expect(box).toContainText('Saved as r3: 1 file taken out (new).');
 });

@@ -15,6 +15,6 @@ export const draftBar = (page: Page) => page.getByRole('region', { name: 'Draft'
 export async function agree(page: Page): Promise<void> {
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^Line it up/ })
+    .getByRole('button', { name: /^Put it in the draft/ })
     .click();
 }

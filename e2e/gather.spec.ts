@@ -55,7 +55,7 @@ test('a family is dragged to a sheet', async ({ page }) => {
   const row = page.getByRole('row', { name: /^Choose #wrap/ }).first();
   await row.dragTo(page.getByRole('button', { name: /css\/base\.css/ }));
   await expect(page.getByLabel(/File, from the site/)).toHaveValue('css/base.css');
-  await page.getByRole('button', { name: 'Line it up' }).click();
+  await page.getByRole('button', { name: 'Put it in the draft' }).click();
   await expect(draftBar(page)).toContainText('1 operation');
   await expect(row).toContainText('base.css');
 });
@@ -113,7 +113,7 @@ test('a plan bargained with: its sheet read, a mark renamed, a trade taken, a ve
   await expect(draftBar(page)).toContainText('2 pages look as you chose', proved);
   await draftBar(page).getByRole('button', { name: 'Discard' }).click();
   await page.getByRole('button', { name: 'Discard them' }).click();
-  await expect(draftBar(page)).toContainText('Nothing lined up');
+  await expect(draftBar(page)).toContainText('The draft is empty');
   await draftBar(page).getByRole('button', { name: 'Put back' }).click();
   await expect(draftBar(page)).toContainText('6 operations', proved);
   await expect(draftBar(page)).toContainText('2 pages look as you chose', proved);

@@ -64,7 +64,7 @@ test('the whole way by keyboard', async ({ page }) => {
   await expect(draftBar(page)).toContainText(/look/, { timeout: 150_000 });
   // take it back, let a plan be made instead, save and look at what leaves
   await page.keyboard.press('Control+z');
-  await expect(draftBar(page)).toContainText('Nothing lined up');
+  await expect(draftBar(page)).toContainText('The draft is empty');
   await page.keyboard.press('p');
   await expect(draftBar(page)).toContainText('All 26 pages look the same.', { timeout: 200_000 });
   await page.keyboard.press('Control+Enter');

@@ -20,7 +20,7 @@ test('all links of the demo are mended, and the pages that were forgotten are na
   await expect(grid.getByRole('row', { name: /^history/ })).toContainText('no such file there');
   await page.getByRole('button', { name: 'css/history.css' }).click();
   await page.getByRole('button', { name: 'Take the link out' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('every page is tied in', proved);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('every page has its links', proved);
 });
 
 test('a sheet: its place, path, medium and name, by keyboard; each said in the draft and undone', async ({ page }) => {

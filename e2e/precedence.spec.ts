@@ -90,7 +90,7 @@ test('overrides: the copies go, told where that could change a look; one is shar
   const row = page.getByRole('row', { name: /#wrap h2 .*color/ }).first();
   await row.getByRole('button', { name: '#wrap h2' }).click();
   await expect(page.getByRole('row', { name: /^pages that change/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it, with a note' }).click();
+  await page.getByRole('button', { name: 'Keep it, with a note' }).click();
   await page.getByLabel('Why it is kept').fill('the fair asked for it');
   await page.keyboard.press('Enter');
   await expect(page.getByText('“the fair asked for it”')).toBeVisible(proved);

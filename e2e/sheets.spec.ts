@@ -141,7 +141,7 @@ test('form and text give the same bytes', async ({ page }) => {
   const byForm = await textOf(page, id, 'css/booking.css');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('Control+z');
-  await expect(draftBar(page)).toContainText('Nothing lined up', proved);
+  await expect(draftBar(page)).toContainText('The draft is empty', proved);
   const reply = await page.request.put(`/api/sites/${id}/draft`, {
     data: { base: 1, version: ((await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { version: number }).version, operations: [{ kind: 'change-rule', sheet: 'css/booking.css', rule: { selector, nth: 1 }, set: [{ property: 'text-align', value: 'left' }] }] }, // prettier-ignore
   });

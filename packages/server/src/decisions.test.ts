@@ -18,7 +18,7 @@ test('what operations would do is told before they are lined up; nothing is chan
   const { base, version } = await api.draft(id);
   const survey = (await request(app()).get(`/api/sites/${id}/revisions/1/survey`)).body as SurveyReply;
   const { id: finding, action } = survey.findings.find(({ kind }) => kind === 'link-in-comment')!;
-  expect(action).toEqual({ does: 'mend', label: 'Take it out', asks: 'later' });
+  expect(action).toEqual({ does: 'mend', label: 'Remove it', asks: 'later' });
   const effect = (operations: readonly object[]) =>
     request(app()).post(`/api/sites/${id}/draft/effect`).send({ base, version, operations });
   const told = await effect([{ kind: 'mend', finding }]);

@@ -22,13 +22,13 @@ import { query } from './queries.ts';
 /** The draft, what is planned into it, and revisions made of it or of each other. */
 export const draftRoutes = {
   fitRecipe: {
-    summary: 'What of a recipe fits the draft, and what does not; nothing is lined up',
+    summary: 'What of a recipe fits the draft, and what does not; the draft stays as it is',
     body: RecipeBody,
     reply: { status: 200, body: FittedRecipe },
     problems: [404, 409, 422],
   },
   readDraft: {
-    summary: 'The operations lined up and what they change',
+    summary: 'The operations in the draft and what they change',
     reply: { status: 200, body: Draft },
     problems: [404, 422],
   },
@@ -61,7 +61,7 @@ export const draftRoutes = {
     problems: [404],
   },
   tryOperations: {
-    summary: 'What would look different if operations were lined up next; nothing is changed',
+    summary: 'What would look different if operations went into the draft next; nothing is changed',
     body: EffectBody,
     reply: { status: 200, body: Effect },
     problems: [404, 409, 422],

@@ -112,7 +112,7 @@ class CommentedStyles implements Check {
       return group.finding(
         'link-in-comment',
         `${pagesInWords(group.pages)} ${verb(group.pages.length, 'have', 'has')} ${what} inside a comment, where it does nothing`,
-        { mend: 'Take it out', ...(asks === undefined ? {} : { asks }) },
+        { mend: 'Remove it', ...(asks === undefined ? {} : { asks }) },
       );
     });
     const conditional = this.conditional.all.map((group) =>

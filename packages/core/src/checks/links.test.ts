@@ -221,7 +221,7 @@ test.each([
 ])('a link in a comment is put %s', (_where, head, after, asks) => {
   const site = siteOf(three(head));
   const found = checkSite(site, { kinds: ['link-in-comment'] }).findings;
-  expect(found.map(({ action }) => action)).toEqual([{ does: 'mend', label: 'Take it out', ...(asks === undefined ? {} : { asks }) }]);
+  expect(found.map(({ action }) => action)).toEqual([{ does: 'mend', label: 'Remove it', ...(asks === undefined ? {} : { asks }) }]);
   const mended = applyOperations(site, [{ kind: 'mend', finding: found[0]!.id }]);
   expect(mended.ok && textIn(mended.value.site, 'a.html')).toContain(`\n${after}\n</head>`);
 }); // prettier-ignore

@@ -12,9 +12,9 @@ export interface MarkupMessage {
 
 /** What can be taken out of the markup with nothing else becoming another page; what the act is called. */
 export function markupMend({ rule, message }: MarkupMessage): string | undefined {
-  if (rule === 'no-dup-attr') return 'Take out the one that does not count';
+  if (rule === 'no-dup-attr') return 'Remove the one that does not count';
   if (rule === 'no-dup-class') return 'Say it once';
-  return rule === 'void-content' || /^Stray end tag/.test(message) ? 'Take out the end tag' : undefined;
+  return rule === 'void-content' || /^Stray end tag/.test(message) ? 'Remove the end tag' : undefined;
 }
 
 /** The edits that take it out; none where browsers would then build another page of it (`</p>` and `</br>` alone make an element). */

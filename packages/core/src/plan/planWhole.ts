@@ -128,7 +128,8 @@ function withHints(plan: WholePlan, sheet: string, options: WholePlanOptions, pr
   // where elements only get another tag there is no rule
   const rules = made.groups.filter(({ name }) => name !== '');
   const linking = [...new Set(rules.flatMap((group) => group.pages))];
-  const why = 'What presentational attributes said, as rules that count as little; linked before all other sheets.';
+  const why =
+    'What presentational attributes said, as rules that every other rule beats; linked before all other sheets.';
   return {
     ...plan,
     operations: [...plan.operations, operation],

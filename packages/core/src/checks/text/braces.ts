@@ -123,7 +123,7 @@ function tooMany(text: string, t: Tokens, top: readonly Block[], stray: readonly
       severity: severityOf.brace,
       span,
       sentence,
-      mend: { label: 'Take it out', edits: [{ span: wholeLines(text, span), text: '' }] },
+      mend: { label: 'Remove it', edits: [{ span: wholeLines(text, span), text: '' }] },
     };
   });
 }

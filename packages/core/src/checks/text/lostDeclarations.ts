@@ -41,7 +41,7 @@ function saidOf(text: string, written: string, span: TextFinding['span']): Pick<
   const end = /^\s*;/.exec(text.slice(span.end))?.[0].length ?? 0;
   return {
     sentence: `${code(written.length > 40 ? `${written.slice(0, 40)}…` : written)} is no declaration, so browsers pass over it.`,
-    mend: { label: 'Take it out', edits: [{ span: wholeLines(text, { start: span.start, end: span.end + end }), text: '' }] }, // prettier-ignore
+    mend: { label: 'Remove it', edits: [{ span: wholeLines(text, { start: span.start, end: span.end + end }), text: '' }] }, // prettier-ignore
   };
 }
 

@@ -36,7 +36,7 @@ const misplaced = (text: string, { span }: Rule, sentence: string): TextFinding 
   severity: severityOf['misplaced-rule'],
   span,
   sentence,
-  mend: { label: 'Take it out', edits: [{ span: wholeLines(text, span), text: '' }] },
+  mend: { label: 'Remove it', edits: [{ span: wholeLines(text, span), text: '' }] },
 });
 
 /** Moving it to the top makes it count: the look changes, so its label says so. */

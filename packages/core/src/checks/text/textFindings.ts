@@ -89,7 +89,7 @@ function declarationFindings(text: string, list: readonly Declaration[], inQuirk
     severity: severityOf['hidden-declaration'],
     span: early.span,
     sentence: `${code(`${late.property}: ${late.value}`)} further down in this rule beats it, so it never counts.`,
-    mend: { label: 'Take it out', edits: [{ span: withSemicolon(text, early), text: '' }] },
+    mend: { label: 'Remove it', edits: [{ span: withSemicolon(text, early), text: '' }] },
   }));
   return [...slips, ...hidden];
 }
@@ -155,7 +155,7 @@ function markupFindings(text: string, sheet: Sheet): readonly TextFinding[] {
       severity: severityOf['markup-in-sheet'],
       span,
       sentence: `${code(text.slice(span.start, span.end))} is page markup; the rule after it is lost.`,
-      mend: { label: 'Take it out', edits: [{ span: wholeLines(text, span), text: '' }] },
+      mend: { label: 'Remove it', edits: [{ span: wholeLines(text, span), text: '' }] },
     };
   });
 }

@@ -24,16 +24,16 @@ function mended(body: string): { readonly body: string; readonly acts: readonly 
 }
 
 test.each<readonly [body: string, after: string, ...acts: string[]]>([
-  ['<p class="a" class="b" class = \'c\'>x</p>', '<p class="a">x</p>', 'Take out the one that does not count'],
+  ['<p class="a" class="b" class = \'c\'>x</p>', '<p class="a">x</p>', 'Remove the one that does not count'],
   [
     '<p title=a title=b hidden hidden>x</p>',
     '<p title=a hidden>x</p>',
-    'Take out the one that does not count',
-    'Take out the one that does not count',
+    'Remove the one that does not count',
+    'Remove the one that does not count',
   ],
   ['<p class="a b  a">x</p>', '<p class="a b">x</p>', 'Say it once'],
-  ['<div>x</div></div>y', '<div>x</div>y', 'Take out the end tag'],
-  ['x<img src=a.png alt=""></img>y', 'x<img src=a.png alt="">y', 'Take out the end tag'],
+  ['<div>x</div></div>y', '<div>x</div>y', 'Remove the end tag'],
+  ['x<img src=a.png alt=""></img>y', 'x<img src=a.png alt="">y', 'Remove the end tag'],
   // an end tag that makes an element of its own
   ['<p>x<div>y</div></p>', '<p>x<div>y</div></p>'],
   ['x</br>y', 'x</br>y'],

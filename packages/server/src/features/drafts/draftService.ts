@@ -156,7 +156,7 @@ export function makeDraftService({
     async save(siteId, { base, version, message, note }) {
       const draft = await seen(siteId, base, version);
       if (draft.operations.length === 0)
-        throw new Refusal('draft-empty', 'There is nothing to save: no operation is lined up.');
+        throw new Refusal('draft-empty', 'There is nothing to save: the draft is empty.');
       const { reply, files, decisions } = await hold(siteId, draft);
       if (reply.problem) throw new Refusal('operation-refused', reply.problem.detail);
       const inventory = await inventories.ofDraft(stateOf(siteId, draft));

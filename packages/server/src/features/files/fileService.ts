@@ -181,7 +181,7 @@ const draftNotEmpty = (operations: number): Refusal =>
     'draft-not-empty',
     operations === 0
       ? 'The draft was changed meanwhile, in another window. Look at it, then change the files.'
-      : `${operations === 1 ? 'An operation is' : `${operations} operations are`} lined up. Save or discard the draft, then change the files.`,
+      : `${operations === 1 ? 'An operation is' : `${operations} operations are`} in the draft. Save or discard it, then change the files.`,
   );
 
 /** A folder as people write it, with its slash. */

@@ -183,4 +183,4 @@ function committed(siteId: string, base: number, changedFiles: number, outcome: 
 }
 
 const draftInTheWay = (): Refusal =>
-  new Refusal('draft-not-empty', 'Operations are lined up. Save or discard the draft, then go back to the revision.');
+  new Refusal('draft-not-empty', 'Operations are in the draft. Save or discard it, then go back to the revision.');

@@ -90,7 +90,7 @@ function Question({
       </div>
       <div className="mt-4 flex items-center gap-4">
         <button type="button" className="btn next" onClick={onYes}>
-          {differing.length > 0 ? 'Line it up all the same' : 'Line it up'}
+          {differing.length > 0 ? 'Put it in the draft all the same' : 'Put it in the draft'}
         </button>
         <button type="button" className="act" onClick={onNo}>
           Cancel

@@ -126,7 +126,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
                   disabled={busy}
                   onClick={() => void attempt(() => takeOut({ id: site.id, base, paths: [file.path] }).unwrap())}
                 >
-                  Take it out
+                  Remove from the site
                 </button>
               </li>
             ))}

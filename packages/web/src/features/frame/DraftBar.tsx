@@ -140,7 +140,7 @@ export function DraftBar({
               </button>
             )}
             <button type="button" className="act" onClick={onBroughtIn}>
-              What was brought in
+              Files of the site
             </button>
           </>
         )}

@@ -34,9 +34,9 @@ export function DraftReview({
                 type="button"
                 className="act"
                 onClick={() => onRemove(i)}
-                aria-label={`Take out operation ${i + 1}`}
+                aria-label={`Remove operation ${i + 1} from the draft`}
               >
-                Take it out
+                Remove from the draft
               </button>
             </div>
             {step.left.slice(0, 5).map((left) => (

@@ -237,9 +237,9 @@ function SiteFinder({
 
 function idleSentence(view: SiteView): string {
   if (!view.site || !view.survey) return '';
-  if (view.site.revision > 1) return `Nothing lined up since r${view.site.revision}.`;
+  if (view.site.revision > 1) return `The draft is empty: nothing was changed since r${view.site.revision}.`;
   const { pages, sheets, otherFiles } = view.survey;
-  return `Nothing lined up. The site is exactly as it was brought in: ${count(pages.length, 'page')}, ${count(sheets.length, 'sheet')}, ${count(otherFiles, 'other file')}.`;
+  return `The draft is empty. The site is exactly as it was brought in: ${count(pages.length, 'page')}, ${count(sheets.length, 'sheet')}, ${count(otherFiles, 'other file')}.`;
 }
 
 const Loading = () => (

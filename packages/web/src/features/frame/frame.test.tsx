@@ -69,7 +69,7 @@ describe('draft bar', () => {
     progress: undefined,
     failed: undefined,
     revision: 1,
-    idle: 'Nothing lined up.',
+    idle: 'The draft is empty.',
     unfinished: [],
     problem: undefined,
     busy: false,
@@ -78,8 +78,8 @@ describe('draft bar', () => {
   test('nothing lined up', () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(0)} proof={undefined} />);
-    expect(screen.getByText('Nothing lined up.')).toBeTruthy();
-    screen.getByRole('button', { name: 'What was brought in' }).click();
+    expect(screen.getByText('The draft is empty.')).toBeTruthy();
+    screen.getByRole('button', { name: 'Files of the site' }).click();
     expect(on.onBroughtIn).toHaveBeenCalled();
     expect(screen.queryByRole('button', { name: /What r/ })).toBeNull();
   });
@@ -175,7 +175,7 @@ describe('draft bar', () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(2)} proof={proofOf('same')} />);
     await userEvent.click(screen.getByRole('button', { name: 'Review' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Take out operation 1' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove operation 1 from the draft' }));
     expect(on.onRemove).toHaveBeenCalledWith(0);
   });
 });

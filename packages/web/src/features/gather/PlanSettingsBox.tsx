@@ -143,7 +143,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
             Use these
           </button>
           <button type="button" className="act" onClick={onClose}>
-            Leave it
+            Cancel
           </button>
         </div>
       </form>

@@ -99,10 +99,10 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
             className="btn next"
             disabled={busy || sheet.trim() === '' || (exists && where === 'before' && rule.trim() === '')}
           >
-            {busy ? 'Lining up …' : 'Line it up'}
+            {busy ? 'Working …' : 'Put it in the draft'}
           </button>
           <button type="button" className="act" onClick={onClose}>
-            Leave it
+            Cancel
           </button>
         </div>
       </form>

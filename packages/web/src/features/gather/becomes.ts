@@ -66,7 +66,7 @@ export function sayDecisions(
         case 'dead':
           return `says nothing, goes for good${pages}`;
         case 'block':
-          return `own sheet, with its block${pages}`;
+          return `a sheet of its own, with the rest of its block${pages}`;
         case 'takes':
           return `takes ${letter(versions.findIndex((version) => version.id === one.version))}${pages}`;
         case 'open':

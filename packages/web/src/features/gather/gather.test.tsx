@@ -227,7 +227,7 @@ test('a refused name says why under the field and keeps what was typed', async (
   const field = box.getByLabelText(/File, from the site/);
   await user.clear(field);
   await user.type(field, 'a b');
-  await user.click(box.getByRole('button', { name: 'Line it up' }));
+  await user.click(box.getByRole('button', { name: 'Put it in the draft' }));
   expect((await box.findByRole('alert')).textContent).toBe('The name a b holds a space.');
   expect((field as HTMLInputElement).value).toBe('a b');
   expect(onSend).toHaveBeenCalledWith('a b', { keepEmptyBlocks: false, place: undefined });
@@ -242,9 +242,9 @@ test('in a sheet that is there rules go before one of its own', async () => {
   );
   const box = within(screen.getByRole('dialog'));
   await user.click(box.getByRole('radio', { name: 'before a rule' }));
-  expect((box.getByRole('button', { name: 'Line it up' }) as HTMLButtonElement).disabled).toBe(true);
+  expect((box.getByRole('button', { name: 'Put it in the draft' }) as HTMLButtonElement).disabled).toBe(true);
   await user.type(box.getByRole('textbox', { name: /by its selector/ }), '.notice');
-  await user.click(box.getByRole('button', { name: 'Line it up' }));
+  await user.click(box.getByRole('button', { name: 'Put it in the draft' }));
   expect(onSend).toHaveBeenCalledWith('css/base.css', { keepEmptyBlocks: false, place: { before: '.notice' } });
 });
 

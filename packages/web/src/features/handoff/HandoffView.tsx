@@ -70,7 +70,7 @@ export function HandoffView({
           <p className="note">
             r{site.revision} against r1, as it was brought in. {count(site.files.length - files.length, 'other file')}{' '}
             stay as they are on the server.
-            {linedUp > 0 ? ` ${count(linedUp, 'operation')} lined up but not saved: not in here.` : ''}
+            {linedUp > 0 ? ` ${count(linedUp, 'operation')} in the draft, not saved: not in here.` : ''}
           </p>
         </div>
         <div className="ml-auto">

@@ -73,7 +73,7 @@ test('nothing changed: the one action that brings something', () => {
 
 test('what is lined up but not saved is said to be missing', () => {
   show(changes, 2);
-  expect(screen.getByText(/2 operations lined up but not saved: not in here/)).toBeTruthy();
+  expect(screen.getByText(/2 operations in the draft, not saved: not in here/)).toBeTruthy();
 });
 
 test('what was checked, with the way to what is still wrong', () => {

@@ -50,11 +50,11 @@ export function LinksView(props: LinksProps) {
           <b>{scoped ? `${scope.length} of ${pages.length} pages` : count(pages.length, 'page')}</b>,{' '}
           {count(existing, 'sheet')}:{' '}
           {grid.findings.length === 0 ? (
-            <>every page is tied in.</>
+            <>every page has its links.</>
           ) : (
             <>
               <b>{count(grid.findings.length, 'link')}</b> {grid.findings.length === 1 ? 'needs' : 'need'} mending
-              before every page is tied in.
+              before every page has its links.
             </>
           )}
         </h1>

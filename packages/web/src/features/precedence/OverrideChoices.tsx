@@ -84,7 +84,7 @@ export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages
           <td>
             {noting === undefined ? (
               <button type="button" className="act" onClick={() => setNoting('')}>
-                Leave it, with a note
+                Keep it, with a note
               </button>
             ) : (
               <form

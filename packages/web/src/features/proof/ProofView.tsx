@@ -49,7 +49,7 @@ export function ProofView({
   if (!states || path === undefined)
     return (
       <div className="p-6">
-        <h1 className="say">Nothing is lined up and nothing was saved yet, so there is nothing to compare.</h1>
+        <h1 className="say">The draft is empty and nothing was saved yet, so there is nothing to compare.</h1>
         <button type="button" className="btn next mt-4" onClick={onGather}>
           Gather the rules
         </button>

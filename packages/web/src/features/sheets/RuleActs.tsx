@@ -28,7 +28,7 @@ export function RuleActs({ selector, parts, onMove, onSplitSheet, onPart, onComm
       {parts && <MenuItem onSelect={onPart}>Part it, a rule for each selector</MenuItem>}
       {onName && <MenuItem onSelect={onName}>Rename its class or ID</MenuItem>}
       <MenuItem onSelect={onCommentOut}>Comment it out</MenuItem>
-      <MenuItem onSelect={onDelete}>Take it out</MenuItem>
+      <MenuItem onSelect={onDelete}>Delete the rule</MenuItem>
     </Menu>
   );
 }

@@ -52,7 +52,7 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
           <span>
             {count(one.rules, 'rule')}, {kB(one.bytes)}
           </span>
-          <span>{dresses(one.pages)}</span>
+          <span>{usedBy(one.pages)}</span>
           {unfinished.includes(one.path) && <span className="text-ink">not in the draft yet</span>}
         </button>
       ))}
@@ -91,5 +91,5 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
   );
 }
 
-const dresses = (pages: readonly string[]): string =>
+const usedBy = (pages: readonly string[]): string =>
   pages.length === 0 ? 'no page links it' : pages.length === 1 ? pageName(pages[0]!) : `${pages.length} pages`;

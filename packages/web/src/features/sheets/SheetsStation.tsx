@@ -76,7 +76,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
     <div className="shts">
       <div className="scope">
         <h1 className="say">
-          <b>{path}</b> dresses <b>{count(sheet.pages.length, 'page')}</b> with <b>{count(sheet.rules, 'rule')}</b>
+          <b>{path}</b> has <b>{count(sheet.rules, 'rule')}</b> for <b>{count(sheet.pages.length, 'page')}</b>
           {wrong?.path === path && wrong.count > 0 && (
             <>
               ; <b>{count(wrong.count, 'line')}</b>{' '}

@@ -6,7 +6,7 @@ export function SiteThread({ tied }: { readonly tied: readonly boolean[] }) {
       width="158"
       height="20"
       role="img"
-      aria-label={`${tied.filter(Boolean).length} of ${tied.length} stations tied`}
+      aria-label={`${tied.filter(Boolean).length} of ${tied.length} stations done`}
     >
       {tied.slice(1).map((next, i) => (
         <path key={i} className="th" d={between(i, tied[i]!, next)} />

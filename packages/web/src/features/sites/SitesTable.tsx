@@ -17,7 +17,7 @@ interface Props {
   readonly onRemove: (site: SiteSummaryReply) => void;
 }
 
-/** The sites that are here: how far each is bound, and what is left in its pages. Those being read stand last. */
+/** The sites that are here: what is done of each, and what is left in its pages. Those being read stand last. */
 export function SitesTable({ sites, reading, onStop, onRename, onRemove }: Props) {
   const apart = namesApart(sites);
   return (
@@ -36,7 +36,7 @@ export function SitesTable({ sites, reading, onStop, onRename, onRemove }: Props
           <th>Site</th>
           <th className="text-right!">Pages</th>
           <th className="text-right!">Saved</th>
-          <th>How far it is bound</th>
+          <th>What is done</th>
           <th>shared, left in the pages</th>
           <th>
             <span className="hidden-table">More</span>
@@ -84,7 +84,7 @@ function SiteRow({
         <span className="note block">
           {site.revision === 1 ? 'brought in' : 'saved'} {savedWhen(site.savedAt)}
           {site.revision === 1 ? '' : `: ${site.message}`}
-          {site.draftOperations > 0 ? `; ${count(site.draftOperations, 'operation')} lined up` : ''}
+          {site.draftOperations > 0 ? `; ${count(site.draftOperations, 'operation')} in the draft` : ''}
         </span>
       </td>
       <td className="text-right">{site.figures.pages.toLocaleString('en')}</td>

@@ -20,7 +20,7 @@ export function howFarBound({ figures, revision }: SiteSummaryReply): {
     settled && revision > 1,
     settled && linked && revision > 1,
   ];
-  if (tied.every(Boolean)) return { tied, words: 'all bound' };
+  if (tied.every(Boolean)) return { tied, words: 'all done' };
   if (figures.sheets === 0) return { tied, words: 'no sheet yet' };
   if (!gathered && waiting.drifted > 0)
     return {

@@ -161,13 +161,7 @@ test.each<[string, Partial<SiteSummaryReply['figures']>, number, string, string]
     'XXooXXo',
     '1 link to mend',
   ],
-  [
-    'all',
-    { embeddedRules: 0, waiting: { drifted: 0, links: 0, overrides: 0, findings: 0 } },
-    2,
-    'XXXXXXX',
-    'all bound',
-  ],
+  ['all', { embeddedRules: 0, waiting: { drifted: 0, links: 0, overrides: 0, findings: 0 } }, 2, 'XXXXXXX', 'all done'],
   ['no sheet', { sheets: 0 }, 1, 'Xoooooo', 'no sheet yet'],
 ])('how far a site is bound: %s', (_shows, figures, revision, knots, words) => {
   const one = site('A', 5, revision);
