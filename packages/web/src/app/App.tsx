@@ -1,5 +1,5 @@
-import { BrowserRouter, Navigate, Route, Routes, useParams } from 'react-router';
-import { SiteFrame } from '../features/frame/index.ts';
+import { BrowserRouter, Navigate, Route, Routes, useLocation, useParams } from 'react-router';
+import { NotHere, SiteFrame } from '../features/frame/index.ts';
 import { StartPage } from '../features/sites/index.ts';
 
 export function App() {
@@ -9,10 +9,15 @@ export function App() {
         <Route path="/" element={<StartPage />} />
         <Route path="/sites/:siteId" element={<ToSurvey />} />
         <Route path="/sites/:siteId/:station" element={<SiteFrame />} />
-        <Route path="*" element={<Navigate to="/" replace />} />
+        <Route path="*" element={<Nowhere />} />
       </Routes>
     </BrowserRouter>
   );
+}
+
+function Nowhere() {
+  const { pathname } = useLocation();
+  return <NotHere what={`There is nothing at ${pathname}.`} to="/" way="To the sites" />;
 }
 
 function ToSurvey() {

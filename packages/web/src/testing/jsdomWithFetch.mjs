@@ -1,4 +1,4 @@
-// jsdom has no fetch: hand the tests Node's own web APIs
+// jsdom has no fetch: hand the tests Node's own web APIs; and no window: it is a wide one
 import { TestEnvironment } from 'jest-environment-jsdom';
 
 export default class extends TestEnvironment {
@@ -13,6 +13,7 @@ export default class extends TestEnvironment {
       TextEncoder,
       TextDecoder,
       ReadableStream,
+      matchMedia: () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined }),
     });
   }
 }

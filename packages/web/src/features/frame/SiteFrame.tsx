@@ -1,5 +1,5 @@
 import { Suspense, useMemo, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { count } from '../../ui/format.ts';
@@ -28,8 +28,13 @@ import { ChangedTexts, RevisionTexts } from '../texts/index.ts';
 import { KeysHelp } from './KeysHelp.tsx';
 import { PagesRail } from './PagesRail.tsx';
 import { Spine } from './Spine.tsx';
+import { NotHere } from './NotHere.tsx';
+import { unknownAddress } from './unknownAddress.ts';
 import { stationFigures } from './stationFigures.ts';
 import { Stations } from './Stations.tsx';
+
+/** On so few pages the overrides are counted before anybody looks at them. */
+const fewPages = 60;
 
 /** One site: head, thread, pages, the station's work, the draft bar. */
 export function SiteFrame() {
@@ -45,7 +50,8 @@ export function SiteFrame() {
   const [texts, setTexts] = useState<string | undefined>(undefined);
   const [showing, setShowing] = useState(false);
   const filter = useRef<HTMLInputElement>(null);
-  const overrides = useOverridesCount(view.siteId, view.site?.revision, view.station === 'precedence');
+  const isCounted = view.station === 'precedence' || (view.survey !== undefined && view.pages.length <= fewPages);
+  const overrides = useOverridesCount(view.siteId, view.site?.revision, isCounted);
   const unfinished = useUnfinishedSheets(view.siteId);
   const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
 
@@ -59,6 +65,7 @@ export function SiteFrame() {
     'ctrl+y': () => inHand.again?.(),
   });
 
+  const unknown = unknownAddress(view, draft ? [...draft.sheets, ...draft.changes].map(({ path }) => path) : []);
   const opensPages = view.station === 'proof' || (view.station === 'survey' && view.opened !== undefined);
   const verdicts = useMemo(() => new Map(proof?.pages.map((page) => [page.path, page])), [proof]);
   const rail = (
@@ -108,9 +115,13 @@ export function SiteFrame() {
           {view.failed !== undefined ? (
             <Failed error={view.failed} />
           ) : view.survey && view.site && draft ? (
-            <Suspense fallback={<Loading />}>
-              <Work view={view} inHand={inHand} onBringIn={() => setShowing(true)} />
-            </Suspense>
+            unknown ? (
+              <NotHere {...unknown} />
+            ) : (
+              <Suspense fallback={<Loading />}>
+                <Work view={view} inHand={inHand} onBringIn={() => setShowing(true)} />
+              </Suspense>
+            )
           ) : (
             <Loading />
           )}
@@ -252,9 +263,14 @@ function Failed({ error }: { readonly error: unknown }) {
   return (
     <div className="p-6" role="alert">
       <p className="err">{problemText(error)}</p>
-      <button type="button" className="btn mt-3" onClick={() => location.reload()}>
-        Try again
-      </button>
+      <p className="mt-3 flex items-center gap-4">
+        <button type="button" className="btn" onClick={() => location.reload()}>
+          Try again
+        </button>
+        <Link className="act" to="/">
+          To the sites
+        </Link>
+      </p>
     </div>
   );
 }

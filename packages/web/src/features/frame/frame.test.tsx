@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import type { DraftReply, ProofReply } from '@syndeton/contract';
 import { DraftBar } from './DraftBar.tsx';
 import { proofWords } from './proofWords.ts';
+import { unknownAddress } from './unknownAddress.ts';
 import { stationFigures } from './stationFigures.ts';
 
 const proofOf = (...verdicts: ('same' | 'intended' | 'unsure' | 'differs')[]): ProofReply => ({
@@ -188,6 +189,21 @@ test('before the pages are read the stations claim nothing', () => {
   ).toBe(true);
 });
 
+test.each<readonly [given: string, opened: string | undefined, what: RegExp | undefined]>([
+  ['survey', undefined, undefined],
+  ['survey', 'a.html', undefined],
+  ['sheets', 'css/a.css', undefined],
+  ['links', 'css/gone.css', undefined],
+  ['handoff', undefined, /^There is no station “handoff”. The stations are Survey, Gather, .* Hand-off\.$/],
+  ['proof', 'b.html', /^There is no page b\.html in r3 or the draft\.$/],
+  ['sheets', 'css/b.css', /^There is no sheet css\/b\.css in r3 or the draft\.$/],
+])('the address of %s with %s open', (given, opened, what) => {
+  const view = { siteId: 's', given, station: given === 'handoff' ? 'survey' : given, opened, pages: ['a.html'], site: { revision: 3 } }; // prettier-ignore
+  const found = unknownAddress(view as never, ['css/a.css']);
+  if (what === undefined) expect(found).toBeUndefined();
+  else expect(found!.what).toMatch(what);
+});
+
 test('the stations count what is there', () => {
   const survey = {
     pages: [{ path: 'a.html', embeddedRules: 3, styleAttributes: 2, sources: [] }],
@@ -206,5 +222,8 @@ test('the stations count what is there', () => {
     figures.precedence.words,
     figures.proof.waiting,
     figures.proof.words,
-  ]).toEqual(['5', 1, 1, 'overrides', 2, 'pages differ']);
+  ]).toEqual(['5', 1, 1, 'who decides', 2, 'pages differ']);
+  // one count: that of the list, once it is known
+  const counted = stationFigures(survey as never, draftOf(1), undefined, undefined, 62).precedence;
+  expect(counted).toEqual({ tied: false, waiting: 62, number: '62', words: 'overrides' });
 });

@@ -1,1 +1,2 @@
+export { NotHere } from './NotHere.tsx';
 export { SiteFrame } from './SiteFrame.tsx';

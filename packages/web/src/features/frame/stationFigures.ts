@@ -28,8 +28,8 @@ export function stationFigures(
   draft: DraftReply | undefined,
   proof: ProofReply | undefined,
   site: SiteDetailReply | undefined,
-  /** Declarations in pages that beat shared ones, once counted; the survey knows the odd ones only. */
-  counted?: number,
+  /** Declarations in pages that beat shared ones, as Precedence lists them; undefined while nobody counted. */
+  overrides?: number,
 ): Readonly<Record<StationName, StationFigure>> {
   if (!survey || !draft) return unknownFigures;
   const rules = survey.pages.reduce((sum, page) => sum + page.embeddedRules, 0);
@@ -37,7 +37,6 @@ export function stationFigures(
   const { drifted } = survey;
   const broken = survey.findings.filter(({ kind }) => isAboutLinks.test(kind)).length;
   const wrongSheets = survey.findings.filter(isAboutSheetText).length;
-  const overrides = counted ?? survey.findings.filter(({ kind }) => kind === 'override').length;
   const pagesThat = (verdict: string): number => proof?.pages.filter((page) => page.verdict === verdict).length ?? 0;
   const [unsure, intended] = [pagesThat('unsure'), pagesThat('intended')];
   const differing = (proof?.pages.length ?? 0) - pagesThat('same') - unsure - intended;
@@ -71,9 +70,16 @@ export function stationFigures(
     },
     precedence: {
       tied: overrides === 0 && rules === 0,
-      waiting: overrides,
-      number: overrides === 0 ? '' : String(overrides),
-      words: overrides === 0 ? 'no override' : overrides === 1 ? 'override' : 'overrides',
+      waiting: overrides ?? 0,
+      number: overrides ? String(overrides) : '',
+      words:
+        overrides === 0
+          ? 'no override'
+          : overrides === undefined
+            ? 'who decides'
+            : overrides === 1
+              ? 'override'
+              : 'overrides',
     },
     proof: proofFigure(linedUp, saved, proof, differing, unsure, intended),
     'hand-off': {

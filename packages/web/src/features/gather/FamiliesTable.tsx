@@ -2,6 +2,7 @@ import { Fragment, useRef, useState } from 'react';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+import { useNarrow } from '../../ui/useNarrow.ts';
 import { Tick } from '../../ui/Tick.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import type { Becomes } from './becomes.ts';
@@ -30,6 +31,8 @@ export function FamiliesTable(props: Props) {
   const [cursor, setCursor] = useState(-1);
   const anchor = useRef(0);
   const body = useRef<HTMLTableSectionElement>(null);
+  const isNarrow = useNarrow();
+  const columns = isNarrow ? 5 : 6;
   const rows = families.slice(0, mostRows);
   const choose = (i: number, on: boolean, run: boolean): void => {
     const [from, to] = run ? [Math.min(anchor.current, i), Math.max(anchor.current, i)] : [i, i];
@@ -58,12 +61,11 @@ export function FamiliesTable(props: Props) {
       <caption className="hidden-table">Families of rules</caption>
       <colgroup>
         <col style={{ width: 26 }} />
-        <col style={{ width: '26%' }} />
-        <col style={{ width: 62 }} />
+        <col style={isNarrow ? {} : { width: '32%' }} />
         <col style={{ width: 158 }} />
-        <col style={{ width: 58 }} />
-        <col />
-        <col style={{ width: 144 }} />
+        <col style={{ width: 62 }} />
+        {!isNarrow && <col />}
+        <col style={{ width: isNarrow ? 120 : 144 }} />
       </colgroup>
       <thead>
         <tr>
@@ -75,10 +77,9 @@ export function FamiliesTable(props: Props) {
             />
           </th>
           <th>Selector</th>
-          <th>Only for</th>
           <th>Copies, of {pages.length} pages</th>
           <th>Versions</th>
-          <th>What it does</th>
+          {!isNarrow && <th>What it does</th>}
           <th>Goes to</th>
         </tr>
       </thead>
@@ -87,6 +88,7 @@ export function FamiliesTable(props: Props) {
           const keys = versionKeys(family);
           const on = keys.filter((key) => chosen.has(key)).length;
           const isOpen = opened === family.id;
+          const condition = family.groups.map((group) => `@${group.name} ${group.prelude}`).join(' ');
           return (
             <Fragment key={family.id}>
               <tr
@@ -107,7 +109,7 @@ export function FamiliesTable(props: Props) {
                     label={`Choose ${family.id}`}
                   />
                 </td>
-                <td className="m" title={family.label}>
+                <td className="m" title={`${family.label} ${condition}`.trim()}>
                   <button
                     type="button"
                     aria-expanded={isOpen}
@@ -115,9 +117,7 @@ export function FamiliesTable(props: Props) {
                   >
                     {family.label}
                   </button>
-                </td>
-                <td className="note" title={family.groups.map((group) => `@${group.name} ${group.prelude}`).join(' ')}>
-                  {family.groups.map((group) => `@${group.name} ${group.prelude}`).join(' ')}
+                  {condition !== '' && <span className="note"> only {condition}</span>}
                 </td>
                 <td>
                   <span className="flex items-center gap-2">
@@ -125,25 +125,14 @@ export function FamiliesTable(props: Props) {
                   </span>
                 </td>
                 <td>{family.versions.length === 1 ? 1 : <b>{family.versions.length}</b>}</td>
-                <td className="does">
-                  {[...new Set(family.versions[0]!.declarations.flatMap((d) => coloursIn(d.value)))]
-                    .slice(0, 3)
-                    .map((colour) => (
-                      <Swatch key={colour} colour={colour} />
-                    ))}{' '}
-                  {family.stays ? `stays: ${family.stays}` : summaryOf(family.versions[0]!.declarations)}
-                  {family.twins.length > 0 && (
-                    <span className="note"> same as {family.twins.slice(0, 2).join(', ')}</span>
-                  )}
-                  {family.elements === 0 && <span className="note"> no page has it</span>}
-                </td>
+                {!isNarrow && <Does family={family} />}
                 <td>
                   <GoesTo decisions={family.versions.flatMap((version) => decisionsOf(operations, family, version))} />
                 </td>
               </tr>
               {isOpen && (
                 <tr className="cmp">
-                  <td colSpan={7}>
+                  <td colSpan={columns}>
                     <VersionsTable
                       family={family}
                       chosen={chosen}
@@ -159,12 +148,26 @@ export function FamiliesTable(props: Props) {
         })}
         {families.length > mostRows && (
           <tr>
-            <td colSpan={7} className="note">
+            <td colSpan={columns} className="note">
               and {families.length - mostRows} more; filter or choose pages to see them
             </td>
           </tr>
         )}
       </tbody>
     </table>
+  );
+}
+
+function Does({ family }: { readonly family: FamilyReply }) {
+  const [first] = family.versions;
+  return (
+    <td className="does">
+      {[...new Set(first!.declarations.flatMap((d) => coloursIn(d.value)))].slice(0, 3).map((colour) => (
+        <Swatch key={colour} colour={colour} />
+      ))}{' '}
+      {family.stays ? `stays: ${family.stays}` : summaryOf(first!.declarations)}
+      {family.twins.length > 0 && <span className="note"> same as {family.twins.slice(0, 2).join(', ')}</span>}
+      {family.elements === 0 && <span className="note"> no page has it</span>}
+    </td>
   );
 }

@@ -107,6 +107,18 @@ test('families: choose one, a run with keys, open one', async () => {
   expect(onOpen).toHaveBeenCalledWith('h1');
 });
 
+test('in a narrow window a row leaves out what the rules do, and keeps under which condition they count', () => {
+  const list = { matches: true, addEventListener: () => undefined, removeEventListener: () => undefined };
+  const wide = globalThis.matchMedia;
+  globalThis.matchMedia = () => list as never;
+  const conditional = family('p', [version('a', ['a.html'], 'red')], [{ name: 'media', prelude: 'print' }]);
+  const props = { pages, chosen: new Set<string>(), opened: undefined, onOpen: jest.fn(), onChoose: jest.fn(), operations: [], onSettle: jest.fn() }; // prettier-ignore
+  render(<FamiliesTable families={[conditional]} {...props} />);
+  expect(screen.getAllByRole('columnheader').map((one) => one.textContent)).toEqual(['', 'Selector', `Copies, of ${pages.length} pages`, 'Versions', 'Goes to']); // prettier-ignore
+  expect(screen.getByText('only @media print')).toBeTruthy();
+  globalThis.matchMedia = wide;
+});
+
 test('versions side by side: what differs is lit, each can be chosen, and what becomes of it', async () => {
   const onChoose = jest.fn();
   const onSettle = jest.fn();

@@ -17,6 +17,8 @@ export interface SiteView {
   /** Another station with one thing opened at a line. */
   readonly openAt: (station: StationName, name: string, line: number) => void;
   readonly siteId: string;
+  /** The station as the address names it, known or not. */
+  readonly given: string;
   readonly station: StationName;
   readonly site: SiteDetailReply | undefined;
   readonly survey: SurveyReply | undefined;
@@ -42,7 +44,7 @@ export interface SiteView {
 }
 
 export function useSiteView(): SiteView {
-  const { siteId = '', station: given } = useParams();
+  const { siteId = '', station: given = 'survey' } = useParams();
   const station = stationNames.find((name) => name === given) ?? 'survey';
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
@@ -108,6 +110,7 @@ export function useSiteView(): SiteView {
     goWith,
     setWay,
     siteId,
+    given,
     station,
     site: site.data,
     survey: survey.data,

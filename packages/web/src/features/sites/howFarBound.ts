@@ -28,7 +28,7 @@ export function howFarBound({ figures, revision }: SiteSummaryReply): {
       words: `${count(waiting.drifted, 'decision')} ${waiting.drifted === 1 ? 'waits' : 'wait'} in Gather`,
     };
   if (waiting.links > 0) return { tied, words: `${count(waiting.links, 'link')} to mend` };
-  if (waiting.overrides > 0) return { tied, words: `${count(waiting.overrides, 'override')} to look at` };
+  if (waiting.overrides > 0) return { tied, words: 'overrides to look at' };
   return { tied, words: gathered ? 'gathered' : 'still in the pages' };
 }
 

@@ -6,8 +6,6 @@ import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { howFarBound } from './howFarBound.ts';
 import { StartView } from './StartView.tsx';
 
-Object.assign(globalThis, { matchMedia: () => ({ matches: false }) });
-
 const site = (name: string, rules: number, revision = 1): SiteSummaryReply => ({
   id: name,
   name,
