@@ -145,7 +145,7 @@ for (const { shows, buffer, says } of [
   {
     shows: 'a zip that climbs out of the site',
     buffer: Buffer.from(zipSync({ '../../a.html': text('<p>') })),
-    says: 'leaves the site',
+    says: 'climbs out of the site',
   },
   {
     shows: 'a zip without a page',

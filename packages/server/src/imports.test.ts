@@ -1,3 +1,4 @@
+import fs from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import {
@@ -11,6 +12,7 @@ import {
   type SiteSummaryReply,
   type SurveyReply,
 } from '@syndeton/contract';
+import { uploadFolder } from './archive/uploadFolder.ts';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip, withName } from './testing/makeZip.ts';
 import { useApp } from './testing/useApp.ts';
@@ -76,7 +78,11 @@ describe('on the way in', () => {
   test.each<[string, () => Promise<Buffer>, RegExp]>([
     ['truncated', async () => (await makeZip(site)).subarray(0, 200), /no zip we can read/],
     ['cut in the middle of a file', async () => damaged(await makeZip(site)), /no zip we can read|damaged|invalid/i],
-    ['climbing', async () => withName(await makeZip(site), 'walks/index.html', '../../../../x.ht'), /leaves the site/],
+    [
+      'climbing',
+      async () => withName(await makeZip(site), 'walks/index.html', '../../../../x.ht'),
+      /climbs out of the site/,
+    ],
     ['encrypted', async () => encrypted(await makeZip(site)), /is encrypted\. Make a zip without a password/],
     ['no page', () => makeZip([{ path: 'a.css', content: 'p{}' }]), /no page in it/],
     [
@@ -220,4 +226,36 @@ test('renamed, removed and brought back; two sites may have one name', async () 
   expect((await request(app()).post(`/api/sites/${id}/restore`)).status).toBe(204);
   expect((await request(app()).post(`/api/sites/${id}/restore`)).status).toBe(404);
   expect((await request(app()).get(`/api/sites/${id}/revisions/1/survey`)).status).toBe(200);
+});
+
+test('no upload stays on disk, whatever becomes of it', async () => {
+  const zip = await makeZip([{ path: 'a.html', content: page('') }]);
+  const started = await send('/api/imports', zip, { name: 'Tidy' });
+  await ended((started.body as ImportReply).id);
+  await send('/api/imports', Buffer.from('no zip'), { name: 'Untidy' });
+  await send('/api/sites', zip, { name: 'Twice', more: 'than is known' });
+  await send('/api/sites', zip, { name: 'Tidy' });
+  const left = (): readonly string[] => fs.readdirSync(uploadFolder());
+  for (let i = 0; i < 100 && left().length > 0; i++) await new Promise((f) => setTimeout(f, 20));
+  expect(left()).toEqual([]);
+});
+
+test('names in an old code page are asked about, and read as said', async () => {
+  const zip = withName(await makeZip([{ path: 'caf_.html', content: page('') }]), 'caf_', 'caf\x82');
+  // APPNOTE.TXT, "Language Encoding (EFS)"
+  for (const [mark, at] of [
+    [0x04034b50, 7],
+    [0x02014b50, 9],
+  ] as const) {
+    // prettier-ignore
+    const found = zip.findIndex((_, i) => i + 4 <= zip.length && zip.readUInt32LE(i) === mark);
+    zip[found + at] = zip[found + at]! & ~8;
+  }
+  const refused = await send('/api/sites', zip, { name: 'Old' });
+  expect([refused.status, (refused.body as { detail: string }).detail]).toEqual([400, expect.stringContaining('café.html (IBM 437, names=cp437)')]); // prettier-ignore
+  const taken = await send('/api/sites', zip, { name: 'Old', names: 'cp437' });
+  const { files } = (await request(app()).get(`/api/sites/${(taken.body as { id: string }).id}`))
+    .body as SiteDetailReply;
+  expect(files.map(({ path }) => path)).toEqual(['café.html']);
+  expect((await send('/api/sites', zip, { name: 'Old', names: 'latin9' })).status).toBe(400);
 });

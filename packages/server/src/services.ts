@@ -1,6 +1,7 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import type { Analysis } from './analysis/analysis.ts';
+import { Turns } from './archive/turns.ts';
 import { makeDraftService } from './features/drafts/index.ts';
 import { makeSequelizeDraftStore } from './stores/sequelizeDraftStore.ts';
 import { makeFileReader } from './features/files/index.ts';
@@ -14,6 +15,10 @@ import { makeSequelizeSiteStore } from './stores/sequelizeSiteStore.ts';
 import { makeUploadService } from './features/upload/index.ts';
 import { makeSiteService } from './features/sites/index.ts';
 
+/** Each holds 200 MB at most while it is read. */
+const archivesAtOnce = 2;
+const mostWaiting = 50;
+
 export type Services = ReturnType<typeof makeServices>;
 
 /** The services of the application, each made of the stores and services it needs. */
@@ -21,7 +26,8 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
   const store = makeSequelizeSiteStore(sequelize);
   const revisionStore = makeSequelizeRevisionStore(sequelize);
   const inventories = makeInventoryService({ revisions: revisionStore, analysis });
-  const sites = makeSiteService({ store, revisions: revisionStore, analysis });
+  const turns = new Turns(archivesAtOnce, mostWaiting);
+  const sites = makeSiteService({ store, revisions: revisionStore, analysis, turns });
   const parts = { sites, drafts: makeSequelizeDraftStore(sequelize), revisions: revisionStore, analysis };
   const drafts = makeDraftService({ ...parts, inventories });
   const ofRevisions = makeRevisionService(parts);
@@ -36,7 +42,7 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
     }),
     revisions: ofRevisions,
     uploads: makeUploadService({ sites, revisions: ofRevisions, store: revisionStore }),
-    files: makeFileService(parts),
+    files: makeFileService({ ...parts, turns }),
     fileIn: makeFileReader({ drafts, revisions: revisionStore }),
   };
 }

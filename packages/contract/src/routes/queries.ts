@@ -13,3 +13,7 @@ export const environment = {
 };
 export const since = Type.Integer({ minimum: 1, maximum: 999_999_999 });
 export const name = Type.Optional(Type.String({ maxLength: 2000 }));
+/** How names in an archive are to be read that are not UTF-8. */
+export const names = Type.Optional(
+  Type.Union([Type.Literal('cp437'), Type.Literal('cp850'), Type.Literal('windows-1252')]),
+);

@@ -12,7 +12,7 @@ import {
 } from '../api.ts';
 import { NoteBody } from '../precedence.ts';
 import type { Route } from '../route.ts';
-import { name, query, since } from './queries.ts';
+import { name, names, query, since } from './queries.ts';
 
 /** Sites, their way in, their files and notes. */
 export const siteRoutes = {
@@ -28,7 +28,7 @@ export const siteRoutes = {
   },
   createSite: {
     summary: 'Bring a site in: a zip as `archive`, and its `name`',
-    fields: query({ name }),
+    fields: query({ name, names }),
     reply: { status: 201, body: CreatedSite },
     problems: [413, 422],
   },
@@ -60,7 +60,7 @@ export const siteRoutes = {
   },
   addFiles: {
     summary: 'Add or replace files: a zip as `archive`, the newest revision as `base`; a new revision',
-    fields: query({ base: since, folder: Type.Optional(Type.String({ maxLength: 1000 })), name }),
+    fields: query({ base: since, folder: Type.Optional(Type.String({ maxLength: 1000 })), name, names }),
     reply: { status: 201, body: ChangedSite },
     problems: [404, 409, 413, 422],
   },
@@ -94,7 +94,7 @@ export const siteRoutes = {
   },
   startImport: {
     summary: 'Begin to bring a site in: a zip as `archive`, and its `name`; the reply comes at once',
-    fields: query({ name }),
+    fields: query({ name, names }),
     reply: { status: 202, body: Import },
     problems: [413],
   },

@@ -84,7 +84,10 @@ test('an import that a restart ended is told of, with what to do', async () => {
   try {
     const first = makeServices(sequelize, analysis, log).imports;
     const pages = Array.from({ length: 300 }, (_, i) => ({ path: `${i}.html`, content: '<style>p{top:0}</style><p>' }));
-    const { id } = first.start(await makeZip(pages), 'Walks');
+    const archive = path.join(fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-test-')), 'a.zip');
+    fs.writeFileSync(archive, await makeZip(pages));
+    const takeOver = () => () => fs.promises.rm(path.dirname(archive), { recursive: true });
+    const { id } = first.start({ path: archive, takeOver }, 'Walks', undefined);
     await new Promise((done) => setTimeout(done, 50));
     // another process comes up while the first one is gone
     const second = makeServices(sequelize, analysis, log).imports;

@@ -18,6 +18,7 @@ export type RefusalCode =
   | 'site-changed'
   | 'draft-changed'
   | 'too-much'
+  | 'busy'
   | 'stopping'
   | 'database-away'
   | 'disk-full'
@@ -55,6 +56,7 @@ export const statusOf: Record<RefusalCode, number> = {
   'site-changed': 409,
   'draft-changed': 409,
   'too-much': 422,
+  busy: 503,
   stopping: 503,
   'database-away': 503,
   'disk-full': 507,
@@ -81,6 +83,7 @@ export const titleOf: Record<RefusalCode, string> = {
   'site-changed': 'The site was changed meanwhile',
   'draft-changed': 'The draft was changed meanwhile',
   'too-much': 'This is too much for one request',
+  busy: 'Too many wait already',
   stopping: 'The server is being stopped',
   'database-away': 'The database does not answer',
   'disk-full': 'The disk is full',

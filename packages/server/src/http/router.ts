@@ -12,13 +12,13 @@ import {
 import { sendEvents } from './sendEvents.ts';
 import { clientSignal } from './clientSignal.ts';
 import { sendPacked } from './sendPacked.ts';
-import { archiveOf, uploadArchive } from './uploadArchive.ts';
+import { archiveOf, uploadArchive, type UploadedArchive } from './uploadArchive.ts';
 import { checkTexts, validBody, validQuery } from './validate.ts';
 
 /** What a handler may use beside what the request says. */
 export interface Around {
   /** The zip of an upload; refused when there is none. */
-  readonly archive: () => Buffer;
+  readonly archive: () => UploadedArchive;
   /** Aborted when the one who asked goes away. */
   readonly signal: AbortSignal;
   readonly response: Response;
@@ -41,9 +41,13 @@ export function makeRouter(handlers: Handlers<RouteName>): Router {
     const [method, path] = addresses[name];
     const route: Route = routes[name];
     router[method](path, ...(route.fields ? [uploadArchive()] : []), async (request, response) => {
-      const around = { archive: () => archiveOf(request), signal: clientSignal(response), response };
-      const replied = await handler(givenOf(route, request), around);
-      send(route, replied, request, response);
+      const { archive, letGo } = archiveOf(request);
+      try {
+        const replied = await handler(givenOf(route, request), { archive, signal: clientSignal(response), response });
+        send(route, replied, request, response);
+      } finally {
+        await letGo();
+      }
     });
   }
   return router;

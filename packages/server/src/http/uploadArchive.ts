@@ -1,20 +1,44 @@
+import fs from 'node:fs/promises';
 import type { Request, RequestHandler } from 'express';
 import multer from 'multer';
 import { limits } from '../archive/limits.ts';
+import { uploadFolder } from '../archive/uploadFolder.ts';
 import { Refusal } from './refusal.ts';
 
-/** Reads one zip sent as `archive` in multipart/form-data, with a few short fields beside it. */
-export const uploadArchive = (): RequestHandler =>
-  multer({
-    storage: multer.memoryStorage(),
-    limits: { fileSize: limits.bytes, files: 1, fields: 10, fieldSize: 8000 },
-  }).single('archive');
+/** A zip that was sent, as a file. It goes with its request, unless somebody takes it over. */
+export interface UploadedArchive {
+  readonly path: string;
+  /** For what goes on after the reply; to be called when it is done with. */
+  takeOver(): () => Promise<void>;
+}
 
-export function archiveOf(request: Request): Buffer {
-  if (!request.file)
-    throw new Refusal(
-      'bad-request',
-      'There is no archive in the request. Send one zip as "archive" in multipart/form-data.',
-    );
-  return request.file.buffer;
+/** Reads one zip sent as `archive` in multipart/form-data to disk, with a few short fields beside it. */
+export function uploadArchive(): RequestHandler {
+  const storage = multer.diskStorage({ destination: (_request, _file, done) => done(null, uploadFolder()) });
+  return multer({ storage, limits: { fileSize: limits.bytes, files: 1, fields: 10, fieldSize: 8000 } }).single(
+    'archive',
+  );
+}
+
+/** What a request brought, and how it is let go of. */
+export function archiveOf({ file }: Request): { readonly archive: () => UploadedArchive; readonly letGo: () => Promise<void> } {
+  let isOurs = file !== undefined;
+  const remove = (): Promise<void> => fs.rm(file!.path, { force: true });
+  return {
+    archive() {
+      if (!file)
+        throw new Refusal(
+          'bad-request',
+          'There is no archive in the request. Send one zip as "archive" in multipart/form-data.',
+        );
+      return {
+        path: file.path,
+        takeOver() {
+          isOurs = false;
+          return remove;
+        },
+      };
+    },
+    letGo: async () => (isOurs ? remove() : undefined),
+  };
 }

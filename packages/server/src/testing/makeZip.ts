@@ -2,11 +2,16 @@ import yazl from 'yazl';
 
 /** A zip as bytes. `mode` 0o120777 makes a link. */
 export async function makeZip(
-  files: readonly { readonly path: string; readonly content: string | Buffer; readonly mode?: number }[],
+  files: readonly {
+    readonly path: string;
+    readonly content: string | Buffer;
+    readonly mode?: number;
+    readonly compress?: boolean;
+  }[],
 ): Promise<Buffer> {
   const zip = new yazl.ZipFile();
-  for (const { path, content, mode } of files)
-    zip.addBuffer(Buffer.from(content), path, mode === undefined ? {} : { mode });
+  for (const { path, content, mode, compress = true } of files)
+    zip.addBuffer(Buffer.from(content), path, mode === undefined ? { compress } : { mode, compress });
   zip.end();
   const parts: Buffer[] = [];
   for await (const part of zip.outputStream) parts.push(part as Buffer);

@@ -8,7 +8,7 @@ export function fileHandlers(
   fileIn: FileReader,
 ): Handlers<'addFiles' | 'removeFiles' | 'takeInFile' | 'readAsPages' | 'readFile'> {
   return {
-    addFiles: ({ params, fields }, { archive }) => files.add(params.id, fields.base, archive(), fields.folder ?? ''),
+    addFiles: ({ params, fields }, { archive }) => files.add(params.id, fields.base, archive().path, fields),
     removeFiles: ({ params, body }) => files.remove(params.id, body),
     readAsPages: ({ params, body }) => files.readAsPages(params.id, body),
     takeInFile: ({ params, body }) => files.takeIn(params.id, body),

@@ -2,7 +2,9 @@ import { describePathProblem, folderOf, parseSitePath } from '@syndeton/core';
 import type { ChangedSiteReply, ReadAsPagesRequest, RemoveFilesRequest, TakeInRequest } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion } from '../../analysis/inventory.ts';
+import type { OldNameEncoding } from '../../archive/entryNames.ts';
 import { limits } from '../../archive/limits.ts';
+import type { Turns } from '../../archive/turns.ts';
 import { readArchive } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
@@ -13,8 +15,13 @@ import type { SiteRecord } from '../../stores/siteStore.ts';
 
 /** Files put into a site later, replaced or taken out: each time a new revision. */
 export interface FileService {
-  /** `folder`: where the archive's files go; the site's top folder when it is empty. */
-  add(siteId: string, base: number, archive: Buffer, folder: string): Promise<ChangedSiteReply>;
+  /** `folder`: where the archive's files go; the site's top folder when it is empty or absent. */
+  add(
+    siteId: string,
+    base: number,
+    archive: string,
+    how: { readonly folder?: string; readonly names?: OldNameEncoding },
+  ): Promise<ChangedSiteReply>;
   remove(siteId: string, body: RemoveFilesRequest): Promise<ChangedSiteReply>;
   takeIn(siteId: string, body: TakeInRequest): Promise<ChangedSiteReply>;
   /** No file changes: those with these endings are read as pages from the next revision on. */
@@ -44,11 +51,13 @@ export function makeFileService({
   drafts,
   revisions,
   analysis,
+  turns,
 }: {
   readonly sites: SiteService;
   readonly drafts: DraftStore;
   readonly revisions: RevisionStore;
   readonly analysis: Analysis;
+  readonly turns: Turns;
 }): FileService {
   async function open(siteId: string, base: number): Promise<Opened> {
     const site = await sites.get(siteId);
@@ -114,28 +123,30 @@ export function makeFileService({
   }
 
   return {
-    async add(siteId, base, archive, folder) {
+    async add(siteId, base, archive, { folder = '', names }) {
       const opened = await open(siteId, base);
       const { site, manifest } = opened;
       const place = folder.trim() === '' ? '' : placeFor(folder);
-      const read = await readArchive(archive);
-      // the site's own folder, or one whose files stand in the site without it, is not a folder of the site
-      const known = [...read.files.keys()].some((path) => manifest[place + path] !== undefined);
-      const inner = read.prefix === site.prefix || known ? '' : read.prefix;
-      const files = new Map([...read.files].map(([path, bytes]) => [place + inner + path, bytes]));
-      const count = files.size === 1 ? [...files.keys()][0]! : `${files.size} files`;
-      return write(opened, {
-        files,
-        removed: [],
-        message: `Put in ${count}`,
-        leftOut: read.leftOut.map(recordOf),
-        kept: read.leftOut.flatMap(({ content }) => (content ? [content] : [])),
+      return turns.run(async () => {
+        const read = await readArchive(archive, { names });
+        // the site's own folder, or one whose files stand in the site without it, is not a folder of the site
+        const known = [...read.files.keys()].some((path) => manifest[place + path] !== undefined);
+        const inner = read.prefix === site.prefix || known ? '' : read.prefix;
+        const files = new Map([...read.files].map(([path, bytes]) => [place + inner + path, bytes]));
+        const count = files.size === 1 ? [...files.keys()][0]! : `${files.size} files`;
+        return write(opened, {
+          files,
+          removed: [],
+          message: `Put in ${count}`,
+          leftOut: read.leftOut.map(recordOf),
+          kept: read.leftOut.flatMap(({ content }) => (content ? [content] : [])),
+        });
       });
     },
     async remove(siteId, { base, paths }) {
       const opened = await open(siteId, base);
       const { site, manifest } = opened;
-      const unknown = paths.find((path) => manifest[path] === undefined);
+      const unknown = paths.find((path) => !Object.hasOwn(manifest, path));
       if (unknown !== undefined) throw new Refusal('file-not-found', `There is no file ${unknown} in r${base}.`);
       const what = paths.length === 1 ? paths[0]! : `${paths.length} files`;
       return write(opened, {

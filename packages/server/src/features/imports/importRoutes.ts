@@ -8,7 +8,7 @@ export function importHandlers(
     listImports: () => ({ imports: [...imports.list()] }),
     followImports: () => (tell, end) => imports.follow((list) => tell({ imports: [...list] }), end),
     startImport({ fields }, { archive, response }) {
-      const started = imports.start(archive(), fields.name);
+      const started = imports.start(archive(), fields.name, fields.names);
       response.location(`/api/imports/${started.id}`);
       return started;
     },

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Follow, ImportReply } from '@syndeton/contract';
 import { databaseTrouble } from '../../db/databaseTrouble.ts';
+import type { OldNameEncoding } from '../../archive/entryNames.ts';
+import type { UploadedArchive } from '../../http/uploadArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { ImportStore } from '../../stores/importStore.ts';
 import type { BringingIn, SiteService } from '../sites/index.ts';
@@ -9,7 +11,7 @@ import type { BringingIn, SiteService } from '../sites/index.ts';
 export interface ImportService {
   /** Takes over the list from a server that is gone: what it was busy with has ended, and is said to have. */
   recover(): Promise<void>;
-  start(archive: Buffer, name: string | undefined): ImportReply;
+  start(archive: UploadedArchive, name: string | undefined, names: OldNameEncoding | undefined): ImportReply;
   list(): readonly ImportReply[];
   /** Tells of the list now and whenever it has changed. */
   readonly follow: Follow<readonly ImportReply[]>;
@@ -57,7 +59,9 @@ export function makeImportService({
         update({
           done,
           total,
-          leftOut: leftOut.map(({ path, reason, content }) => ({ path, reason, kept: content !== undefined })),
+          ...(leftOut.length === one.reply.leftOut.length
+            ? {}
+            : { leftOut: leftOut.map(({ path, reason, content }) => ({ path, reason, kept: content !== undefined })) }),
         }),
       onPage: ({ done, total, rules = 0 }) => update({ status: 'looking', done, total, rules }),
       onStore: () => update({ status: 'storing' }),
@@ -83,7 +87,7 @@ export function makeImportService({
         forgetLater(reply.id);
       }
     },
-    start(archive, name) {
+    start(archive, name, names) {
       const id = randomUUID();
       const reply: ImportReply = {
         id,
@@ -94,12 +98,13 @@ export function makeImportService({
         rules: 0,
         leftOut: [],
       };
+      const done = archive.takeOver();
       const one: Running = { reply, stop: new AbortController() };
       running.set(id, one);
       keep(one, true);
       tell();
       sites
-        .bringIn(archive, name, follow(one))
+        .bringIn(archive.path, name, { ...follow(one), names })
         .then(
           (site) =>
             (one.reply = { ...one.reply, status: 'done', siteId: site.id, name: site.name, leftOut: site.leftOut }),
@@ -114,6 +119,7 @@ export function makeImportService({
           },
         )
         .finally(() => {
+          done().catch(warn);
           keep(one, false);
           tell();
           forgetLater(id);

@@ -9,7 +9,7 @@ export function siteHandlers(sites: SiteService, readDemo: DemoReader): Handlers
   return {
     listSites: async () => ({ sites: [...(await sites.list())] }),
     async createSite({ fields }, { archive, signal, response }) {
-      const created = await sites.bringIn(archive(), fields.name, { signal });
+      const created = await sites.bringIn(archive().path, fields.name, { signal, names: fields.names });
       response.location(`/api/sites/${created.id}`);
       return created;
     },

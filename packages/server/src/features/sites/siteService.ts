@@ -4,7 +4,9 @@ import { extensionOf, fileKindOf, makeSite, runEndings, runPagesUnread } from '@
 import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion } from '../../analysis/inventory.ts';
 import type { Progress } from '../../analysis/siteThreads.ts';
-import { readArchive, type LeftOutFile, type ReadArchive, type Reading } from '../../archive/readArchive.ts';
+import type { LeftOutFile } from '../../archive/leftOut.ts';
+import type { Turns } from '../../archive/turns.ts';
+import { readArchive, type ReadArchive, type Reading } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { LeftOutRecord, RevisionStore } from '../../stores/revisionStore.ts';
 import { noSuchSite } from './refusals.ts';
@@ -17,7 +19,8 @@ export interface BringingIn extends Reading {
 }
 
 export interface SiteService {
-  bringIn(archive: Buffer, name: string | undefined, bringing?: BringingIn): Promise<CreatedSiteReply>;
+  /** `archive`: the path of a zip. */
+  bringIn(archive: string, name: string | undefined, bringing?: BringingIn): Promise<CreatedSiteReply>;
   bringInFiles(read: ReadArchive, name: string): Promise<CreatedSiteReply>;
   list(): Promise<readonly SiteSummaryReply[]>;
   detail(id: string): Promise<SiteDetailReply>;
@@ -72,10 +75,12 @@ export function makeSiteService({
   store,
   revisions,
   analysis,
+  turns,
 }: {
   readonly store: SiteStore;
   readonly revisions: RevisionStore;
   readonly analysis: Analysis;
+  readonly turns: Turns;
 }): SiteService {
   async function get(id: string): Promise<SiteRecord> {
     const site = uuid.test(id) ? await store.find(id) : undefined;
@@ -122,9 +127,11 @@ export function makeSiteService({
     get,
     bringInFiles,
     async bringIn(archive, name, bringing = {}) {
-      const read = await readArchive(archive, bringing);
       const given = (name ?? '').trim().slice(0, 200);
-      return bringInFiles(read, given === '' ? read.prefix.replace(/\/$/, '') || 'Unnamed site' : given, bringing);
+      return turns.run(async () => {
+        const read = await readArchive(archive, bringing);
+        return bringInFiles(read, given === '' ? read.prefix.replace(/\/$/, '') || 'Unnamed site' : given, bringing);
+      }, bringing.signal);
     },
     async list() {
       return (await store.list()).map(({ site, newest, draftOperations }) => ({
