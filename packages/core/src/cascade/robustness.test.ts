@@ -103,6 +103,7 @@ const pathological: readonly (readonly [what: string, html: string, css: string]
   [':has() asked of every element', page(many('<div>', 300) + many('<p></p>', 2000)), ':has(.z) p, div:has(~ .z), p:has(+ .z){color:red}'],
   [':nth-child(of) of 5000 siblings', page(many('<p></p>', 5000)), 'p:nth-child(2n+1 of .a, p){color:red} p:nth-last-of-type(3n){top:0}'],
   ['scopes in scopes', page(many('<div>', 100)), `${many('@scope (div) to (.z) {', 10)}div{color:red}`],
+  ['a selector of a megabyte', page('<p class=a>x'), `${'.a '.repeat(350_000)}{top:0}`],
   ['100,000 rules', page(many('<p class="c5 c77">x', 200)), list(100_000, (i) => `.c${i}{color:red;top:${i}px}`)],
   ['a sheet of 10 MB', page('<p>'), list(180_000, (i) => `.cls${i} a:hover{background:url(x${i}.png);margin:0 ${i}px}\n`)],
   ['3 MB of signs', page('<p>'), many('!@#$%^&*()_+{}[];:"\'\\ <!-- /* */ ', 90_000)],

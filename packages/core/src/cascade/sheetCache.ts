@@ -28,7 +28,7 @@ export class SheetCache {
   /** A sheet file read with the page's encoding as its environment; undefined when there is no such sheet. */
   file(site: Site, path: string, environmentEncoding: string): CompiledSheet | undefined {
     const file = site.files.get(path);
-    if (!file || file.kind !== 'sheet') return undefined;
+    if (file?.kind !== 'sheet' || file.isTooMuch) return undefined;
     const encoding = this.encodingOf(file, environmentEncoding);
     return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding)); // prettier-ignore
   }

@@ -121,16 +121,19 @@ function charset(sheet: CheckedSheet, pages: readonly string[], site: Site): rea
 function opaque(site: Site): readonly FoundFinding[] {
   const files = [...site.files.values()].filter((f: SiteFile) => f.kind !== 'other' && f.text === undefined);
   const isXml = (f: SiteFile): boolean => isServedAsXml(f.path);
-  const isTornApart = (f: SiteFile): boolean => !isXml(f) && f.kind === 'page' && !isEncodingAgreed(f.bytes);
-  const rest = files.filter((f) => !isXml(f) && !isTornApart(f));
+  const isTooMuch = (f: SiteFile): boolean => f.isTooMuch === true;
+  const isTornApart = (f: SiteFile): boolean =>
+    !isXml(f) && !isTooMuch(f) && f.kind === 'page' && !isEncodingAgreed(f.bytes);
+  const rest = files.filter((f) => !isXml(f) && !isTornApart(f) && !isTooMuch(f));
   const encodings = list([...new Set(rest.map((f) => f.encoding ?? 'text'))]);
   return [
     ...opaqueFor('files', rest, (n) => `${verb(n, 'do', 'does')} not encode back to the same bytes as ${encodings}`),
     ...opaqueFor(
       'pages as XML',
-      files.filter(isXml),
+      files.filter((f) => isXml(f) && !isTooMuch(f)),
       (n) => `${verb(n, 'are', 'is')} sent as XML, which is not read here`,
     ),
+    ...opaqueFor('large ones', files.filter(isTooMuch), (n) => `${verb(n, 'hold', 'holds')} more than a million tags or 200,000 rules, more than is looked at`), // prettier-ignore
     ...opaqueFor('encodings', files.filter(isTornApart), (n) => `${verb(n, 'say', 'says')} an encoding where some browsers look and others do not`), // prettier-ignore
   ];
 }

@@ -191,9 +191,12 @@ function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): Pa
 /** A page that cannot be read is the same only when it did not change and names no file that did. */
 function proveOpaque(file: SiteFile, now: SiteFile, run: Run): PageProof {
   if (sameBytes(file.bytes, now.bytes) && !run.reach.from(file)) return unseen(file.path);
-  const why = isServedAsXml(file.path)
-    ? 'The page is sent as XML (its name ends in .xhtml), which is not read here, so it cannot be compared.'
-    : 'The page does not encode back to its own bytes, or browsers do not agree on its encoding, so it cannot be compared.';
+  const why =
+    file.isTooMuch || now.isTooMuch
+      ? 'The page holds more than a million tags, more than is looked at, so it cannot be compared.'
+      : isServedAsXml(file.path)
+        ? 'The page is sent as XML (its name ends in .xhtml), which is not read here, so it cannot be compared.'
+        : 'The page does not encode back to its own bytes, or browsers do not agree on its encoding, so it cannot be compared.';
   return { ...unseen(file.path), verdict: 'unsure', doubts: [{ sentence: why, elements: [] }] };
 }
 

@@ -16,6 +16,8 @@ export interface SiteFile {
   readonly hash: string;
   readonly encoding?: string;
   readonly text?: string;
+  /** More tags or rules than are looked at: nothing of it is read, by nobody. */
+  readonly isTooMuch?: true;
   /** A page that a server runs before it sends it, so that what stands between `<?` and `?>` is not sent. */
   readonly isRun?: true;
 }
@@ -90,6 +92,7 @@ export function makeSiteFile(path: string, bytes: Uint8Array, pageTypes?: Readon
     if (fileKindOf(path, pageTypes) === 'page' && isWholePage(bytes)) return makeRunPage(path, bytes, hash);
     return { path, kind, bytes, hash };
   }
+  if (isTooMuch(kind, bytes)) return { path, kind, bytes, hash, isTooMuch: true };
   // read by another parser than ours: shown, carried along, never edited
   if (isServedAsXml(path)) return { path, kind, bytes, hash };
   if (kind === 'page' && !isEncodingAgreed(bytes)) return { path, kind, bytes, hash };
@@ -100,6 +103,23 @@ export function makeSiteFile(path: string, bytes: Uint8Array, pageTypes?: Readon
     if (back && sameBytes(back, bytes)) return { path, kind, bytes, hash, encoding: candidate, text };
   }
   return { path, kind, bytes, hash, encoding };
+}
+
+/** Far more than people write; a tree of it would fill the memory of everybody's machine. */
+const mostTags = 1_000_000;
+const mostBlocks = 200_000;
+
+/** Counted in bytes: `<` and `{` of a page, whose scripts have the latter too; `{` of a sheet. */
+const isTooMuch = (kind: FileKind, bytes: Uint8Array): boolean =>
+  kind === 'page'
+    ? holdsMore(bytes, 0x3c, mostTags) || holdsMore(bytes, 0x7b, 2 * mostBlocks)
+    : holdsMore(bytes, 0x7b, mostBlocks);
+
+function holdsMore(bytes: Uint8Array, mark: number, most: number): boolean {
+  if (bytes.length <= most) return false;
+  let count = 0;
+  for (const byte of bytes) if (byte === mark && ++count > most) return true;
+  return false;
 }
 
 /** A part that other files take in, or code alone, is no page. */

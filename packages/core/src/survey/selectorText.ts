@@ -7,24 +7,32 @@ import { foldedText, tokensOf, tokenTypes as T } from '../sheet/tokens.ts';
 export function selectorText(selector: string): string {
   const folded = foldedText(selector);
   const tokens = tokensOf(folded);
-  let out = '';
+  // in pieces: a text that is trimmed again and again costs the square of its length
+  const out: string[] = [];
+  const trimEnd = (): void => {
+    while (out.at(-1) === ' ') out.pop();
+  };
   let inSquare = false;
   for (let i = 0; i < tokens.count; i++) {
     const type = tokens.type[i]!;
     const text = folded.slice(tokens.start[i], tokens.end[i]);
     if (type === T.LeftSquareBracket) inSquare = true;
     if (type === T.RightSquareBracket) inSquare = false;
-    if (type === T.Comma) out = `${out.trimEnd()}, `;
-    else if (type === T.Delim && /^[>+~]$/.test(text) && !inSquare) out = `${out.trimEnd()} ${text} `;
-    else if (type === T.WhiteSpace) {
+    if (type === T.Comma) {
+      trimEnd();
+      out.push(',', ' ');
+    } else if (type === T.Delim && /^[>+~]$/.test(text) && !inSquare) {
+      trimEnd();
+      out.push(' ', text, ' ');
+    } else if (type === T.WhiteSpace) {
       const before = tokens.type[i - 1];
       const after = tokens.type[i + 1];
       const open = before === T.Function || before === T.LeftParenthesis || before === T.LeftSquareBracket;
       const close = after === T.RightParenthesis || after === T.RightSquareBracket || after === T.Comma;
-      if (!open && !close && !out.endsWith(' ')) out += ' ';
-    } else out += text;
+      if (!open && !close && out.at(-1) !== ' ') out.push(' ');
+    } else out.push(text);
   }
-  return out.trim();
+  return out.join('').trim();
 }
 
 /** The selectors of a list as written, parted at the commas outside brackets. */

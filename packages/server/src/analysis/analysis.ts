@@ -27,6 +27,8 @@ export const usualLimits: ThreadLimits = {
   seconds: (name) => (small.has(name) ? 60 : 300),
   grace: 5,
   idle: 600,
+  idleLarge: 30,
+  large: 400_000_000,
 };
 
 export function startAnalysis(databaseUrl: string, limits: ThreadLimits = usualLimits): Analysis {

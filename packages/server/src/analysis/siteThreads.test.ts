@@ -10,6 +10,7 @@ parentPort.on('message', ({ id, site, name, input, stop }) => {
   served.push(site);
   const say = (report) => parentPort.postMessage({ id, ...report });
   if (name === 'echo') say({ kind: 'done', value: { input, served } });
+  if (name === 'heap') say({ kind: 'done', value: { input, served }, heap: input });
   if (name === 'wait') setTimeout(() => say({ kind: 'done', value: Date.now() }), input);
   if (name === 'refuse') say({ kind: 'refused', code: 'operation-refused', message: 'no' });
   if (name === 'throw') say({ kind: 'error', error: new Error('a fault of ours') });
@@ -25,7 +26,7 @@ parentPort.on('message', ({ id, site, name, input, stop }) => {
   }
 });`;
 
-const limits: ThreadLimits = { threads: 2, heap: 40, seconds: (name) => (name === 'hang' ? 0.3 : 60), grace: 0.2, idle: 60 }; // prettier-ignore
+const limits: ThreadLimits = { threads: 2, heap: 40, seconds: (name) => (name === 'hang' ? 0.3 : 60), grace: 0.2, idle: 60, idleLarge: 60, large: Infinity }; // prettier-ignore
 let threads: SiteThreads;
 function start(given: Partial<ThreadLimits> = {}): SiteThreads {
   threads = new SiteThreads(
@@ -102,6 +103,15 @@ test('closing waits for what runs and refuses what waits', async () => {
   await Promise.all([threads.close(5), refused]);
   expect(typeof (await running)).toBe('number');
   await expect(threads.run('b', 'echo', 1)).rejects.toMatchObject({ code: 'stopping' });
+});
+
+test('a thread whose heap has grown is let go sooner: that alone gives memory back', async () => {
+  start({ idleLarge: 0.05, large: 1000 });
+  await threads.run('a', 'heap', 2000);
+  await new Promise((done) => setTimeout(done, 300));
+  expect(await threads.run('a', 'echo', 2)).toEqual({ input: 2, served: ['a'] });
+  await new Promise((done) => setTimeout(done, 300));
+  expect(await threads.run('a', 'echo', 3)).toEqual({ input: 3, served: ['a', 'a'] });
 });
 
 test('a thread with nothing to do is let go', async () => {

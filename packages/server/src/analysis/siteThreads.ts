@@ -10,13 +10,17 @@ export interface Order {
   readonly stop: SharedArrayBuffer;
 }
 
-/** What a thread says: how far it is, what came of an order, or why it is refused; `error` is a fault of ours. */
-export type Report =
+/**
+ * What a thread says: how far it is, what came of an order, or why it is refused; `error` is a fault of ours. `heap`: bytes it holds
+ * at the end of an order.
+ */
+export type Report = { readonly heap?: number } & (
   | { readonly id: number; readonly kind: 'progress'; readonly progress: Progress }
   | { readonly id: number; readonly kind: 'done'; readonly value: unknown }
   | { readonly id: number; readonly kind: 'refused'; readonly code: RefusalCode; readonly message: string }
   | { readonly id: number; readonly kind: 'stopped' }
-  | { readonly id: number; readonly kind: 'error'; readonly error: Error };
+  | { readonly id: number; readonly kind: 'error'; readonly error: Error }
+);
 
 export interface Progress {
   readonly done: number;
@@ -43,6 +47,9 @@ export interface ThreadLimits {
   readonly grace: number;
   /** Seconds after which a thread with nothing to do is let go, with all it holds. */
   readonly idle: number;
+  /** The same for a thread whose heap has grown beyond `large` bytes: memory is given back only when it ends. */
+  readonly idleLarge: number;
+  readonly large: number;
 }
 
 /** The task was told to stop by the one who asked. */
@@ -173,20 +180,24 @@ export class SiteThreads {
       task.onProgress?.(report.progress);
       return;
     }
-    this.free(thread);
+    this.free(thread, report.heap);
     if (report.kind === 'done') task.resolve(report.value);
     else if (report.kind === 'refused') task.reject(new Refusal(report.code, report.message));
     else task.reject(report.kind === 'stopped' ? new Stopped() : report.error);
     this.next();
   }
 
-  private free(thread: Thread): void {
+  private free(thread: Thread, heap = 0): void {
     clearTimeout(thread.timer);
     thread.task = undefined;
     thread.used = ++this.turn;
     // a thread that has nothing to do keeps no process alive
     thread.worker.unref();
-    thread.timer = setTimeout(() => void this.end(thread, new Stopped()), this.limits.idle * 1000).unref();
+    thread.timer = setTimeout(() => void this.end(thread, new Stopped()), this.idleFor(heap) * 1000).unref();
+  }
+
+  private idleFor(heap: number): number {
+    return heap > this.limits.large ? this.limits.idleLarge : this.limits.idle;
   }
 
   private abandon(site: string, task: Task): void {

@@ -1,3 +1,4 @@
+import { getHeapStatistics } from 'node:v8';
 import { parentPort, workerData } from 'node:worker_threads';
 import { connect } from '../db/connect.ts';
 import { databaseTrouble } from '../db/databaseTrouble.ts';
@@ -16,7 +17,9 @@ let held: { readonly site: string; readonly tasks: ReturnType<typeof makeSiteTas
 port.on('message', (order: Order) => {
   // another site's pages are let go before this one's are read
   if (held?.site !== order.site) held = { site: order.site, tasks: makeSiteTasks(revisions) };
-  void answer(order, held.tasks).then((report) => port.postMessage(report));
+  void answer(order, held.tasks).then((report) =>
+    port.postMessage({ ...report, heap: getHeapStatistics().total_physical_size }),
+  );
 });
 
 async function answer(order: Order, tasks: ReturnType<typeof makeSiteTasks>): Promise<Report> {
