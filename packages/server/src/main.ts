@@ -4,6 +4,7 @@ import { startAnalysis } from './analysis/analysis.ts';
 import { createApp } from './app.ts';
 import { connect, migrate } from './db/connect.ts';
 import { makeDemoReader } from './features/demo/index.ts';
+import { hostNames } from './http/guards.ts';
 import { makeServices } from './services.ts';
 
 /** Seconds that requests under way may take when the server is stopped. */
@@ -31,13 +32,7 @@ setInterval(() => void services.sites.purge().catch((error: unknown) => log.warn
 if ((await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
   await services.sites.bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
 
-const allowedHosts = [
-  '127.0.0.1',
-  'localhost',
-  '[::1]',
-  host,
-  ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').filter((h) => h !== ''),
-];
+const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
 const app = createApp({
   sequelize,
   analysis,

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { addresses, addressOf, Problem, routes, type Route, type RouteName } from '@syndeton/contract';
+import { hostNames } from './http/guards.ts';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
 import { siteApi } from './testing/siteApi.ts';
@@ -124,6 +125,11 @@ describe('refusals', () => {
   test('another host, and a page of another site', async () => {
     expect((await request(app()).get('/api/sites').set('host', 'evil.example')).status).toBe(403);
     expect((await request(app()).delete(`/api/sites/${id}`).set('origin', 'http://evil.example')).status).toBe(403);
+    // an old form sends no Origin; browsers say where it comes from all the same
+    for (const from of ['cross-site', 'same-site'])
+      expect((await request(app()).delete(`/api/sites/${id}`).set('sec-fetch-site', from)).status).toBe(403);
+    expect((await request(app()).get('/api/sites').set('sec-fetch-site', 'cross-site')).status).toBe(200);
+    expect(hostNames(' Ferry.Example , ,10.0.0.7')).toEqual(['ferry.example', '10.0.0.7']);
   });
   test('a site can be removed', async () => {
     const gone = await bringIn('Gone');

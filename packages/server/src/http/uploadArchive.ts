@@ -21,7 +21,10 @@ export function uploadArchive(): RequestHandler {
 }
 
 /** What a request brought, and how it is let go of. */
-export function archiveOf({ file }: Request): { readonly archive: () => UploadedArchive; readonly letGo: () => Promise<void> } {
+export function archiveOf({ file }: Request): {
+  readonly archive: () => UploadedArchive;
+  readonly letGo: () => Promise<void>;
+} {
   let isOurs = file !== undefined;
   const remove = (): Promise<void> => fs.rm(file!.path, { force: true });
   return {

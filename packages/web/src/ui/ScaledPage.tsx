@@ -1,3 +1,4 @@
+import { boxOf, elementAt } from './pageDom.ts';
 import { useEffect, useRef, type MouseEvent, type ReactNode, type RefObject } from 'react';
 
 /** Widths of windows to look at a page in, in CSS pixels. */
@@ -40,7 +41,8 @@ export function ScaledPage({ src, title, label, width, scale, frame, paper, away
   }, [width, paper]);
   const under = (event: MouseEvent): Element | null | undefined => {
     const box = paper.current!.getBoundingClientRect();
-    return frame.current?.contentDocument?.elementFromPoint((event.clientX - box.left) / scale, (event.clientY - box.top) / scale); // prettier-ignore
+    const shown = frame.current?.contentDocument;
+    return shown && elementAt(shown, (event.clientX - box.left) / scale, (event.clientY - box.top) / scale);
   };
   const scroll = (by: number): void => {
     frame.current?.contentWindow?.scrollBy(0, by);
@@ -92,7 +94,7 @@ export interface Place {
 }
 
 export function placeOf(element: Element): Place {
-  const { left, top, width, height } = element.getBoundingClientRect();
+  const { left, top, width, height } = boxOf(element);
   return { left, top, width, height };
 }
 

@@ -1,3 +1,5 @@
+import { sheetsOf } from './pageDom.ts';
+
 export type Medium = 'screen' | 'print';
 
 /** Media as they were written, for lists that were changed. */
@@ -32,7 +34,7 @@ export function showMedium(document: Document, medium: Medium): void {
       if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
     }
   };
-  for (const sheet of document.styleSheets) look(sheet);
+  for (const sheet of sheetsOf(document)) look(sheet);
 }
 
 function rulesOf(sheet: CSSStyleSheet): Iterable<CSSRule> {

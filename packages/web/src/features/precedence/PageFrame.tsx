@@ -1,3 +1,4 @@
+import { viewOf } from '../../ui/pageDom.ts';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
@@ -61,7 +62,7 @@ export function PageFrame(props: Props) {
     showMedium(document, medium);
     look();
     if (!picked || !table) return;
-    const style = document.defaultView!.getComputedStyle(picked);
+    const style = viewOf(document)!.getComputedStyle(picked);
     onComputed(Object.fromEntries(table.rows.flatMap(({ property, longhands }) => [property, ...longhands.slice(0, 4)]).map((name) => [name, style.getPropertyValue(name)]))); // prettier-ignore
   }, [loads, element, table, peeled, medium, look, onComputed, scale]);
 

@@ -1,23 +1,24 @@
 import type { ElementTableReply } from '@syndeton/contract';
+import { childNodesOf, queryAll, viewOf } from '../../ui/pageDom.ts';
 
 /** Elements a selector reaches; else those whose own text holds the words, innermost first. */
 export function findElements(document: Document, asked: string): readonly Element[] {
   try {
-    const found = [...document.querySelectorAll(asked)];
+    const found = queryAll(document, asked);
     if (found.length > 0) return found;
   } catch {
     // words, not a selector
   }
   const words = asked.trim().toLowerCase();
-  return [...document.body.querySelectorAll('*')].filter((element) =>
-    [...element.childNodes].some(
+  return queryAll(document, 'body *').filter((element) =>
+    [...childNodesOf(element)].some(
       (node) => node.nodeType === 3 && (node.textContent ?? '').toLowerCase().includes(words),
     ),
   );
 }
 
 const sourcesOf = (document: Document): readonly Element[] =>
-  [...document.querySelectorAll('link, style')].filter(
+  queryAll(document, 'link, style').filter(
     (element) => element.localName === 'style' || /(^|\s)stylesheet(\s|$)/i.test(element.getAttribute('rel') ?? ''),
   );
 
@@ -87,7 +88,7 @@ export class Peeling {
     const property = entry.declared === '' ? row.property : entry.declared;
     const styles =
       entry.source === 'attribute'
-        ? picked instanceof (document.defaultView?.HTMLElement ?? HTMLElement)
+        ? picked instanceof (viewOf(document)?.HTMLElement ?? HTMLElement)
           ? [picked.style]
           : []
         : rulesLike(sheetOf(sourcesOf(document)[Number(/^\d+/.exec(entry.source)?.[0])]), entry.rule ?? '');

@@ -1,3 +1,4 @@
+import { holdStill } from '../../ui/holdStill.ts';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
@@ -44,6 +45,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   useKeys({ t: () => setLevel((now) => !now) });
 
   const onLoad = (): void => {
+    for (const { current } of [first, second]) if (current?.contentDocument) holdStill(current.contentDocument);
     const windows = [first.current?.contentWindow, second.current?.contentWindow];
     windows.forEach((from, i) => {
       if (!from) return;

@@ -1,3 +1,4 @@
+import { boxOf } from '../../ui/pageDom.ts';
 import type { ProofReply } from '@syndeton/contract';
 import { elementAtPath } from '../../ui/elementPath.ts';
 
@@ -21,7 +22,8 @@ export function outlinesIn(
     for (const { path } of cause.elements) {
       if (seen.has(path) || out.length >= mostOutlines) continue;
       seen.add(path);
-      const box = elementAtPath(document, path)?.getBoundingClientRect();
+      const element = elementAtPath(document, path);
+      const box = element && boxOf(element);
       if (box && box.width > 0 && box.height > 0 && !/^(html|html>body:nth-child\(2\))$/.test(path))
         out.push({ key: path, number: i + 1, box });
     }

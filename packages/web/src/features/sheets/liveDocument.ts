@@ -1,3 +1,5 @@
+import { parentElementOf, queryAll, sheetsOf } from '../../ui/pageDom.ts';
+
 /** The sheet of that path as a document loaded it, by a link or an import; also where it is loaded more than once. */
 export function sheetsAt(document: Document, path: string): readonly CSSStyleSheet[] {
   const out: CSSStyleSheet[] = [];
@@ -7,7 +9,7 @@ export function sheetsAt(document: Document, path: string): readonly CSSStyleShe
       out.push(sheet);
     for (const rule of rulesOf(sheet)) if ('styleSheet' in rule) look(rule.styleSheet as CSSStyleSheet | null);
   };
-  for (const sheet of document.styleSheets) look(sheet);
+  for (const sheet of sheetsOf(document)) look(sheet);
   return out;
 }
 
@@ -34,7 +36,7 @@ export function replaceRules(sheet: CSSStyleSheet, rules: readonly string[]): vo
 /** Elements that a selector reaches; none where this browser refuses it. */
 export function reached(document: Document, selector: string): readonly Element[] {
   try {
-    return [...document.querySelectorAll(selector)];
+    return queryAll(document, selector);
   } catch {
     return [];
   }
@@ -51,7 +53,7 @@ export function textLook(element: Element): TextLook | undefined {
   const view = element.ownerDocument.defaultView;
   if (!view) return undefined;
   const text = (element.textContent ?? '').replace(/\s+/g, ' ').trim().slice(0, 40);
-  for (let at: Element | null = element; at; at = at.parentElement) {
+  for (let at: Element | null = element; at; at = parentElementOf(at)) {
     const { backgroundColor, backgroundImage } = view.getComputedStyle(at);
     if (backgroundImage !== 'none') return undefined;
     if (!/rgba\(.*, 0\)|transparent/.test(backgroundColor))

@@ -1,3 +1,4 @@
+import { boxOf, localNameOf, ownViewOf, queryAll, queryOne, rootOf, sheetsOf, viewOf } from '../../../ui/pageDom.ts';
 import { pathOfElement } from '../../../ui/elementPath.ts';
 
 /** Something that this browser computes otherwise in two documents. */
@@ -32,11 +33,11 @@ export function compareDocuments(before: Side, after: Side): { readonly count: n
   };
   const [old, now] = [before, after].map(({ document }) => shownElements(document));
   const pseudoElements = new Set([...pseudoElementsOf(before.document), ...pseudoElementsOf(after.document)]);
-  const names = Array.from(before.document.defaultView!.getComputedStyle(before.document.documentElement)).filter((name) => !name.startsWith('--'));
+  const names = Array.from(viewOf(before.document)!.getComputedStyle(rootOf(before.document)!)).filter((name) => !name.startsWith('--'));
   for (let i = 0; i < Math.max(old!.length, now!.length); i++) {
     const [a, b] = [old![i], now![i]];
-    if (!a || !b || (a.localName !== b.localName && !isCarrier(a, b))) {
-      add({ element: a ? pathOfElement(a) : pathOfElement(b!), property: 'element', before: a?.localName ?? 'none', after: b?.localName ?? 'none' });
+    if (!a || !b || (localNameOf(a) !== localNameOf(b) && !isCarrier(a, b))) {
+      add({ element: a ? pathOfElement(a) : pathOfElement(b!), property: 'element', before: a ? localNameOf(a) : 'none', after: b ? localNameOf(b) : 'none' });
       break;
     }
     const path = pathOfElement(a);
@@ -50,7 +51,7 @@ export function compareDocuments(before: Side, after: Side): { readonly count: n
     };
     look(undefined);
     for (const one of pseudoElements) look(one);
-    const [p, q] = [boxOf(a), boxOf(b)];
+    const [p, q] = [boxText(a), boxText(b)];
     if (p !== q) add({ element: path, property: 'box', before: p, after: q });
   }
   return { count, named };
@@ -58,24 +59,24 @@ export function compareDocuments(before: Side, after: Side): { readonly count: n
 
 /** `font` and `center` may have become `span` and `div`. */
 const isCarrier = (a: Element, b: Element): boolean =>
-  (a.localName === 'font' && b.localName === 'span') || (a.localName === 'center' && b.localName === 'div');
+  /^(font span|center div)$/.test(`${localNameOf(a)} ${localNameOf(b)}`);
 
 const isStyling = (element: Element): boolean =>
-  element.localName === 'style' || (element.localName === 'link' && /\bstylesheet\b/i.test(element.getAttribute('rel') ?? '')); // prettier-ignore
+  localNameOf(element) === 'style' || (localNameOf(element) === 'link' && /\bstylesheet\b/i.test(element.getAttribute('rel') ?? '')); // prettier-ignore
 
 function shownElements(document: Document): readonly Element[] {
-  const { head } = document as { readonly head: Element | null };
-  return [...document.querySelectorAll('*')].filter((one) => !isStyling(one) && !(head?.contains(one) ?? false));
+  const head = queryOne(document, 'html > head');
+  return queryAll(document, '*').filter((one) => !isStyling(one) && !(head?.contains(one) ?? false));
 }
 
 const styleOf = (element: Element, pseudoElement: string | undefined): CSSStyleDeclaration =>
-  element.ownerDocument.defaultView!.getComputedStyle(element, pseudoElement);
+  ownViewOf(element).getComputedStyle(element, pseudoElement);
 
 /** Without content there is no `::before` and no `::after`; of others `content` says nothing. */
 const isNone = (style: CSSStyleDeclaration): boolean => /^(none|normal|)$/.test(style.content);
 
-function boxOf(element: Element): string {
-  const { x, y, width, height } = element.getBoundingClientRect();
+function boxText(element: Element): string {
+  const { x, y, width, height } = boxOf(element);
   return [x, y, width, height].map((value) => value.toFixed(2)).join(' ');
 }
 
@@ -97,6 +98,6 @@ function pseudoElementsOf(document: Document): ReadonlySet<string> {
       // a sheet of another server cannot be read
     }
   };
-  for (const sheet of document.styleSheets) look(sheet);
+  for (const sheet of sheetsOf(document)) look(sheet);
   return found;
 }
