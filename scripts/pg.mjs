@@ -3,6 +3,7 @@
 //   node scripts/pg.mjs start  --data DIR [--port N] [--db NAME] [--fast]   prints one JSON line {url, port, dataDir, socketDir}
 //   node scripts/pg.mjs stop   --data DIR
 //   node scripts/pg.mjs status --data DIR
+//   node scripts/pg.mjs bin    --data DIR    prints the folder of its programs
 //   node scripts/pg.mjs reach  --data DIR    exit 0 when the user that PostgreSQL runs as can use the folder
 import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
@@ -263,6 +264,7 @@ function stop() {
 }
 if (command === 'start') await start();
 else if (command === 'stop') stop();
+else if (command === 'bin') console.log(BIN);
 else if (command === 'reach') process.exitCode = canReach(home) ? 0 : 1;
 else if (command === 'status') console.log(fs.existsSync(pgdata) && (await running()) ? 'running' : 'stopped');
 else throw new Error(`unknown command ${command}`);

@@ -5,6 +5,7 @@ import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { chooseData, databaseArguments } from './dataFolder.mjs';
 import { leaveFolder, takeFolder } from './dataLock.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -35,7 +36,7 @@ await new Promise((free) => {
   probe.listen(port, host, () => probe.close(free));
 });
 
-const data = chooseData();
+const data = chooseData(root, say);
 try {
   fs.mkdirSync(data, { recursive: true });
   const holder = takeFolder(data);
@@ -115,12 +116,8 @@ function sourceFiles(folder) {
     .sort();
 }
 
-function databaseArguments() {
-  return ['start', '--data', path.join(data, 'postgres'), '--db', 'syndeton', '--role', 'syndeton'];
-}
-
 function startDatabase() {
-  const run = spawnSync(process.execPath, ['scripts/pg.mjs', ...databaseArguments()], {
+  const run = spawnSync(process.execPath, ['scripts/pg.mjs', ...databaseArguments(data)], {
     encoding: 'utf8',
     stdio: ['ignore', 'pipe', 'pipe'],
   });
@@ -134,7 +131,7 @@ async function watchDatabase() {
   if (stopping || restarting || (await answers(new URL(databaseUrl).port))) return;
   restarting = true;
   say('PostgreSQL does not answer. Starting it again …');
-  const again = spawn(process.execPath, ['scripts/pg.mjs', ...databaseArguments()], { stdio: 'ignore' });
+  const again = spawn(process.execPath, ['scripts/pg.mjs', ...databaseArguments(data)], { stdio: 'ignore' });
   await new Promise((done) => again.once('exit', done));
   restarting = false;
 }
@@ -145,19 +142,6 @@ function answers(port) {
     socket.once('connect', () => done(true) || socket.destroy());
     socket.once('error', () => done(false));
   });
-}
-
-/** `.data` beside the program; where the database's own user cannot reach that (a closed home of root), a folder of the machine. */
-function chooseData() {
-  if (process.env.SYNDETON_DATA) return path.resolve(process.env.SYNDETON_DATA);
-  const usual = path.resolve('.data');
-  if (process.env.DATABASE_URL || process.getuid?.() !== 0) return usual;
-  if (spawnSync(process.execPath, ['scripts/pg.mjs', 'reach', '--data', usual], { stdio: 'ignore' }).status === 0)
-    return usual;
-  const name = crypto.createHash('sha256').update(root).digest('hex').slice(0, 8);
-  const instead = `/var/lib/syndeton/${name}`;
-  say(`The database's own user cannot reach ${usual}; data is kept in ${instead}.`);
-  return instead;
 }
 
 const full = 'the disk is full; make room on it';

@@ -133,6 +133,45 @@ test('each older schema is brought up to date with what it holds', async () => {
   }
 });
 
+test('a backup holds everything, while the application runs; it goes into an empty database, over data only when told, or not at all', async () => {
+  const { url } = start();
+  const sequelize = connect(url);
+  await emptied(sequelize);
+  await migrate(sequelize);
+  const analysis = startAnalysis(url, { ...usualLimits, threads: 2 });
+  const app = createApp({ sequelize, analysis, services: makeServices(sequelize, analysis, log), log, demoFolder: '', allowedHosts: ['127.0.0.1'] }); // prettier-ignore
+  const api = siteApi(() => app);
+  const file = path.join(data, 'all.backup');
+  const env = { ...process.env, DATABASE_URL: url };
+  const run = (...args: string[]) => spawnSync(process.execPath, ['scripts/backup.mjs', ...args], { encoding: 'utf8', env }); // prettier-ignore
+  const sites = async (): Promise<number> => ((await request(app).get('/api/sites')).body as { sites: unknown[] }).sites.length; // prettier-ignore
+  try {
+    const id = await api.bringIn([{ path: 'a.html', content: '<style>p{color:red}</style><p>' }]);
+    await api.put(id, [{ kind: 'gather-rules', sheet: 'a.css' }]);
+    const bytes = async (): Promise<string> => (await request(app).get(`/preview/${id}/draft/a.css`)).text;
+    const before = await bytes();
+    expect(run('backup', file)).toMatchObject({ status: 0, stdout: expect.stringContaining('1 sites, 1 revisions') });
+    expect(run('backup', file)).toMatchObject({ status: 2, stderr: expect.stringContaining('is there already') });
+    await api.bringIn([{ path: 'b.html', content: '<p>' }]);
+    expect(run('restore', file)).toMatchObject({ status: 2, stderr: expect.stringContaining('There is data already (2 sites') }); // prettier-ignore
+    const cut = path.join(data, 'cut.backup');
+    fs.writeFileSync(cut, fs.readFileSync(file).subarray(0, -2000));
+    expect(run('restore', cut, '--over').status).toBe(2);
+    expect(run('restore', 'package.json', '--over')).toMatchObject({ status: 2, stderr: expect.stringContaining('is no backup') }); // prettier-ignore
+    expect(await sites()).toBe(2);
+    // what a later version made goes too
+    await sequelize.query("CREATE TYPE later AS ENUM ('x'); CREATE TABLE later_table (one later)");
+    expect(run('restore', file, '--over')).toMatchObject({ status: 0 });
+    expect(await sites()).toBe(1);
+    expect([await bytes(), (await api.draft(id)).operations.length]).toEqual([before, 1]);
+    expect(await sequelize.query("SELECT 1 FROM pg_tables WHERE tablename = 'later_table'", { type: QueryTypes.SELECT })).toEqual([]); // prettier-ignore
+    expect((await api.save(id)).status).toBe(201);
+  } finally {
+    await analysis.close();
+    await sequelize.close();
+  }
+});
+
 async function emptied(sequelize: Sequelize): Promise<void> {
   await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public;');
 }
