@@ -128,7 +128,10 @@ describe('refusals', () => {
     // an old form sends no Origin; browsers say where it comes from all the same
     for (const from of ['cross-site', 'same-site'])
       expect((await request(app()).delete(`/api/sites/${id}`).set('sec-fetch-site', from)).status).toBe(403);
-    expect((await request(app()).get('/api/sites').set('sec-fetch-site', 'cross-site')).status).toBe(200);
+    // what a page of another site asks for it cannot read, nor show in a frame
+    const { headers } = await request(app()).get('/api/sites').set('sec-fetch-site', 'cross-site').set('origin', 'http://evil.example'); // prettier-ignore
+    expect(headers['access-control-allow-origin']).toBeUndefined();
+    expect(headers['content-security-policy']).toContain("frame-ancestors 'self'");
     expect(hostNames(' Ferry.Example , ,10.0.0.7')).toEqual(['ferry.example', '10.0.0.7']);
   });
   test('a site can be removed', async () => {
