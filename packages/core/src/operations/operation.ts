@@ -19,6 +19,7 @@ import { setLink } from './links/setLink.ts';
 import { takeAsMissing } from './links/takeAsMissing.ts';
 import { unlinkSheet } from './links/unlinkSheet.ts';
 import type { Known, OperationPlan, OperationType } from './operationType.ts';
+import { keepLook } from './overrides/keepLook.ts';
 import { dropDeclaration } from './overrides/dropDeclaration.ts';
 import { dropAttribute, dropBlock } from './overrides/dropSource.ts';
 import { shareDeclaration } from './overrides/shareDeclaration.ts';
@@ -92,6 +93,7 @@ export const operationTypes = [
   copyLinks,
   takeAsMissing,
   addBaseline,
+  keepLook,
   dropDeclaration,
   shareDeclaration,
   dropBlock,

@@ -4,8 +4,19 @@ import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 
 type Cause = ProofReply['pages'][number]['causes'][number];
 
+interface Props {
+  readonly causes: readonly Cause[];
+  readonly busy: boolean;
+  /** Undefined where two saved states are compared: nothing can be done about these. */
+  readonly onKeep: ((cause: Cause) => void) | undefined;
+}
+
+/** What can be said again: a value without an address, which somebody wrote. */
+const canBeKept = ({ before, intended }: Cause): boolean =>
+  before !== undefined && !intended && !/url\(|src\(|image-set\(/i.test(before.value);
+
 /** The differences of a page by cause: elements, property, before → after, the reason in a sentence. Numbers as on the page. */
-export function CausesList({ causes }: { readonly causes: readonly Cause[] }) {
+export function CausesList({ causes, busy, onKeep }: Props) {
   return (
     <ol>
       {causes.slice(0, 60).map((cause, i) => (
@@ -35,6 +46,11 @@ export function CausesList({ causes }: { readonly causes: readonly Cause[] }) {
               {cause.intended && <b>As you chose. </b>}
               {sentence(cause.reason)}
             </p>
+            {onKeep && canBeKept(cause) && (
+              <button type="button" className="act" disabled={busy} onClick={() => onKeep(cause)}>
+                Keep the old look
+              </button>
+            )}
           </div>
         </li>
       ))}

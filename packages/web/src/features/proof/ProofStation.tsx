@@ -1,3 +1,5 @@
+import { useState } from 'react';
+import type { ProofReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
@@ -21,6 +23,26 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
   const differing = [...notSame].sort((a, b) => Number(a.verdict === 'intended') - Number(b.verdict === 'intended'));
   const path = view.opened ?? differing[0]?.path ?? view.pages[0];
   const { progress } = inHand;
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const keep = async (
+    page: string,
+    { elements, pseudoElement, before }: ProofReply['pages'][number]['causes'][number],
+  ): Promise<void> => {
+    setProblem(undefined);
+    const says = {
+      property: before!.property,
+      value: before!.value,
+      ...(before!.important ? { important: true } : {}),
+    };
+    const paths = elements.map((one) => one.path);
+    try {
+      await inHand.lineUp([
+        { kind: 'keep-look', page, elements: paths, ...(pseudoElement === '' ? {} : { pseudoElement }), says },
+      ]);
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
   return (
     <ProofView
       siteId={view.siteId}
@@ -40,6 +62,9 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
       }
       onOpen={view.open}
       onGather={() => view.go('gather')}
+      onKeep={isDrafts ? (page, cause) => void keep(page, cause) : undefined}
+      busy={inHand.changing}
+      problem={problem}
     />
   );
 }

@@ -28,6 +28,11 @@ interface Props {
   readonly version: number;
   readonly onOpen: (page: string) => void;
   readonly onGather: () => void;
+  /** Undefined where nothing can be done about a difference: two saved states. */
+  readonly onKeep: ((page: string, cause: ProofReply['pages'][number]['causes'][number]) => void) | undefined;
+  readonly busy: boolean;
+  /** What was refused. */
+  readonly problem: string | undefined;
 }
 
 /** The verdict in one sentence, a page before and after under one sliding edge, and the differences by cause. */
@@ -45,6 +50,9 @@ export function ProofView({
   version,
   onOpen,
   onGather,
+  onKeep,
+  busy,
+  problem,
 }: Props) {
   if (!states || path === undefined)
     return (
@@ -97,7 +105,12 @@ export function ProofView({
             {note}
           </p>
         ))}
-        {page && <CausesList causes={page.causes} />}
+        {page && <CausesList causes={page.causes} busy={busy} onKeep={onKeep && ((cause) => onKeep(path, cause))} />}
+        {problem !== undefined && (
+          <p className="err py-3" role="alert">
+            {problem}
+          </p>
+        )}
         {page && page.doubts.length > 0 && <DoubtsList doubts={page.doubts} />}
         {nextPage !== undefined && (
           <p className="pt-3 text-table">

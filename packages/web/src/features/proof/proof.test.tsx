@@ -70,6 +70,9 @@ const common = {
   version: 1,
   onOpen: () => {},
   onGather: () => {},
+  onKeep: undefined,
+  busy: false,
+  problem: undefined,
 };
 
 test('the verdict in a sentence, and the page before and after in frames that can run nothing', () => {
@@ -105,12 +108,26 @@ test('with nothing lined up and nothing saved there is one thing to do', async (
 });
 
 test('a cause: elements, property, before and after, the reason', () => {
-  render(<CausesList causes={[cause, { ...cause, before: undefined }]} />);
+  render(<CausesList causes={[cause, { ...cause, before: undefined }]} busy={false} onKeep={undefined} />);
   const [first, second] = screen.getAllByRole('listitem');
   expect(first!.textContent).toContain('h2 and 1 more, from line 9');
   expect(first!.textContent).toContain('#0b5563 !important');
   expect(first!.querySelector('code')!.textContent).toBe('h2');
   expect(second!.textContent).toContain('not set');
+});
+
+test('the old look is kept where somebody said it and nobody chose the new one', async () => {
+  const onKeep = jest.fn();
+  const said = { ...cause.before!, value: 'url(x.png)' };
+  render(
+    <CausesList
+      causes={[cause, { ...cause, before: undefined }, { ...cause, intended: true }, { ...cause, before: said }]}
+      busy={false}
+      onKeep={onKeep}
+    />,
+  );
+  await userEvent.click(screen.getByRole('button', { name: 'Keep the old look' }));
+  expect(onKeep).toHaveBeenCalledWith(cause);
 });
 
 test.each([
