@@ -81,7 +81,7 @@ export function SiteFrame() {
           <div className="lgd">
             <span>= looks the same</span>
             <span />
-            <span>≠ 6 elements differ</span>
+            <span>≠ how many elements differ</span>
             <span />
             <span>? cannot be told</span>
             {proof.pages.some(({ verdict }) => verdict === 'intended') && (
