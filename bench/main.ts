@@ -6,7 +6,6 @@ import {
   checkSite,
   desktop,
   KeptDraft,
-  KeptSite,
   makeSite,
   pagesOf,
   parsePage,
@@ -25,7 +24,6 @@ import { endToEnd } from './endToEnd.ts';
 import { makeFiles, type SiteKind } from './makeSite.ts';
 import { planRows } from './planRows.ts';
 import { questions } from './questions.ts';
-import { rulePlaces } from './rulePlaces.ts';
 import { spinCapacity } from './spinCapacity.ts';
 import { writing } from './writing.ts';
 
@@ -145,38 +143,6 @@ function ratios(kind: SiteKind, pages: number, rounds: number): void {
     row(pages, `${kind}: ${name} / parse`, times(median(of)), target);
 }
 
-/** What is kept of a whole site, and how fast it answers. Answers are wall time, since a person waits for them. */
-function kept(kind: SiteKind, pages: number): void {
-  const site = makeSite(makeFiles(pages, kind));
-  const before = heap();
-  const whole = new KeptSite(site);
-  row(pages, `${kind}: kept in memory`, `${((heap() - before) / pages / 1000).toFixed(1)} KB/page`, 'target 60');
-  const wall = (run: () => unknown): number => {
-    const started = performance.now();
-    run();
-    return performance.now() - started;
-  };
-  const answer = (name: string, list: readonly number[], target: string): void =>
-    row(pages, `${kind}: ${name}, p95 of ${list.length}`, `${p95(list).toFixed(0)} ms`, `${target}, median ${median(list).toFixed(0)} ms`); // prettier-ignore
-  const places = rulePlaces(site);
-  answer('an edit of a rule', places.map((place) => wall(() => whole.edit(place, 'color: #123457; margin: 2px'))), 'target 50'); // prettier-ignore
-  answer('a move of a rule', places.map((place, i) => wall(() => whole.move(place, places[(i * 7 + 3) % places.length]))), 'target 50'); // prettier-ignore
-  const selectors = ['.b7', '#own3', 'p', 'div p', 'nav li:first-child a', '.k5 > p', 'div:hover em', '[class]', 'p:nth-child(2n+1)', '.s3 a[href]', 'body > div + div', ':is(p, nav) em', 'a:not([href])', '.notice ~ .k9 a']; // prettier-ignore
-  answer(
-    'a new selector',
-    selectors.map((selector) => wall(() => whole.match(selector))),
-    'target 100',
-  );
-  const changed = makeSite([...site.files.values()].map((f) => [f.path, f.path === 'part0/page0.html' ? new TextEncoder().encode(`${f.text!}<p>`) : f.bytes])); // prettier-ignore
-  const read = wall(() => makeSite([...changed.files.values()].map((f) => [f.path, f.bytes.slice()])));
-  row(
-    pages,
-    `${kind}: one page changed / reading all bytes`,
-    times(wall(() => whole.update(changed)) / read),
-    'target 5',
-  );
-}
-
 /** Who decides, over all pages. */
 function whoDecides(pages: number): void {
   const { site, reading, firsts, answers, overrides, bytesPerPage } = questions(pages, measure, heap);
@@ -209,7 +175,6 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000]) {
   ratios('shared', pages, 5);
   ratios('embedded', pages, 5);
 }
-for (const kind of ['shared', 'embedded'] as const) kept(kind, sizes.at(-1) ?? 3000);
 whoDecides(sizes.at(-1) ?? 3000);
 decision(sizes.at(-1) ?? 3000);
 mended(sizes.at(-1) ?? 3000);

@@ -48,8 +48,6 @@ export type { ElementNode } from './page/nodes.ts';
 export { parseSelectorList } from './selectors/parseSelector.ts';
 export { printSpecificity, type Specificity } from './selectors/selector.ts';
 export { desktop, type Environment } from './cascade/environment.ts';
-export type { Reached } from './cascade/keptMatching.ts';
-export { KeptSite, type RulePlace } from './cascade/keptSite.ts';
 export { CascadeSession, type PageCascade } from './cascade/pageCascade.ts';
 export type { Contender, View } from './cascade/contenders.ts';
 export { placeOfContender } from './cascade/contenderPlace.ts';

@@ -5,22 +5,24 @@
  * HTML Standard, "DOM tree accessors" (named properties of documents) and "The form element".
  */
 const read =
-  <Value>(prototype: object, name: string): ((of: Node) => Value) =>
+  <Value>(prototype: () => object, name: string): ((of: Node) => Value) =>
   (of) =>
-    Object.getOwnPropertyDescriptor(prototype, name)!.get!.call(of) as Value;
+    Object.getOwnPropertyDescriptor(prototype(), name)!.get!.call(of) as Value;
+const ofNode = (): object => Node.prototype;
+const ofElement = (): object => Element.prototype;
+const ofDocument = (): object => Document.prototype;
 
-export const parentElementOf = read<Element | null>(Node.prototype, 'parentElement');
-export const childNodesOf = read<NodeListOf<ChildNode>>(Node.prototype, 'childNodes');
-export const childrenOf = read<HTMLCollection>(Element.prototype, 'children');
-export const localNameOf = read<string>(Element.prototype, 'localName');
-export const rootOf = read<Element | null>(Document.prototype, 'documentElement');
-export const viewOf = read<(Window & typeof globalThis) | null>(Document.prototype, 'defaultView');
+export const parentElementOf = read<Element | null>(ofNode, 'parentElement');
+export const childNodesOf = read<NodeListOf<ChildNode>>(ofNode, 'childNodes');
+export const childrenOf = read<HTMLCollection>(ofElement, 'children');
+export const localNameOf = read<string>(ofElement, 'localName');
+export const rootOf = read<Element | null>(ofDocument, 'documentElement');
+export const viewOf = read<(Window & typeof globalThis) | null>(ofDocument, 'defaultView');
+export const sheetsOf = read<StyleSheetList>(ofDocument, 'styleSheets');
+const documentOf = read<Document>(ofNode, 'ownerDocument');
+
 /** Of an element's document. */
-export const ownViewOf = (element: Element): Window & typeof globalThis =>
-  viewOf(read<Document>(Node.prototype, 'ownerDocument')(element))!;
-
-export const sheetsOf = (document: Document): Iterable<CSSStyleSheet> =>
-  Object.getOwnPropertyDescriptor(Document.prototype, 'styleSheets')!.get!.call(document) as StyleSheetList;
+export const ownViewOf = (element: Element): Window & typeof globalThis => viewOf(documentOf(element))!;
 
 export const queryOne = (document: Document, selector: string): Element | null =>
   Document.prototype.querySelector.call(document, selector);
