@@ -10,7 +10,7 @@ test('all links of the demo are mended, and the pages that were forgotten are na
   await expect(grid.getByRole('row', { name: /^history/ })).toContainText('missing');
   await expect(grid.getByRole('row', { name: /^contact/ })).toContainText('wrong case');
   await expect(grid.getByRole('row', { name: /^news\/2023\/summer/ })).toContainText('inside a comment');
-  await page.getByRole('button', { name: 'Mend all 7' }).click();
+  await page.getByRole('button', { name: 'Mend the 7 with one right answer' }).click();
   // asked first: what its author wrote at the link in a comment, and which pages will look different
   await expect(page.getByRole('dialog')).toContainText('new look, switch on in May', proved);
   await expect(page.getByRole('dialog')).toContainText(/pages will look different: .*contact/);

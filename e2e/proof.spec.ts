@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
+import { draftBar, openDemo } from './demoSite.ts';
 import { asPrinted } from '../packages/web/src/ui/frameMedium.ts';
 
 /** What a rule of its own says on each page, before and after. */
@@ -71,4 +72,27 @@ test('what a frame shows as print is what Chromium takes in print', async ({ pag
   const printed = await holds(lists);
   await page.emulateMedia({ media: 'screen' });
   expect(await holds(lists.map(asPrinted))).toEqual(printed);
+});
+
+test('a difference nobody wanted is taken back by one act, and the page is the same again', async ({ page }) => {
+  const id = await openDemo(page, 'proof');
+  const { base, version } = (await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { base: number; version: number }; // prettier-ignore
+  const dropped = {
+    kind: 'drop-declaration',
+    where: 'block',
+    selector: '#wrap h2',
+    property: 'color',
+    value: '#7a3b12',
+  };
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base, version, operations: [dropped] } });
+  await page.goto(`/sites/${id}/proof?open=timetable.html`);
+  const differences = page.getByRole('region', { name: 'Differences' });
+  await differences.getByRole('button', { name: 'Keep the old look' }).click();
+  await expect(draftBar(page)).toContainText('25 pages look the same; notices looks different', { timeout: 60_000 });
+  const { text } = (await (await page.request.get(`/api/sites/${id}/files/draft/timetable.html`)).json()) as { text: string }; // prettier-ignore
+  expect(text.match(/class="kept-color"/g)).toHaveLength(3);
+  await page.goto(`/sites/${id}/handoff`);
+  await expect(page.getByRole('alert')).toContainText('There is no station “handoff”');
+  await page.getByRole('link', { name: 'To the survey' }).click();
+  await expect(page).toHaveURL(/\/survey$/);
 });

@@ -88,7 +88,7 @@ export function LinksView(props: LinksProps) {
         </button>
         {mends.length > 0 && (
           <button type="button" className="btn next" disabled={props.busy} onClick={() => props.onMend(mends)}>
-            {mends.length === 1 ? 'Mend it' : `Mend all ${mends.length}`}
+            {mendWords(mends.length, grid.findings.length)}
           </button>
         )}
       </div>
@@ -124,6 +124,12 @@ export function LinksView(props: LinksProps) {
       )}
     </div>
   );
+}
+
+/** Where some have no one right answer, the number of those that have one. */
+function mendWords(mends: number, all: number): string {
+  if (mends < all) return `Mend the ${mends} with one right answer`;
+  return mends === 1 ? 'Mend it' : `Mend all ${mends}`;
 }
 
 function Grid({
