@@ -4,6 +4,7 @@ import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+import { useNarrow } from '../../ui/useNarrow.ts';
 import { OverrideChoices } from './OverrideChoices.tsx';
 import { dropOf, shareOf } from './overrideOperations.ts';
 
@@ -41,6 +42,7 @@ const mostShown = 12;
 
 /** Declarations in pages that beat shared ones, harmless first; each can be dropped, made shared or kept. */
 export function OverridesView(props: Props) {
+  const isNarrow = useNarrow();
   const { found, failed, scope, scoped, busy, onSheet } = props;
   if (failed !== undefined) return <p className="err p-6" role="alert">{failed}</p>; // prettier-ignore
   if (!found) return <p className="say p-6" role="status">Comparing what pages and sheets say …</p>; // prettier-ignore
@@ -85,12 +87,12 @@ export function OverridesView(props: Props) {
           <colgroup>
             <col style={{ width: 22 }} />
             <col />
-            <col style={{ width: 130 }} />
-            <col style={{ width: 128 }} />
-            <col style={{ width: 128 }} />
+            <col style={{ width: isNarrow ? 104 : 130 }} />
+            <col style={{ width: isNarrow ? 92 : 128 }} />
+            <col style={{ width: isNarrow ? 92 : 128 }} />
             <col style={{ width: 148 }} />
-            <col style={{ width: 66 }} />
-            <col style={{ width: 150 }} />
+            {!isNarrow && <col style={{ width: 66 }} />}
+            {!isNarrow && <col style={{ width: 150 }} />}
             <col style={{ width: 134 }} />
           </colgroup>
           <thead>
@@ -101,8 +103,8 @@ export function OverridesView(props: Props) {
               <th>In the page</th>
               <th>Beats</th>
               <th>Where, of {props.pages.length}</th>
-              <th>Elements</th>
-              <th>If dropped</th>
+              {!isNarrow && <th>Elements</th>}
+              {!isNarrow && <th>If dropped</th>}
               <td />
             </tr>
           </thead>
@@ -167,11 +169,12 @@ function Group({
   readonly limit: readonly string[] | undefined;
 }) {
   const [all, setAll] = useState(false);
+  const columns = useNarrow() ? 7 : 9;
   const shown = all ? own : own.slice(0, mostShown);
   return (
     <>
       <tr className="ov-g">
-        <td colSpan={9}>
+        <td colSpan={columns}>
           <b>{title}</b> {own.length} <span>{words}</span>
         </td>
       </tr>
@@ -180,7 +183,7 @@ function Group({
           <Row one={one} limit={limit} {...props} />
           {one.id === props.opened && (
             <tr className="cmp">
-              <td colSpan={9}>
+              <td colSpan={columns}>
                 <OverrideChoices one={one} limit={limit} {...props} />
               </td>
             </tr>
@@ -190,7 +193,7 @@ function Group({
       {own.length > shown.length && (
         <tr>
           <td />
-          <td colSpan={8}>
+          <td colSpan={columns - 1}>
             <button type="button" className="act" onClick={() => setAll(true)}>
               {own.length - shown.length} more
             </button>
@@ -211,6 +214,7 @@ function Row({
   onLineUp,
 }: Props & { readonly one: OverrideReply; readonly limit: readonly string[] | undefined }) {
   const open = one.id === opened;
+  const isNarrow = useNarrow();
   return (
     <tr className={open ? 'open' : ''}>
       <td>
@@ -239,13 +243,15 @@ function Row({
       <td>
         <CopiesStrip pages={pages} versions={[{ pages: [] }, { pages: one.pages }]} /> {one.pages.length}
       </td>
-      <td className="num">{one.elements}</td>
-      <td
-        className="does"
-        title={one.then.map((then) => `${then.elements} × ${then.value} (${then.source})`).join('\n')}
-      >
-        {droppedWords(one)}
-      </td>
+      {!isNarrow && <td className="num">{one.elements}</td>}
+      {!isNarrow && (
+        <td
+          className="does"
+          title={one.then.map((then) => `${then.elements} × ${then.value} (${then.source})`).join('\n')}
+        >
+          {droppedWords(one)}
+        </td>
+      )}
       <td className="ov-do">
         <button type="button" className="act" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
           Drop
