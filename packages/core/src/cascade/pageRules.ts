@@ -184,8 +184,8 @@ class Collector {
       path === undefined || isTooMuch || perhaps ? undefined : this.cache.file(this.site, path, this.environmentOf(by));
     if (!sheet || path === undefined) {
       // what lies behind it is not looked at: any sheet of the site may be
-      const content = file?.isTooMuch ? `${file.hash} ` : '';
-      const behind = isTooMuch || perhaps ? `${this.allSheets()} ` : content + this.clampedMark(target);
+      const isUnread = isTooMuch || perhaps || file?.isTooMuch === true;
+      const behind = isUnread ? `${this.allSheets()} ${this.cache.marks()} ` : this.clampedMark(target);
       const key = `${behind}${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
       this.unread.push({ target, key, sourceIndex: by.index });
       this.keys.push(`unread ${key}`);

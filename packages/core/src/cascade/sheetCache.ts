@@ -68,6 +68,11 @@ export class SheetCache {
     return known;
   }
 
+  /** Of all files whose bytes differ: for what may name any of them. */
+  marks(): string {
+    return this.fingerprints ? [...this.fingerprints].join(' ') : '';
+  }
+
   private readonly fingerprint = (path: string): string => this.fingerprints?.get(path) ?? '';
 }
 

@@ -98,7 +98,7 @@ function leadingNames(sites: readonly Site[], paths: readonly string[]): Readonl
     for (const sheet of sheets) {
       const name = fileNameOf(sheet.path);
       const mentions = mentionsIn(sheet);
-      const leading = (mentions.escaped && sheet.kind === 'sheet') || mentions.sheets.some((one) => names.has(one)) || others.some((one) => (sheet.text ?? '').includes(one)); // prettier-ignore
+      const leading = (mentions.escaped && sheet.kind === 'sheet') || mentions.sheets.some((one) => names.has(one)) || others.some((one) => (sheet.text ?? asciiText(sheet.bytes)).includes(one)); // prettier-ignore
       if (names.has(name) || !leading) continue;
       names.add(name);
       grown = true;

@@ -20,3 +20,11 @@ test('pages and sheets beyond what people write are carried along, said so, and 
   expect(verdicts(siteOf({ 'a.html': page, 's.css': `${rules}p{color:red}`, 'z.html': tags }))[0]).not.toBe('same');
   expect(verdicts(siteOf({ 'a.html': page, 's.css': rules, 'z.html': `${tags}x` }))[1]).toBe('unsure');
 });
+
+test.each([
+  ['a sheet it imports', { 't.css': 'p{color:red}' }, { 't.css': 'p{color:blue}' }],
+  ['a picture it shows', { 't.png': '1' }, { 't.png': '2' }],
+])('what such a sheet names counts as well: %s', (_shows, one, two) => {
+  const named = { 'a.html': page, 's.css': `@import "t.css"; p { background: url(t.png) } ${rules}` };
+  expect(proveSites(siteOf({ ...named, ...one }), siteOf({ ...named, ...two })).verdict).not.toBe('same');
+});

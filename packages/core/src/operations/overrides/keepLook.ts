@@ -81,7 +81,7 @@ function lastSheet(site: Site, { rules }: PageCascade): SiteFile | undefined {
     .at(-1);
 } // prettier-ignore
 
-const isForAll = (media: string | undefined): boolean => /^\s*(all|screen)?\s*$/i.test(media ?? '');
+const isForAll = (media: string | undefined): boolean => /^\s*(all)?\s*$/i.test(media ?? '');
 
 /** `kept-color`, or with a number behind it. */
 function freeName(site: Site, property: string): string {
