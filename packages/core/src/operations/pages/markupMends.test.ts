@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { markupFindings } from '../../checks/pageMarkup.ts';
 import { proveSites } from '../../proof/proveSites.ts';
+import { askChromium } from '../../testing/chromium.ts';
 import { pageOf, siteOf } from '../../testing/siteOf.ts';
 import { applyOperations } from '../operation.ts';
 
@@ -40,4 +41,18 @@ test.each<readonly [body: string, after: string, ...acts: string[]]>([
   ['<b>x<i>y</b></i>', '<b>x<i>y</b></i>'],
 ])('%s is mended where browsers build the same of it', (body, after, ...acts) => {
   expect(mended(body)).toEqual({ body: after, acts, verdict: 'same' });
+});
+
+test('what Chromium builds of it is the same', async () => {
+  const bodies = ['<p class="a" class="b">x</p>', '<p title=a title=b hidden hidden>x', '<p class="a b  a">x</p>', '<div>x</div></div>y', 'x<img src=a.png alt=""></img>y', '<table><tr><td>x</td></td></table>']; // prettier-ignore
+  const ask = `(() => {
+    for (const one of document.querySelectorAll('[class]')) one.setAttribute('class', [...one.classList].join(' '));
+    return document.documentElement.outerHTML;
+  })()`;
+  const both = bodies.map((body) => [pageOf('', body), pageOf('', mended(body).body)] as const);
+  const answers = await askChromium(both.flatMap((pair) => pair.map((html) => ({ html, ask }))));
+  both.forEach(([one, two], i) => {
+    expect(two).not.toBe(one);
+    expect(answers[2 * i]).toBe(answers[2 * i + 1]);
+  });
 });
