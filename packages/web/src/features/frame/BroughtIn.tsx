@@ -7,6 +7,7 @@ import type { DraftInHand } from '../drafts/index.ts';
 import {
   filesOfChooser,
   filesOfDrop,
+  leftOutWords,
   LeftOutList,
   packFiles,
   usePutInMutation,
@@ -72,7 +73,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
         {site.leftOut.length > 0 && (
           <section>
             <h3 className="font-bold text-ink">
-              {count(site.leftOut.length, 'file')} {site.leftOut.length === 1 ? 'was' : 'were'} left out
+              {leftOutWords(site.leftOut)} {site.leftOut.length === 1 ? 'was' : 'were'} left out
             </h3>
             <LeftOutList
               files={site.leftOut}

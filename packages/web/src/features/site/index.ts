@@ -25,6 +25,7 @@ export {
 export { stationNames, stationTitle, type StationName } from './stations.ts';
 export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';
 export { LeftOutList } from './LeftOutList.tsx';
+export { leftOutWords } from './leftOutWords.ts';
 export { filesOfChooser, filesOfDrop, packFiles, type DroppedFile } from './packFiles.ts';
 export {
   canOpenFolder,

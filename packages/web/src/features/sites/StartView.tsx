@@ -7,7 +7,14 @@ import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
-import { canOpenFolder, filesOfChooser, filesOfDrop, LeftOutList, type DroppedFile } from '../site/index.ts';
+import {
+  canOpenFolder,
+  filesOfChooser,
+  filesOfDrop,
+  leftOutWords,
+  LeftOutList,
+  type DroppedFile,
+} from '../site/index.ts';
 import { SitesTable } from './SitesTable.tsx';
 
 interface Props {
@@ -113,8 +120,8 @@ export function StartView(props: Props) {
             .map((one) => (
               <div key={one.id} className="py-3 text-table text-ink-2" role="status">
                 <p className="pb-1.5">
-                  <b className="text-ink">{count(one.leftOut.length, 'file')}</b>{' '}
-                  {one.leftOut.length === 1 ? 'was' : 'were'} left out of{' '}
+                  <b className="text-ink">{leftOutWords(one.leftOut)}</b> {one.leftOut.length === 1 ? 'was' : 'were'}{' '}
+                  left out of{' '}
                   {one.siteId === undefined ? (
                     <>{one.name} so far; the rest goes on.</>
                   ) : (

@@ -3,6 +3,7 @@ import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
+import { leftOutWords } from '../site/index.ts';
 import { howFarBound } from './howFarBound.ts';
 import { StartView } from './StartView.tsx';
 
@@ -165,4 +166,13 @@ test.each<[string, Partial<SiteSummaryReply['figures']>, number, string, string]
   const one = site('A', 5, revision);
   const bound = howFarBound({ ...one, figures: { ...one.figures, ...figures } });
   expect([bound.tied.map((tied) => (tied ? 'X' : 'o')).join(''), bound.words]).toEqual([knots, words]);
+});
+
+test('folders left out as a whole are no files', () => {
+  const words = (...paths: string[]): string => leftOutWords(paths.map((path) => ({ path })));
+  expect([words('a'), words('a', 'b', '.git/'), words('.git/', 'x/.svn/')]).toEqual([
+    '1 file',
+    '2 files and 1 folder',
+    '2 folders',
+  ]);
 });
