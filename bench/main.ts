@@ -13,7 +13,6 @@ import {
   planWhole,
   proveSites,
   sheetsOf,
-  SiteChecker,
   SiteProver,
   siteWinners,
   surveySite,
@@ -24,6 +23,7 @@ import { endToEnd } from './endToEnd.ts';
 import { makeFiles, type SiteKind } from './makeSite.ts';
 import { planRows } from './planRows.ts';
 import { questions } from './questions.ts';
+import { smallChanges } from './smallChanges.ts';
 import { spinCapacity } from './spinCapacity.ts';
 import { writing } from './writing.ts';
 
@@ -93,24 +93,6 @@ function decision(pages: number): void {
   row(pages, 'one decision changed: verdict from the last proof', `${Math.round(proved - planned)} ms`, `target 1,000 for both; ${verdict.verdict}`); // prettier-ignore
 }
 
-/** Wall times of a person who moves one link on one page: the draft, then the survey of it. */
-function mended(pages: number): void {
-  const site = makeSite(makeFiles(pages, 'shared'));
-  const checker = new SiteChecker();
-  const draft = new KeptDraft(site, checker);
-  const first = performance.now();
-  checker.check(site);
-  const [sheet, page] = [sheetsOf(site)[0]!, pagesOf(site)[pages >> 1]!];
-  const started = performance.now();
-  const { site: after, problem } = draft.apply([{ kind: 'move-link', sheet: sheet.path, pages: [page.path], place: { at: 'last' } }]); // prettier-ignore
-  const planned = performance.now();
-  checker.check(after);
-  const looked = performance.now();
-  if (problem) throw new Error(problem.detail);
-  row(pages, 'a moved link: the draft', `${Math.round(planned - started)} ms`);
-  row(pages, 'a moved link: survey, families, checks', `${Math.round(looked - planned)} ms`, `target 1,000 for both; the first one took ${Math.round(started - first)} ms`); // prettier-ignore
-}
-
 function row(pages: number, step: string, figure: string, note = ''): void {
   console.log(`${String(pages).padStart(5)}  ${step.padEnd(46)} ${figure.padStart(12)}  ${note}`);
 }
@@ -177,7 +159,7 @@ for (const pages of sizes.length > 0 ? sizes : [100, 1000]) {
 }
 whoDecides(sizes.at(-1) ?? 3000);
 decision(sizes.at(-1) ?? 3000);
-mended(sizes.at(-1) ?? 3000);
+for (const [step, figure, note] of smallChanges(sizes.at(-1) ?? 3000)) row(sizes.at(-1) ?? 3000, step, figure, note);
 edited(sizes.at(-1) ?? 3000);
 
 const site = makeSite(makeFiles(20, 'embedded'));

@@ -5,6 +5,7 @@ import { pagesOf, sheetsOf, byPath, type Site, type SiteFile } from '../source/s
 import { fileNameOf } from '../source/sitePath.ts';
 import { LineIndex } from '../source/span.ts';
 import { BlockCollector } from '../survey/blockCollector.ts';
+import { elementNames } from '../survey/elementNames.ts';
 import { FamilyCollector, type Family } from '../survey/families.ts';
 import { openPage } from '../survey/openPage.ts';
 import { ReachCollector, type RuleReach, type RuleTable } from '../survey/reach.ts';
@@ -110,6 +111,7 @@ export class SiteChecker {
     const families = new FamilyCollector();
     const reach = new ReachCollector(this.rules);
     const page = openPage(file);
+    if (page) elementNames(file, page.tree);
     if (!page) return { file, survey: opaquePage(file), blocks, families, reach, checks: [] };
     const survey = surveyPage(page, this.context.sheets, blocks);
     const checks = checkMakers.map((maker) => maker.make(this.context));

@@ -1,4 +1,5 @@
-import type { KeptOutcomes, Kind, KindPage } from './keptOutcomes.ts';
+import type { KeptOutcomes } from './keptOutcomes.ts';
+import type { Kind, KindPage } from './kindTable.ts';
 
 /** Where each kind of element stands: pages with the number of its elements, and the first of them. */
 export type Places = ReadonlyMap<
@@ -15,7 +16,7 @@ export function placesOf(kept: KeptOutcomes, wanted: (page: KindPage) => boolean
     if (!wanted(page)) continue;
     const here: number[] = [];
     for (let i = 0; i < page.cells.length; i++) {
-      const { number } = kept.kindOfChain(kept.chainOfCell(page.cells[i]!));
+      const { number } = kept.kindOfCell(page.cells[i]!);
       if (counts[number]!++ > 0) continue;
       here.push(number);
       firsts[number] = i;

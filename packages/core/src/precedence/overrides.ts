@@ -4,7 +4,8 @@ import { decidingCriterion } from '../cascade/decidingCriterion.ts';
 import type { Environment } from '../cascade/environment.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { longhandsForAll } from '../values/longhands.ts';
-import type { KeptOutcomes, Kind } from './keptOutcomes.ts';
+import type { KeptOutcomes } from './keptOutcomes.ts';
+import type { Kind } from './kindTable.ts';
 import { countOf, placesOf, type Places } from './kindPlaces.ts';
 
 /** Why a local declaration beats a shared one; copies change nothing when dropped. */

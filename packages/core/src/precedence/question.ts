@@ -5,7 +5,9 @@ import { fail, succeed, type Result } from '../source/result.ts';
 import { printSpecificity } from '../selectors/selector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { longhandsOf, propertyKind, propertyName } from '../values/longhands.ts';
-import type { KeptOutcome, KeptOutcomes, Kind, OutcomesIn } from './keptOutcomes.ts';
+import type { KeptOutcomes } from './keptOutcomes.ts';
+import type { Kind } from './kindTable.ts';
+import type { KeptOutcome, OutcomesIn } from './outcomesIn.ts';
 import { winningSentence, type Sentence } from './reasons.ts';
 
 export interface SiteQuestion {

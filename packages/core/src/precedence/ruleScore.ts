@@ -3,7 +3,8 @@ import { decidingCriterion, type Criterion } from '../cascade/decidingCriterion.
 import type { Environment } from '../cascade/environment.ts';
 import { compareSpecificity, printSpecificity } from '../selectors/selector.ts';
 import { longhandsForAll } from '../values/longhands.ts';
-import type { KeptOutcomes, Kind } from './keptOutcomes.ts';
+import type { KeptOutcomes } from './keptOutcomes.ts';
+import type { Kind } from './kindTable.ts';
 import { placesOf, type Places } from './kindPlaces.ts';
 
 /** One declaration of a rule over all pages: elements on which it decides something, and those on which something else beats it. */

@@ -3,7 +3,7 @@ import { asciiText } from '../source/asciiBytes.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { neededNames } from '../survey/selectorNames.ts';
-import { elementNames } from './elementNames.ts';
+import { elementNames } from '../survey/elementNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
 import { mayLoadSheets } from './throughOthers.ts';
 

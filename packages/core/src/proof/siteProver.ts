@@ -3,7 +3,7 @@ import { changedFiles } from '../source/changeSet.ts';
 import { isServedAsXml, pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
-import { elementNames } from './elementNames.ts';
+import { elementNames } from '../survey/elementNames.ts';
 import { withoutNames } from './plainProperties.ts';
 import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
@@ -161,7 +161,7 @@ function markedSides(before: Site, after: Site, resources: readonly string[]): S
   return { before: first, after: second, comparison: new LookComparison(first), resources };
 }
 
-/** The pages that neither changed since nor can reach anything that did, with what was found. */
+/** The pages that neither changed since nor can reach anything that did, with what was found; lines of what changed are others now. */
 function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, PageProof> {
   const changed = changedFiles(then, now).map((one) => one.path);
   const kindOf = (path: string): string => (then.files.get(path) ?? now.files.get(path))!.kind;
@@ -172,11 +172,16 @@ function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, Pag
   return new Map(
     proof.pages.flatMap((page) => {
       const file = now.files.get(page.path);
-      const stands = file?.text !== undefined && !pages.has(page.path) && !reach.from(file);
+      const stands =
+        file?.text !== undefined && !pages.has(page.path) && !reach.from(file) && !tellsPlaces(page, changed);
       return stands ? [[page.path, page] as const] : [];
     }),
   );
 }
+
+const tellsPlaces = ({ causes, doubts, notes }: PageProof, paths: readonly string[]): boolean =>
+  causes.length + doubts.length + notes.length > 0 &&
+  paths.some((path) => JSON.stringify([causes, doubts, notes]).includes(JSON.stringify(path).slice(1, -1)));
 
 /** Adds what the page uses in another way than by links and imports: files it names, and what these, scripts or frames in it name. */
 function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): PageProof {

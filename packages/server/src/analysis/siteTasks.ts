@@ -9,7 +9,8 @@ import {
   describeOperationProblem,
   describeStayReason,
   KeptDraft,
-  KeptOutcomes,
+  outcomesAfter,
+  type KeptOutcomes,
   lackingLinks,
   linkedSheets,
   makeSite,
@@ -99,15 +100,14 @@ export function makeSiteTasks(
     return out;
   }
 
-  /** All pages of the state asked about last. */
-  let asked: { readonly site: Site; readonly outcomes: KeptOutcomes } | undefined;
+  /** All pages of the state asked about last, as far as they are read. */
+  let asked: KeptOutcomes | undefined;
 
   async function outcomesOf(state: SiteState, step: Step): Promise<{ site: Site; outcomes: KeptOutcomes }> {
     const { site } = await draftOf(state);
-    if (asked?.site === site) return asked;
-    // the old ones go before the new ones are read
-    asked = undefined;
-    return (asked = { site, outcomes: new KeptOutcomes(site, step) });
+    if (asked?.site !== site) asked = outcomesAfter(asked, site);
+    asked.readAll(step);
+    return { site, outcomes: asked };
   }
 
   return {

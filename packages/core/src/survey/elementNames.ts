@@ -1,6 +1,6 @@
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
-import { namesOf } from '../survey/pageReading.ts';
+import { namesOf } from './pageReading.ts';
 
 const known = new WeakMap<SiteFile, ReadonlySet<string>>();
 
