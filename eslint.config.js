@@ -1,5 +1,6 @@
 import js from '@eslint/js';
 import prettier from 'eslint-config-prettier';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import { defineConfig, globalIgnores } from 'eslint/config';
@@ -30,9 +31,13 @@ export default defineConfig(
   { files: ['**/propertyTable.ts', '**/initialValues.ts'], rules: { 'max-lines': 'off' } },
   {
     files: ['packages/web/**/*.{ts,tsx}'],
-    extends: [reactHooks.configs.flat.recommended],
+    extends: [reactHooks.configs.flat.recommended, jsxA11y.flatConfigs.strict],
     languageOptions: { globals: globals.browser },
-    rules: { 'react-hooks/incompatible-library': 'off' },
+    rules: {
+      'react-hooks/incompatible-library': 'off',
+      // fields that come up because a person asked for them take the focus
+      'jsx-a11y/no-autofocus': 'off',
+    },
   },
   { files: ['**/*.{mjs,cjs,js}'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
   prettier,

@@ -142,11 +142,13 @@ function ReadingRow({ one, onStop }: { readonly one: ImportReply; readonly onSto
       </td>
       <td className="text-right">{one.status === 'reading' ? '–' : one.total.toLocaleString('en')}</td>
       <td className="text-right">–</td>
-      <td role="status" aria-live="off">
-        {one.done.toLocaleString('en')} of {one.total.toLocaleString('en')} {reading ? 'files' : 'pages'}
-        <span className="pr">
-          <i style={{ width: `${one.total === 0 ? 0 : (100 * one.done) / one.total}%` }} />
-        </span>
+      <td>
+        <div role="status" aria-live="off">
+          {one.done.toLocaleString('en')} of {one.total.toLocaleString('en')} {reading ? 'files' : 'pages'}
+          <span className="pr">
+            <i style={{ width: `${one.total === 0 ? 0 : (100 * one.done) / one.total}%` }} />
+          </span>
+        </div>
       </td>
       <td colSpan={2}>
         <b className="text-ink">{count(one.rules, 'rule')}</b> so far
