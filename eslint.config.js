@@ -25,7 +25,7 @@ export default defineConfig(
     },
   },
   {
-    files: ['**/*.test.{ts,tsx}', '**/testing/**', 'e2e/**', 'bench/**', 'oracle/**'],
+    files: ['**/*.test.{ts,tsx}', '**/testing/**', 'e2e/**', 'bench/**', 'oracle/**', 'endurance/**'],
     extends: [tseslint.configs.disableTypeChecked],
   },
   { files: ['**/propertyTable.ts', '**/initialValues.ts'], rules: { 'max-lines': 'off' } },

@@ -2,11 +2,15 @@
 import fs from 'node:fs';
 import path from 'node:path';
 
-/** When a process began, in clock ticks since the machine did: a number given to another process later tells it apart. */
+/**
+ * When a process began, in clock ticks since the machine did: a number given to another process later tells it apart. One that has
+ * ended and waits to be seen off is gone.
+ */
 function startedAt(pid) {
   try {
     const text = fs.readFileSync(`/proc/${pid}/stat`, 'utf8');
-    return text.slice(text.lastIndexOf(')') + 2).split(' ')[19];
+    const fields = text.slice(text.lastIndexOf(')') + 2).split(' ');
+    return /^[ZX]$/.test(fields[0]) ? undefined : fields[19];
   } catch {
     return undefined;
   }

@@ -52,10 +52,11 @@ installPackages();
 buildWhatChanged();
 const databaseUrl = process.env.DATABASE_URL ?? startDatabase();
 const server = spawn(process.execPath, ['packages/server/dist/main.js'], {
-  stdio: 'inherit',
+  stdio: ['inherit', 'inherit', 'inherit', 'ipc'], // by the channel it learns when we are killed
   env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), HOST: host },
   detached: true, // Ctrl-C reaches only us: we stop the server, then the database
 });
+if (!process.env.DATABASE_URL) server.send({ data });
 let stopping = false;
 // a database that died is started again where it was; the server finds it there by itself
 const watching = process.env.DATABASE_URL ? undefined : setInterval(() => void watchDatabase(), 2000);

@@ -1,4 +1,4 @@
-// npm test: types, lint, import rules, Jest, the oracle, then Playwright; ends with the sums of all runners.
+// npm test: types, lint, import rules, Jest, the oracle, then kills and Playwright; ends with the sums of all runners.
 import { execFile, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import { chromiumPath } from './chromium-path.mjs';
@@ -78,8 +78,10 @@ step('oracle', 'npm', [
   '60',
   '--alternate',
 ]);
-if (step('build', 'npm', ['run', '--silent', 'build']))
+if (step('build', 'npm', ['run', '--silent', 'build'])) {
+  step('kills', process.execPath, ['--import', 'tsx', 'endurance/killTests.ts', '10', '1']);
   step('playwright', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], playwrightCounts);
+}
 
 console.log(`\n${steps.join('\n')}\n`);
 console.log(`${passed} passed, ${failed} failed`);

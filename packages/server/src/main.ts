@@ -1,7 +1,9 @@
+import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { startAnalysis } from './analysis/analysis.ts';
 import { createApp } from './app.ts';
+import { uploadFolder } from './archive/uploadFolder.ts';
 import { connect, migrate } from './db/connect.ts';
 import { makeDemoReader } from './features/demo/index.ts';
 import { hostNames } from './http/guards.ts';
@@ -21,6 +23,21 @@ const port = Number(process.env['PORT'] ?? 4870);
 const host = process.env['HOST'] ?? '127.0.0.1';
 const root = (folder: string): string => fileURLToPath(new URL(`../../../${folder}`, import.meta.url));
 
+/** Stops what runs; without an answer to requests before there are any. */
+let stopAll: (seconds: number) => Promise<void> = () => Promise.resolve(process.exit(1));
+let dataFolder: string | undefined;
+process.on('message', (message: { readonly data?: string }) => (dataFolder = message.data));
+// the start command was killed: nobody would stop this server, or the database it runs on
+process.on('disconnect', () => {
+  process.once('exit', () => {
+    if (dataFolder !== undefined)
+      spawn(process.execPath, ['scripts/leftBehind.mjs', dataFolder], { cwd: root('.'), detached: true, stdio: 'ignore' }).unref(); // prettier-ignore
+  });
+  void stopAll(1);
+});
+
+// what servers that were killed left of uploads goes
+uploadFolder();
 const sequelize = connect(databaseUrl);
 await migrate(sequelize);
 const analysis = startAnalysis(databaseUrl);
@@ -50,7 +67,6 @@ const server = app.listen(port, host, (error?: Error) => {
     process.exit(2);
   }
   process.stdout.write(`Syndeton is at http://${host}:${port}  (Ctrl-C stops it)\n`);
-  process.send?.('ready');
 });
 
 // a fault in one request, or a connection lost in between, ends nothing else
@@ -59,16 +75,19 @@ process.on('uncaughtException', (error) => log.error(error, 'uncaught'));
 
 let stopping = false;
 /** Requests under way are finished or told; a second signal does not wait for them. */
-async function stop(): Promise<void> {
+async function stop(seconds: number): Promise<void> {
   if (stopping) process.exit(1);
   stopping = true;
+  // whatever hangs, it ends
+  setTimeout(() => process.exit(1), (seconds + 4) * 1000);
   const closed = new Promise((done) => server.close(done));
   server.closeIdleConnections();
-  await analysis.close(drainFor);
+  await analysis.close(seconds);
   const last = setTimeout(() => server.closeAllConnections(), 1000);
   await closed;
   clearTimeout(last);
   await sequelize.close();
   process.exit(0);
 }
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
+stopAll = stop;
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop(drainFor));
