@@ -18,7 +18,7 @@ const longest = 90_000;
 export class Installation {
   readonly origin: string;
   private readonly port: number;
-  private readonly data: string;
+  readonly data: string;
   private readonly temporary: string;
   private running: ChildProcess | undefined;
   private output = '';
@@ -76,7 +76,7 @@ export class Installation {
   }
 
   /** Stops it as a person does, and says what is left behind that should not be. */
-  async stop(): Promise<readonly string[]> {
+  async stop(beforeRemoving?: () => unknown): Promise<readonly string[]> {
     const faults: string[] = [];
     if (this.running) {
       this.running.kill('SIGINT');
@@ -90,6 +90,7 @@ export class Installation {
     if (fs.existsSync(path.join(this.data, 'lock'))) faults.push('the lock on the data folder is left');
     const files = fs.readdirSync(this.temporary);
     if (files.length > 0) faults.push(`left in the folder for temporary files: ${files.join(', ')}`);
+    beforeRemoving?.();
     fs.rmSync(path.dirname(this.data), { recursive: true, force: true });
     return faults;
   }

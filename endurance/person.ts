@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { applyOperations, makeSite, type Operation } from '@syndeton/core';
+import { siteForm } from './siteForm.ts';
 
 type Files = Readonly<Record<string, string>>;
 
@@ -234,13 +235,8 @@ export async function answered(address: string): Promise<Response> {
 
 const siteOf = (files: Files) => makeSite(Object.entries(files).map(([path, text]) => [path, strToU8(text)] as const));
 
-function form(files: Files, fields: Readonly<Record<string, string>>): FormData {
-  const body = new FormData();
-  for (const [name, value] of Object.entries(fields)) body.append(name, value);
-  const zip = zipSync(Object.fromEntries(Object.entries(files).map(([path, text]) => [path, strToU8(text)])));
-  body.append('archive', new Blob([zip]), 'site.zip');
-  return body;
-}
+const form = (files: Files, fields: Readonly<Record<string, string>>): FormData =>
+  siteForm(Object.fromEntries(Object.entries(files).map(([path, text]) => [path, strToU8(text)])), fields);
 
 function afterOperations(files: Files, operations: readonly Operation[]): Files {
   const done = applyOperations(siteOf(files), operations);

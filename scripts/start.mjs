@@ -53,10 +53,15 @@ buildWhatChanged();
 const databaseUrl = process.env.DATABASE_URL ?? startDatabase();
 const server = spawn(process.execPath, ['packages/server/dist/main.js'], {
   stdio: ['inherit', 'inherit', 'inherit', 'ipc'], // by the channel it learns when we are killed
-  env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), HOST: host },
+  env: {
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    PORT: String(port),
+    HOST: host,
+    ...(process.env.DATABASE_URL ? {} : { SYNDETON_STARTED_ON: data }), // whose database is ours to stop
+  },
   detached: true, // Ctrl-C reaches only us: we stop the server, then the database
 });
-if (!process.env.DATABASE_URL) server.send({ data });
 let stopping = false;
 // a database that died is started again where it was; the server finds it there by itself
 const watching = process.env.DATABASE_URL ? undefined : setInterval(() => void watchDatabase(), 2000);
@@ -128,12 +133,21 @@ function startDatabase() {
 }
 
 let restarting = false;
+let trouble = '';
 async function watchDatabase() {
   if (stopping || restarting || (await answers(new URL(databaseUrl).port))) return;
   restarting = true;
-  say('PostgreSQL does not answer. Starting it again …');
-  const again = spawn(process.execPath, ['scripts/pg.mjs', ...databaseArguments(data)], { stdio: 'ignore' });
-  await new Promise((done) => again.once('exit', done));
+  if (trouble === '') say('PostgreSQL does not answer. Starting it again …');
+  const again = spawn(process.execPath, ['scripts/pg.mjs', ...databaseArguments(data)], {
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
+  let text = '';
+  again.stderr.on('data', (part) => (text += part));
+  const code = await new Promise((done) => again.once('close', done));
+  const said = code === 0 ? '' : lastLine(text);
+  // it is tried again every other second, and said once
+  if (said !== '' && said !== trouble) say(`It cannot be started yet. ${said}`);
+  trouble = said;
   restarting = false;
 }
 

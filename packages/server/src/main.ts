@@ -25,16 +25,19 @@ const root = (folder: string): string => fileURLToPath(new URL(`../../../${folde
 
 /** Stops what runs; without an answer to requests before there are any. */
 let stopAll: (seconds: number) => Promise<void> = () => Promise.resolve(process.exit(1));
-let dataFolder: string | undefined;
-process.on('message', (message: { readonly data?: string }) => (dataFolder = message.data));
-// the start command was killed: nobody would stop this server, or the database it runs on
-process.on('disconnect', () => {
+process.on('disconnect', startIsGone);
+// it may have been killed before anybody listened
+if (process.send && !process.connected) startIsGone();
+
+/** The start command was killed: nobody would stop this server, or the database it runs on. */
+function startIsGone(): void {
   process.once('exit', () => {
-    if (dataFolder !== undefined)
-      spawn(process.execPath, ['scripts/leftBehind.mjs', dataFolder], { cwd: root('.'), detached: true, stdio: 'ignore' }).unref(); // prettier-ignore
+    const data = process.env['SYNDETON_STARTED_ON'];
+    if (data !== undefined)
+      spawn(process.execPath, ['scripts/leftBehind.mjs', data], { cwd: root('.'), detached: true, stdio: 'ignore' }).unref(); // prettier-ignore
   });
   void stopAll(1);
-});
+}
 
 // what servers that were killed left of uploads goes
 uploadFolder();
