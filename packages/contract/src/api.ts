@@ -190,6 +190,8 @@ export const Proposal = Type.Object(
         others: Count,
         properties: Type.Array(Type.String()),
         saves: Type.Object({ marks: Count, rules: Count, declarations: Count }),
+        /** Of style attributes: the values that give way, the one they take, and how many elements that changes. */
+        scale: Type.Optional(Type.Object({ from: Type.Array(Type.String()), to: Type.String(), elements: Count })),
       }),
     ),
     /** What stays in the pages, and why. */

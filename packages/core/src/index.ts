@@ -101,6 +101,7 @@ export {
 } from './operations/gather/gatherAttributes.ts';
 export { unifiedPatch, type UnifiedPatch } from './handoff/unifiedPatch.ts';
 export { tradesOf, type Trade } from './plan/trades.ts';
+export { scaleTrades } from './plan/scales.ts';
 export { planFigures, type PlanFigures } from './plan/planFigures.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
@@ -178,6 +179,8 @@ export type { ShareDeclaration } from './operations/overrides/shareDeclaration.t
 export type { GatherBlocks } from './operations/gather/gatherBlocks.ts';
 export type { GatherHints } from './operations/gather/gatherHints.ts';
 export type { SettleDrift } from './operations/gather/settleDrift.ts';
+export type { FollowRule } from './operations/gather/followRule.ts';
+export type { SettleAttributes } from './operations/gather/settleAttributes.ts';
 export type { WrapContent } from './operations/pages/wrapContent.ts';
 export type { DropAttribute, DropBlock } from './operations/overrides/dropSource.ts';
 export type { AddRule } from './operations/rules/addRule.ts';

@@ -2,11 +2,13 @@ import { SiteChecker } from '../checks/checkSite.ts';
 import { describeChangeProblem, type ChangeProblem } from '../source/changeSet.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
+import { followRule } from './gather/followRule.ts';
 import { gatherAttributes } from './gather/gatherAttributes.ts';
 import { gatherBlocks } from './gather/gatherBlocks.ts';
 import { gatherHints } from './gather/gatherHints.ts';
 import { gatherRules } from './gather/gatherRules.ts';
 import { gatherSheet } from './gather/gatherSheet.ts';
+import { settleAttributes } from './gather/settleAttributes.ts';
 import { settleDrift } from './gather/settleDrift.ts';
 import { addBaseline } from './links/addBaseline.ts';
 import { copyLinks } from './links/copyLinks.ts';
@@ -56,6 +58,8 @@ export const operationTypes = [
   gatherSheet,
   gatherBlocks,
   settleDrift,
+  followRule,
+  settleAttributes,
   gatherAttributes,
   gatherHints,
   editSheet,

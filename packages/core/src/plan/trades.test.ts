@@ -3,6 +3,7 @@ import { applyOperations } from '../operations/operation.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
 import { planFigures } from './planFigures.ts';
 import { planWhole } from './planWhole.ts';
+import { scaleTrades } from './scales.ts';
 import { tradesOf } from './trades.ts';
 
 const page = (style: string): string => pageOf(`<style>${style}</style>`, '<h1>a</h1><p class=n>b</p>');
@@ -56,4 +57,34 @@ test('figures: sheets, links, marks, classes made and names used, what is said t
   const lengthened = siteOf({ ...Object.fromEntries([...styled.files].map(([path, file]) => [path, file.text!])), 'css/new.css': '.a.a { top: 0 } .a.b { top: 0 } .b:not(#_) { top: 0 } .m p { left: 0 } p { left: 0 }' }); // prettier-ignore
   const marked = [{ ...made.written, marks: [{ name: 'm', on: 'body' as const, pages: ['a.html'] }] }];
   expect(planFigures(styled, lengthened, marked)).toMatchObject({ repeatedClasses: 2, declarationsTwice: 1 });
+});
+
+test('pages that have a class only because they lack a rule may take it; then the class is not needed', () => {
+  const menu = 'nav a{color:red} nav a:hover{color:blue}';
+  const body = '<nav><a href=x>a</a></nav>';
+  const files = Object.fromEntries(
+    ['a', 'b', 'c'].map((name) => [`${name}.html`, pageOf(`<style>${menu}</style>`, body)]),
+  );
+  const lacking = siteOf({ ...files, 'd.html': pageOf('<style>nav a{color:red}</style>', body) });
+  const [trade, ...others] = tradesOf(lacking, plan(lacking).written);
+  expect(others).toEqual([]);
+  expect(trade).toMatchObject({ label: 'nav a:hover', pages: ['d.html'], others: 3, properties: ['color'], saves: { marks: 1 } }); // prettier-ignore
+  const taken = applyOperations(lacking, [trade!.operation]);
+  if (!taken.ok) throw new Error('it does not fit');
+  expect(plan(taken.value.site).written.marks).toBeUndefined();
+});
+
+test('style attributes that differ by a number a little are a scale; far apart, of two kinds or of other elements they are none', () => {
+  const items = (...values: readonly string[]): string => values.map((v) => `<p style="top:0;padding-left:${v}">a</p>`).join(''); // prettier-ignore
+  const paths = ['a.html'];
+  const scales = (body: string) => scaleTrades(siteOf({ 'a.html': pageOf('', body) }), paths);
+  expect(scales(items('6px', '8px', '8px', '10px'))).toMatchObject([
+    { label: 'p', pages: paths, properties: ['padding-left'], saves: { rules: 2 }, scale: { from: ['6px', '10px'], to: '8px', elements: 2 } }, // prettier-ignore
+  ]);
+  for (const body of [items('6px', '8px'), items('6px', '60px', '8px'), items('6px', '8px', '1em'), items('6px', '8px') + '<li style="top:0;padding-left:7px">']) expect(scales(body)).toEqual([]); // prettier-ignore
+  const site = siteOf({ 'a.html': pageOf('', items('6px', '8px', '10px')) });
+  const taken = applyOperations(site, [scaleTrades(site, paths)[0]!.operation]);
+  if (!taken.ok) throw new Error('it does not fit');
+  expect(scaleTrades(taken.value.site, paths)).toEqual([]);
+  expect(taken.value.site.files.get('a.html')!.text!.match(/padding-left:8px/g)).toHaveLength(3);
 });

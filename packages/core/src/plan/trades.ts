@@ -1,35 +1,44 @@
 import type { GatherSheet } from '../operations/gather/gatherSheet.ts';
+import { canFollow, type FollowRule } from '../operations/gather/followRule.ts';
+import type { SettleAttributes } from '../operations/gather/settleAttributes.ts';
 import type { SettleDrift } from '../operations/gather/settleDrift.ts';
+import { applyOperations } from '../operations/operation.ts';
 import type { Site } from '../source/site.ts';
 import type { OneSheetOptions } from './oneSheet/oneSheetOptions.ts';
 import { planOneSheet } from './oneSheet/planOneSheet.ts';
 import { readRuleTable, type PlannedRule } from './ruleTable.ts';
 
-/** A change of look that makes the sheet of a plan simpler: the pages of one version of a rule take the common one. */
+/**
+ * A change of look on purpose that makes the sheet of a plan simpler: the pages of one version of a rule take the common one, pages
+ * that lack rules take them as the others have them, or style attributes that differ by a number a little say the same.
+ */
 export interface Trade {
-  readonly operation: SettleDrift & { readonly pages: readonly string[] };
+  readonly operation: (SettleDrift | FollowRule | SettleAttributes) & { readonly pages: readonly string[] };
+  /** The rule, the first of them and how many more, or the type of the elements. */
   readonly label: string;
   /** Pages that would look different. */
   readonly pages: readonly string[];
-  /** Pages that say it already. */
+  /** Pages that say it already, or so many that have the rules. */
   readonly others: number;
-  /** Properties in which the versions differ. */
+  /** Properties in which the versions differ, or that the rules say. */
   readonly properties: readonly string[];
   /** So many fewer. */
   readonly saves: { readonly marks: number; readonly rules: number; readonly declarations: number };
+  /** Of style attributes: the values that give way, the one they take, and how many elements that changes. */
+  readonly scale?: { readonly from: readonly string[]; readonly to: string; readonly elements: number };
 }
 
 /** So many drifted versions are looked into, those of the fewest pages first. */
 const mostTried = 24;
 /** A site with more pages than these is not planned again for each. */
-const mostPages = 400;
+export const mostPages = 400;
 
 /** Trades that save something, the most worth first. Made without a proof: each is proved once it is taken. */
 export function tradesOf(site: Site, plan: GatherSheet, options: Omit<OneSheetOptions, 'pages' | 'sheet'> = {}): readonly Trade[] {
   if (plan.pages.length > mostPages) return [];
   const wanted = { ...options, sheet: plan.sheet, pages: plan.pages };
   const cost = costOf(plan);
-  return drifted(site, plan.pages)
+  const settling: readonly Trade[] = drifted(site, plan.pages)
     .slice(0, mostTried)
     .flatMap(({ rule, common, pages }): readonly Trade[] => {
       const operation = { kind: 'settle-drift', family: rule.family, version: common.version, from: [rule.version], pages } as const; // prettier-ignore
@@ -40,7 +49,8 @@ export function tradesOf(site: Site, plan: GatherSheet, options: Omit<OneSheetOp
       if (saves.marks < 0 || saves.rules <= 0) return [];
       const others = common.holders.size;
       return [{ operation, label: rule.label, pages, others, properties: differing(rule, common), saves }];
-    })
+    });
+  return [...settling, ...following(site, plan, wanted)]
     .sort((a, b) => b.saves.marks - a.saves.marks || a.pages.length - b.pages.length || b.saves.rules - a.saves.rules);
 } // prettier-ignore
 
@@ -48,6 +58,41 @@ const costOf = ({ marks = [], rules }: GatherSheet): { readonly marks: number; r
   marks: marks.length,
   rules: rules.filter(({ only, dead }) => !dead && only?.length !== 0).length,
 });
+
+/** Pages that got a class only because they lack rules the others have. */
+function following(site: Site, plan: GatherSheet, wanted: OneSheetOptions): readonly Trade[] {
+  const cost = costOf(plan);
+  const table = readRuleTable(site, plan.pages);
+  return (plan.marks ?? []).flatMap(({ name, pages }): readonly Trade[] => {
+    const asking = plan.rules.filter(({ selector }) => asksFor(selector, name));
+    const lacking = asking.filter(({ selector }) => selector!.includes(`:not(.${name})`));
+    if (lacking.length === 0 || lacking.length < asking.length || !pages.every((page) => canFollow(site, page)))
+      return [];
+    const rules = lacking.map(({ family, version }) => ({ family, version }));
+    const operation: FollowRule = { kind: 'follow-rule', rules, pages };
+    const taken = applyOperations(site, [operation]);
+    const after = taken.ok
+      ? planOneSheet(taken.value.site, { ...wanted, pages: [...new Set([...wanted.pages, ...pages])] })
+      : undefined;
+    if (!after) return [];
+    const then = costOf(after);
+    const saves = { marks: cost.marks - then.marks, rules: Math.max(cost.rules - then.rules, 0), declarations: 0 };
+    if (saves.marks <= 0 || then.rules > cost.rules) return [];
+    const planned = rules.map((one) =>
+      table.rules.find((rule) => rule.family === one.family && rule.version === one.version)!,
+    );
+    const label = planned.length === 1 ? planned[0]!.label : `${planned[0]!.label} and ${planned.length - 1} more`;
+    const properties = [
+      ...new Set(planned.flatMap(({ declarations }) => declarations.map(({ declaration }) => declaration.property))),
+    ];
+    return [
+      { operation, label, pages, others: Math.max(...planned.map(({ holders }) => holders.size)), properties, saves },
+    ];
+  });
+}
+
+const asksFor = (selector: string | undefined, name: string): boolean =>
+  selector !== undefined && new RegExp(`\\.${name}(?![\\w-])`).test(selector);
 
 interface Drifted {
   readonly rule: PlannedRule;

@@ -1,7 +1,10 @@
 import { gzipSync } from 'node:zlib';
 import {
   applyOperations,
+  pagesOf,
+  scaleTrades,
   tradesOf,
+  type Trade,
   type Operation,
   type Proof,
   type PastRevision,
@@ -280,17 +283,26 @@ function tradesIn(
   operations: readonly Operation[],
   settings: { readonly oldBrowsers?: boolean | undefined } | undefined,
 ): ProposalReply['trades'] {
+  const trades = [...ruleTrades(site, operations, settings), ...attributeTrades(site, operations)];
+  return JSON.parse(JSON.stringify(trades)) as ProposalReply['trades'];
+}
+
+function ruleTrades(
+  site: Site,
+  operations: readonly Operation[],
+  settings: { readonly oldBrowsers?: boolean | undefined } | undefined,
+): readonly Trade[] {
   const at = operations.findIndex(({ kind }) => kind === 'gather-sheet');
   const plan = operations[at];
   if (plan?.kind !== 'gather-sheet') return [];
   const before = applyOperations(site, operations.slice(0, at));
   if (!before.ok) return [];
-  return tradesOf(before.value.site, plan, settings?.oldBrowsers ? { oldBrowsers: true } : {}).map((trade) => ({
-    ...trade,
-    operation: { ...trade.operation, from: [...trade.operation.from!], pages: [...trade.pages] },
-    pages: [...trade.pages],
-    properties: [...trade.properties],
-  }));
+  return tradesOf(before.value.site, plan, settings?.oldBrowsers ? { oldBrowsers: true } : {});
+}
+
+function attributeTrades(site: Site, operations: readonly Operation[]): readonly Trade[] {
+  const plan = operations.find((one) => one.kind === 'gather-attributes');
+  return plan ? scaleTrades(site, plan.pages ?? pagesOf(site).map(({ path }) => path)) : [];
 }
 
 /** A revision read, the draft on it as it was last asked for, and its proof so far. */

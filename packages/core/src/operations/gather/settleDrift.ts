@@ -1,17 +1,11 @@
 import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
-import { parseFile } from '../../page/parsePage.ts';
-import { styleSources } from '../../page/styleSources.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
-import { lineEndOf } from '../../source/lineEnds.ts';
 import { indentationAt } from '../../source/removal.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
-import { pagesOf, type Site, type SiteFile } from '../../source/site.ts';
-import { textOf } from '../../source/span.ts';
-import { embeddedBlocks, type BlockUnit } from '../../survey/blockUnits.ts';
-import type { Base } from '../../values/urls.ts';
-import { dedented, indented, rebasedText } from './printRule.ts';
+import type { Site, SiteFile } from '../../source/site.ts';
+import { asWrittenIn, rulesOfFamily } from './ruleInPages.ts';
 
 /** A drifted rule says the same again: pages that hold other versions take this one. They may look different. */
 export interface SettleDrift {
@@ -33,15 +27,8 @@ export interface SettlePlan {
   readonly pages: readonly string[];
 }
 
-interface Found {
-  readonly file: SiteFile;
-  readonly text: string;
-  readonly base: Base;
-  readonly unit: BlockUnit;
-}
-
 export function planSettleDrift(site: Site, operation: SettleDrift): Result<SettlePlan, SettleProblem> {
-  const found = pagesOf(site).flatMap((file) => unitsOf(file, operation.family));
+  const found = rulesOfFamily(site, operation.family);
   const kept = found.find(({ unit }) => unit.version === operation.version && unit.closed);
   if (!kept) return fail({ kind: 'no-such-version', family: operation.family });
   const wanted = operation.pages && new Set(operation.pages);
@@ -53,7 +40,7 @@ export function planSettleDrift(site: Site, operation: SettleDrift): Result<Sett
   );
   const byFile = new Map<SiteFile, FileEdits>();
   for (const other of givingWay) {
-    const text = inPlaceOf(other, kept);
+    const text = asWrittenIn(other, indentationAt(other.text, other.unit.span.start), kept);
     if (text === undefined) continue;
     const edits = byFile.get(other.file)?.edits ?? [];
     byFile.set(other.file, { path: other.file.path, hash: other.file.hash, edits: [...edits, { span: other.unit.span, text }] }); // prettier-ignore
@@ -64,29 +51,6 @@ export function planSettleDrift(site: Site, operation: SettleDrift): Result<Sett
     label: kept.unit.label,
     pages: [...byFile.keys()].map((file) => file.path),
   });
-}
-
-function unitsOf(file: SiteFile, family: string): readonly Found[] {
-  const { text } = file;
-  if (text === undefined || !/<style/i.test(text)) return [];
-  const tree = parseFile(file);
-  const sources = styleSources(tree, file.path);
-  return embeddedBlocks(tree, file.path, sources)
-    .filter((block) => !block.source.foreign && block.source.idle === undefined)
-    .flatMap((block) => block.units.filter((unit) => unit.family === family))
-    .map((unit) => ({ file, text, base: sources.base, unit }));
-}
-
-/** The kept rule's text, its references counted from the other page, at that page's indentation and line ends. */
-function inPlaceOf(other: Found, kept: Found): string | undefined {
-  const target = other.base.kind === 'site' ? other.base.path : undefined;
-  if (target === undefined) return undefined;
-  const moved = rebasedText(textOf(kept.text, kept.unit.span), kept.base, target);
-  if (moved === undefined) return undefined;
-  const lineEnd = lineEndOf(other.text);
-  const plain = dedented(moved, indentationAt(kept.text, kept.unit.span.start), lineEnd);
-  const own = indentationAt(other.text, other.unit.span.start);
-  return indented(plain, own, lineEnd).slice(own.length);
 }
 
 export const settleProblems: ProblemSentences<SettleProblem> = {

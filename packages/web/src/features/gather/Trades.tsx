@@ -20,9 +20,8 @@ export function Trades({ trades, onTake }: Props) {
       </summary>
       <ul>
         {trades.slice(0, mostShown).map((trade) => (
-          <li key={`${trade.label} ${trade.pages.join()}`}>
-            Let {someNames(trade.pages)} say <span className="m">{trade.label}</span> as{' '}
-            {count(trade.others, 'other page')} {trade.others === 1 ? 'does' : 'do'}: {savedBy(trade)}{' '}
+          <li key={`${trade.operation.kind} ${trade.label} ${trade.properties.join()} ${trade.pages.join()}`}>
+            <TradeWords trade={trade} />: {savedBy(trade)}{' '}
             <span className="note">changes {trade.properties.slice(0, 4).join(', ')}</span>{' '}
             <button type="button" className="act" onClick={() => onTake(trade)}>
               Take it
@@ -31,6 +30,26 @@ export function Trades({ trades, onTake }: Props) {
         ))}
       </ul>
     </details>
+  );
+}
+
+/** “Let history.html say p as 14 other pages do”; of style attributes, “Let 4 p on booking.html have padding-left 10px, not 6px, 8px”. */
+function TradeWords({ trade: { label, pages, others, properties, scale } }: { readonly trade: Trade }) {
+  if (!scale)
+    return (
+      <>
+        Let {someNames(pages)} say <span className="m">{label}</span> as {count(others, 'other page')}{' '}
+        {others === 1 ? 'does' : 'do'}
+      </>
+    );
+  return (
+    <>
+      Let {scale.elements} <span className="m">{label}</span> on {someNames(pages)} have{' '}
+      <span className="m">
+        {properties[0]}: {scale.to}
+      </span>{' '}
+      in place of {scale.from.join(', ')}
+    </>
   );
 }
 
