@@ -100,7 +100,7 @@ export {
   type GatherAttributes,
 } from './operations/gather/gatherAttributes.ts';
 export { unifiedPatch, type UnifiedPatch } from './handoff/unifiedPatch.ts';
-export { tradesOf, type Trade } from './plan/trades.ts';
+export { byWorth, tradesOf, type Trade } from './plan/trades.ts';
 export { scaleTrades } from './plan/scales.ts';
 export { planFigures, type PlanFigures } from './plan/planFigures.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';

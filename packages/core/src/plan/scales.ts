@@ -2,7 +2,7 @@ import type { SettleAttributes } from '../operations/gather/settleAttributes.ts'
 import { parseFile } from '../page/parsePage.ts';
 import type { Site } from '../source/site.ts';
 import { attributeLook, type AttributeLook } from '../survey/attributeLooks.ts';
-import { mostPages, type Trade } from './trades.ts';
+import { byWorth, mostPages, type Trade } from './trades.ts';
 
 /** Looks of fewer than these many kinds are no scale. */
 const fewestLooks = 3;
@@ -36,7 +36,7 @@ export function scaleTrades(site: Site, pages: readonly string[]): readonly Trad
       if (look) for (let i = 0; i < look.declarations.length; i++) note(scales, look, i, path);
     }
   }
-  return [...scales.values()].flatMap(tradeFor).sort((a, b) => b.saves.rules - a.saves.rules);
+  return [...scales.values()].flatMap(tradeFor).sort(byWorth);
 }
 
 /** Under what is left of a look when one number of one declaration is taken out. */

@@ -50,9 +50,12 @@ export function tradesOf(site: Site, plan: GatherSheet, options: Omit<OneSheetOp
       const others = common.holders.size;
       return [{ operation, label: rule.label, pages, others, properties: differing(rule, common), saves }];
     });
-  return [...settling, ...following(site, plan, wanted)]
-    .sort((a, b) => b.saves.marks - a.saves.marks || a.pages.length - b.pages.length || b.saves.rules - a.saves.rules);
+  return [...settling, ...following(site, plan, wanted)].sort(byWorth);
 } // prettier-ignore
+
+/** What saves most first; of equal ones what shows on fewer pages. */
+export const byWorth = (a: Trade, b: Trade): number =>
+  b.saves.marks - a.saves.marks || b.saves.rules - a.saves.rules || a.pages.length - b.pages.length;
 
 const costOf = ({ marks = [], rules }: GatherSheet): { readonly marks: number; readonly rules: number } => ({
   marks: marks.length,

@@ -3,6 +3,7 @@ import {
   applyOperations,
   pagesOf,
   scaleTrades,
+  byWorth,
   tradesOf,
   type Trade,
   type Operation,
@@ -283,7 +284,7 @@ function tradesIn(
   operations: readonly Operation[],
   settings: { readonly oldBrowsers?: boolean | undefined } | undefined,
 ): ProposalReply['trades'] {
-  const trades = [...ruleTrades(site, operations, settings), ...attributeTrades(site, operations)];
+  const trades = [...ruleTrades(site, operations, settings), ...attributeTrades(site, operations)].sort(byWorth);
   return JSON.parse(JSON.stringify(trades)) as ProposalReply['trades'];
 }
 

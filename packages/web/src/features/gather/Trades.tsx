@@ -8,7 +8,7 @@ interface Props {
   readonly onTake: (trade: Trade) => void;
 }
 
-const mostShown = 6;
+const mostShown = 20;
 
 /** What a change of look on purpose would save in the sheet. Each is one act, shown in the proof as chosen, and can be taken back. */
 export function Trades({ trades, onTake }: Props) {
