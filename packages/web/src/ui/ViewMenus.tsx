@@ -1,4 +1,5 @@
 import type { Medium } from './frameMedium.ts';
+import { heldStates, type HeldState } from './frameState.ts';
 import { Menu, MenuItem } from './Menu.tsx';
 import { windowWidths } from './ScaledPage.tsx';
 
@@ -44,5 +45,29 @@ export const MediumMenu = ({
   >
     <MenuItem onSelect={() => onMedium('screen')}>screen</MenuItem>
     <MenuItem onSelect={() => onMedium('print')}>print</MenuItem>
+  </Menu>
+);
+
+/** The state all elements of a page are held in. */
+export const StateMenu = ({
+  state,
+  onState,
+}: {
+  readonly state: HeldState;
+  readonly onState: (state: HeldState) => void;
+}) => (
+  <Menu
+    label="State of all elements"
+    trigger={
+      <button type="button" className="act">
+        {state}
+      </button>
+    }
+  >
+    {heldStates.map((one) => (
+      <MenuItem key={one} onSelect={() => onState(one)}>
+        {one}
+      </MenuItem>
+    ))}
   </Menu>
 );

@@ -23,3 +23,7 @@ export function someNames(paths: readonly string[], most = 3): string {
   if (names.length <= most) return names.join(', ');
   return `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
 }
+
+const list = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+/** `1 sheet, 2 pages and 3 other files`. */
+export const inWords = (parts: readonly string[]): string => list.format(parts);

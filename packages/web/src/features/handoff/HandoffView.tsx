@@ -1,7 +1,7 @@
 import { addressOf, type ChangedFileReply, type ReportReply, type SiteDetailReply } from '@syndeton/contract';
 import type { ReactNode } from 'react';
 import { byPath } from '@syndeton/core';
-import { count, kB } from '../../ui/format.ts';
+import { count, inWords, kB } from '../../ui/format.ts';
 import { CheckedRows } from './CheckedRows.tsx';
 import { VisitorChart } from './VisitorChart.tsx';
 import { WriteBackRow } from './WriteBackRow.tsx';
@@ -41,8 +41,16 @@ export function HandoffView({
   const archive = addressOf('downloadArchive', { id: site.id, number: site.revision });
   const patch = addressOf('downloadPatch', { id: site.id, number: site.revision });
   const files = [...(changes ?? [])].sort(byPath);
-  const sheets = files.filter((file) => file.kind === 'sheet');
-  const pages = files.filter((file) => file.kind === 'page');
+  const leaving = files.filter(({ change }) => change !== 'deleted');
+  const gone = files.filter(({ change }) => change === 'deleted');
+  const sheets = leaving.filter((file) => file.kind === 'sheet');
+  const pages = leaving.filter((file) => file.kind === 'page');
+  const others = leaving.filter((file) => file.kind === 'other');
+  const kinds = [
+    ...(sheets.length > 0 ? [count(sheets.length, 'sheet')] : []),
+    ...(pages.length > 0 ? [count(pages.length, 'page')] : []),
+    ...(others.length > 0 ? [count(others.length, 'other file')] : []),
+  ];
   const sum = (read: (file: ChangedFileReply) => number): number =>
     files.reduce((total, file) => total + read(file), 0);
   const total = site.files.reduce((bytes, file) => bytes + file.bytes, 0);
@@ -59,24 +67,23 @@ export function HandoffView({
               </>
             ) : (
               <>
-                <b>{count(files.length, 'file')}</b> {files.length === 1 ? 'leaves' : 'leave together'}:{' '}
-                {sheets.length > 0 && <b>{count(sheets.length, 'sheet')}</b>}
-                {sheets.length > 0 && pages.length > 0 && ' and '}
-                {pages.length > 0 && <b>{count(pages.length, 'page')}</b>}, {kB(sum((f) => f.bytesBefore))} →{' '}
-                <b>{kB(sum((f) => f.bytesAfter))}</b>.
+                <b>{count(leaving.length, 'file')}</b> {leaving.length === 1 ? 'leaves' : 'leave together'}
+                {kinds.length > 0 && ': '}
+                <b>{inWords(kinds)}</b>, {kB(sum((f) => f.bytesBefore))} → <b>{kB(sum((f) => f.bytesAfter))}</b>.
+                {gone.length > 0 && ` ${count(gone.length, 'file')} may be deleted on the server.`}
               </>
             )}
           </h1>
           <p className="note">
-            r{site.revision} against r1, as it was brought in. {count(site.files.length - files.length, 'other file')}{' '}
+            r{site.revision} against r1, as it was brought in. {count(site.files.length - leaving.length, 'other file')}{' '}
             stay as they are on the server.
             {linedUp > 0 ? ` ${count(linedUp, 'operation')} in the draft, not saved: not in here.` : ''}
           </p>
         </div>
         <div className="ml-auto">
-          {files.length > 0 ? (
+          {leaving.length > 0 ? (
             <a className="btn next inline-flex items-center" href={`${archive}?since=1`} download>
-              {files.length === 1 ? 'Download the file' : `Download the ${count(files.length, 'file')}`}
+              {leaving.length === 1 ? 'Download the file' : `Download the ${count(leaving.length, 'file')}`}
             </a>
           ) : (
             <button type="button" className="btn next" onClick={onGather}>
@@ -86,7 +93,7 @@ export function HandoffView({
         </div>
       </div>
       <div className="grid min-[900px]:grid-cols-[minmax(0,606fr)_minmax(0,674fr)]">
-        <UploadList sheets={sheets} pages={pages} />
+        <UploadList sheets={sheets} pages={pages} others={others} gone={gone} />
         <section className="px-6 py-4">
           {files.length > 0 && (
             <p className="mb-3">

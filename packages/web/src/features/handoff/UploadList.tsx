@@ -3,16 +3,20 @@ import type { ChangedFileReply } from '@syndeton/contract';
 import { fileNameOf, folderOf } from '@syndeton/core';
 import { pageName } from '../../ui/format.ts';
 
-/** The upload list: sheets first, so that no page is ever without its look. Bar = after, outline = what was saved. */
-export function UploadList({
-  sheets,
-  pages,
-}: {
+interface Props {
   readonly sheets: readonly ChangedFileReply[];
   readonly pages: readonly ChangedFileReply[];
-}) {
-  if (sheets.length + pages.length === 0) return <div className="bg-ground" />;
-  const most = Math.max(...[...sheets, ...pages].map((file) => Math.max(file.bytesBefore, file.bytesAfter)), 1);
+  /** Pictures and the like. */
+  readonly others: readonly ChangedFileReply[];
+  /** Files that no page needs any more. */
+  readonly gone: readonly ChangedFileReply[];
+}
+
+/** The upload list: sheets before pages, so that no page is ever without its look. Bar = after, outline = what was saved. */
+export function UploadList({ sheets, pages, others, gone }: Props) {
+  const all = [...others, ...sheets, ...pages, ...gone];
+  if (all.length === 0) return <div className="bg-ground" />;
+  const most = Math.max(...all.map((file) => Math.max(file.bytesBefore, file.bytesAfter)), 1);
   return (
     <table className="ft self-start bg-ground min-[900px]:border-r min-[900px]:border-line-2">
       <caption className="hidden-table">Files to upload</caption>
@@ -31,8 +35,10 @@ export function UploadList({
         </tr>
       </thead>
       <tbody>
-        <Group title="Sheets" files={sheets} why="first, so that no page is ever without them" most={most} />
+        <Group title="Pictures and others" files={others} why="first, sheets and pages may show them" most={most} />
+        <Group title="Sheets" files={sheets} why="before pages, so that no page is ever without them" most={most} />
         <Group title="Pages" files={pages} why="then these, in one go" most={most} />
+        <Group title="May be deleted there" files={gone} why="when all else is there" most={most} />
       </tbody>
     </table>
   );
@@ -76,19 +82,21 @@ function Group({
             </code>
           }
           before={file.change === 'created' ? 'new' : (file.bytesBefore / 1000).toFixed(1)}
-          after={(file.bytesAfter / 1000).toFixed(1)}
+          after={file.change === 'deleted' ? 'gone' : (file.bytesAfter / 1000).toFixed(1)}
         >
           <svg width="264" height="10" aria-hidden="true" className="block">
             {file.change !== 'created' && (
               <rect className="hb0" x="0.5" y="1" width={Math.max(1, (file.bytesBefore / most) * 262)} height="8" />
             )}
-            <rect
-              className={file.kind === 'sheet' ? 'hb-sheet' : 'hb-page'}
-              x="0"
-              y="0.5"
-              width={Math.max(1, (file.bytesAfter / most) * 262)}
-              height="9"
-            />
+            {file.change !== 'deleted' && (
+              <rect
+                className={file.kind === 'sheet' ? 'hb-sheet' : 'hb-page'}
+                x="0"
+                y="0.5"
+                width={Math.max(1, (file.bytesAfter / most) * 262)}
+                height="9"
+              />
+            )}
           </svg>
         </Row>
       ))}

@@ -48,6 +48,21 @@ test('says what leaves, sheets before pages, with sizes', () => {
   expect(text.find((t) => t.includes('site.css'))).toContain('new');
 });
 
+test('pictures come first, what no page needs is said to be deleted last and is none of what leaves', () => {
+  const gone = { path: 'css/old.css', change: 'deleted', bytesBefore: 300, bytesAfter: 0, kind: 'sheet' } as const;
+  const picture = { path: 'img/x.png', change: 'created', bytesBefore: 0, bytesAfter: 70, kind: 'other' } as const;
+  show([...changes, gone, picture]);
+  expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
+    '3 files leave together: 1 sheet, 1 page and 1 other file, 2.3 kB → 1.6 kB. 1 file may be deleted on the server.',
+  );
+  const rows = within(screen.getByRole('table', { name: 'Files to upload' })).getAllByRole('row').map((row) => row.textContent ?? ''); // prettier-ignore
+  const at = (text: string): number => rows.findIndex((row) => row.includes(text));
+  const places = ['x.png', 'site.css', 'then these', 'May be deleted', 'old.css'].map(at);
+  expect(places).toEqual([...places].sort((a, b) => a - b));
+  expect(rows[at('old.css')]).toContain('gone');
+  expect(screen.getByRole('link', { name: 'Download the 3 files' })).toBeTruthy();
+});
+
 test('links to the archives of this revision', () => {
   show(changes);
   const hrefs = screen.getAllByRole('link').map((link) => link.getAttribute('href'));

@@ -2,8 +2,9 @@ import { holdStill } from '../../ui/holdStill.ts';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
+import { showState, type HeldState } from '../../ui/frameState.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { MediumMenu, WidthMenu } from '../../ui/ViewMenus.tsx';
+import { MediumMenu, StateMenu, WidthMenu } from '../../ui/ViewMenus.tsx';
 import { outlinesIn, type Outline } from './outlinesIn.ts';
 
 interface Props {
@@ -23,6 +24,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   const paper = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(700);
   const [medium, setMedium] = useState<Medium>('screen');
+  const [state, setState] = useState<HeldState>('at rest');
   const [loads, setLoads] = useState(0);
   const [scale, setScale] = useState(1);
   const frames = [useRef<HTMLIFrameElement>(null), useRef<HTMLIFrameElement>(null)] as const;
@@ -39,9 +41,12 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   }, [width]);
   useEffect(() => {
     for (const { current } of [first, second])
-      if (current?.contentDocument) showMedium(current.contentDocument, medium);
+      if (current?.contentDocument) {
+        showMedium(current.contentDocument, medium);
+        showState(current.contentDocument, state);
+      }
     measure();
-  }, [medium, loads, first, second, measure]);
+  }, [medium, state, loads, first, second, measure]);
   useKeys({ t: () => setLevel((now) => !now) });
 
   const onLoad = (): void => {
@@ -81,6 +86,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
         <span className="flex gap-4">
           <WidthMenu width={width} onWidth={setWidth} />
           <MediumMenu medium={medium} onMedium={setMedium} />
+          <StateMenu state={state} onState={setState} />
           <button type="button" className="act" onClick={() => setLevel(!level)}>
             turn the edge
           </button>
