@@ -56,3 +56,35 @@ for (const theme of ['light', 'dark'])
     await expect(page.getByRole('dialog')).toContainText('Ctrl Enter');
     expect(await violations(page, theme)).toEqual([]);
   });
+
+// WCAG 2.2, "Reflow": 1280 px looked at four times as large is 320 px wide; tables of data may be pushed sideways in their place
+test('on a narrow screen nothing stands beside it', async ({ page }) => {
+  const id = await openDemo(page);
+  for (const width of [320, 640]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const station of ['survey', 'gather', 'sheets', 'links', 'precedence', 'proof', 'hand-off']) {
+      await page.goto(`/sites/${id}/${station}`);
+      await expect(page.getByRole('heading', { level: 1 }).or(page.getByRole('main').getByRole('group').first()).first()).toBeVisible(); // prettier-ignore
+      await expect(page.getByRole('navigation', { name: 'Stations' }).locator('[aria-current]')).toBeInViewport();
+      expect({ station, beside: await beside(page) }).toEqual({ station, beside: [] });
+    }
+    await page.goto('/');
+    await expect(page.getByRole('button', { name: 'Choose a folder' })).toBeVisible();
+    expect(await beside(page)).toEqual([]);
+  }
+});
+
+/** What sticks out of the window and is in nothing that can be pushed. */
+const beside = (page: Page): Promise<readonly string[]> =>
+  page.evaluate(() => {
+    const isHeld = (element: Element): boolean => {
+      for (let at = element.parentElement; at; at = at.parentElement)
+        if (getComputedStyle(at).overflowX !== 'visible')
+          return at !== document.body && at !== document.documentElement;
+      return false;
+    };
+    return [...document.querySelectorAll('body *')]
+      .filter((one) => one.getBoundingClientRect().right > innerWidth + 1 && one.getBoundingClientRect().width > 0)
+      .filter((one) => !isHeld(one))
+      .map((one) => `${one.localName}.${one.getAttribute('class')}`);
+  });

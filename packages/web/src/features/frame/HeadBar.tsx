@@ -38,8 +38,9 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
         ))}
         <MenuItem onSelect={() => onSite('')}>All sites</MenuItem>
       </Menu>
-      <button type="button" className="find" onClick={onFind}>
-        <Search className="ic" aria-hidden="true" /> Find a page, a rule, or something to do <kbd>Ctrl K</kbd>
+      <button type="button" className="find" aria-label="Find a page, a rule, or something to do" onClick={onFind}>
+        <Search className="ic" aria-hidden="true" />{' '}
+        <span className="long">Find a page, a rule, or something to do</span> <kbd>Ctrl K</kbd>
       </button>
       {site && (
         <button

@@ -29,6 +29,10 @@ export function Stations({
     observer.observe(box.current!);
     return () => observer.disconnect();
   }, []);
+  // where they are a row to push, the one at hand is in sight
+  useEffect(() => {
+    box.current?.querySelector('[aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
+  }, [here]);
   const scale = Math.max(width, 700) / 1280;
   const x = (i: number): number => (104 + i * 178) * scale;
   const kept = new URLSearchParams(search);

@@ -45,7 +45,7 @@ export function LinksView(props: LinksProps) {
   const template = `196px repeat(${grid.columns.length}, minmax(142px, 1fr))${hasBlocks ? ' 108px' : ''}`;
   return (
     <div className="flex h-full flex-col">
-      <div className="flex min-h-14 items-center gap-4 px-4 py-2">
+      <div className="flex min-h-14 items-center gap-4 px-4 py-2 max-[799px]:flex-wrap">
         <h1 className="say">
           <b>{scoped ? `${scope.length} of ${pages.length} pages` : count(pages.length, 'page')}</b>,{' '}
           {count(existing, 'sheet')}:{' '}
@@ -92,7 +92,9 @@ export function LinksView(props: LinksProps) {
           </button>
         )}
       </div>
-      <div className={`grid min-h-0 flex-1 ${column ? 'grid-cols-[minmax(0,1fr)_var(--w-side-wide)]' : 'grid-cols-1'}`}>
+      <div
+        className={`grid min-h-0 flex-1 max-[799px]:block ${column ? 'grid-cols-[minmax(0,1fr)_var(--w-side-wide)]' : 'grid-cols-1'}`}
+      >
         <Grid {...props} template={template} hasBlocks={hasBlocks} />
         {column && (
           <LinkPanel

@@ -65,7 +65,7 @@ export function ProofView({
     );
   const page = proof?.pages.find((one) => one.path === path);
   return (
-    <div className="grid h-full grid-rows-[66px_minmax(0,1fr)] min-[900px]:grid-cols-[minmax(0,546fr)_minmax(0,500fr)]">
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] min-[900px]:grid-rows-[66px_minmax(0,1fr)] min-[900px]:grid-cols-[minmax(0,546fr)_minmax(0,500fr)]">
       <div className="flex items-center border-b border-line px-6 min-[900px]:col-span-2">
         <div>
           <h1 className="say">
@@ -91,7 +91,7 @@ export function ProofView({
         before={`/preview/${siteId}/r${states.from}/${encode(path)}`}
         after={`/preview/${siteId}/${states.to === 'draft' ? 'draft' : `r${states.to}`}/${encode(path)}`}
         beforeName={`r${states.from}`}
-        afterName={states.to === 'draft' ? 'with the draft' : `r${states.to}`}
+        afterName={states.to === 'draft' ? 'the draft' : `r${states.to}`}
         causes={page?.causes ?? []}
         page={path}
       />

@@ -80,18 +80,18 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   return (
     <div className="seen">
       <div className="setup">
-        <span>
+        <span className="whitespace-nowrap">
           <b>before</b>, {beforeName}
         </span>
-        <span className="flex gap-4">
+        <span className="flex gap-x-4 gap-y-0 max-[1100px]:gap-x-2.5">
           <WidthMenu width={width} onWidth={setWidth} />
           <MediumMenu medium={medium} onMedium={setMedium} />
           <StateMenu state={state} onState={setState} />
-          <button type="button" className="act" onClick={() => setLevel(!level)}>
-            turn the edge
+          <button type="button" className="act" title="Turn the edge (T)" onClick={() => setLevel(!level)}>
+            turn
           </button>
         </span>
-        <span>
+        <span className="whitespace-nowrap">
           <b>after</b>, {afterName}
         </span>
       </div>

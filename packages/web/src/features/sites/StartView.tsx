@@ -67,8 +67,14 @@ export function StartView(props: Props) {
           Syndeton
         </Link>
         <span className="site">moves styling out of the pages, and proves the look stays</span>
-        <button type="button" className="find" onClick={() => setFinding(true)}>
-          <Search className="ic" aria-hidden="true" /> Find a site, or something to do <kbd>Ctrl K</kbd>
+        <button
+          type="button"
+          className="find"
+          aria-label="Find a site, or something to do"
+          onClick={() => setFinding(true)}
+        >
+          <Search className="ic" aria-hidden="true" /> <span className="long">Find a site, or something to do</span>{' '}
+          <kbd>Ctrl K</kbd>
         </button>
         <ThemeButton />
       </header>
