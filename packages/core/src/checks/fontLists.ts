@@ -41,13 +41,13 @@ class FontLists implements Check {
 
   findings(site: CheckedSite): readonly FoundFinding[] {
     return this.groups.all.map((group) => {
-      const sheets = group.places.map((p) => p.path).filter((path) => /\.css$/i.test(path));
+      const sheets = [...new Set(group.places.map((p) => p.path).filter((path) => /\.css$/i.test(path)))];
       const own = [...group.pages];
       says(group, site);
       const who = own.length > 0 ? [pagesInWords(own), ...sheets.map(code)] : sheets.map(code);
       return group.finding(
         'no-generic-font',
-        `${who.join(', ')} ${verb(who.length + own.length - 1, 'have', 'has')} a font list without a generic end`,
+        `${who.join(', ')} ${verb(sheets.length + own.length, 'have', 'has')} a font list without a generic end`,
         { mend: 'Add one', look: 'See it' },
       );
     });

@@ -171,6 +171,12 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
         ),
       },
     ],
+    [
+      'twice in one sheet',
+      linked('p{font-family:Georgia}q{font:13px Verdana}'),
+      '`s.css` has a font list without a generic end',
+      linked('p{font-family:Georgia, serif}q{font:13px Verdana, sans-serif}'),
+    ],
   ],
   'hidden-declaration': [
     [

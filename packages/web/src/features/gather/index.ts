@@ -1,1 +1,1 @@
-export { GatherStation } from './GatherStation.tsx';
+export { GatherStation } from './GatherStationLazy.tsx';

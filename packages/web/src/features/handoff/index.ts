@@ -1,1 +1,1 @@
-export { HandoffStation } from './HandoffStation.tsx';
+export { HandoffStation } from './HandoffStationLazy.tsx';

@@ -1,2 +1,2 @@
-export { LinksStation } from './LinksStation.tsx';
+export { LinksStation } from './LinksStationLazy.tsx';
 export { isAboutLinks } from './linkGrid.ts';

@@ -1,2 +1,2 @@
-export { PrecedenceStation } from './PrecedenceStation.tsx';
+export { PrecedenceStation } from './PrecedenceStationLazy.tsx';
 export { useOverridesCount } from './useOverridesCount.ts';

@@ -1,2 +1,2 @@
-export { ProofStation } from './ProofStation.tsx';
+export { ProofStation } from './ProofStationLazy.tsx';
 export { verdictMark } from './VerdictMark.tsx';
