@@ -1,3 +1,4 @@
+import { PlanSettings } from '@syndeton/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { Operation, Operations } from './operations.ts';
 import { Proof } from './proof.ts';
@@ -119,29 +120,6 @@ export const DraftProof = Type.Union(
     Type.Object({ status: Type.Literal('failed'), detail: Type.String() }),
   ],
   { $id: 'DraftProof' },
-);
-
-/** How a plan is made. */
-export const PlanSettings = Type.Object(
-  {
-    /** What one page has and no other: shared where it reaches nothing else, to its own sheet, or it stays. */
-    singlePage: Type.Optional(Type.Union([Type.Literal('shared'), Type.Literal('own'), Type.Literal('stay')])),
-    maxSheets: Type.Optional(Type.Integer({ minimum: 1, maximum: 9999 })),
-    /** Style attributes stay. */
-    keepAttributes: Type.Optional(Type.Boolean()),
-    /** Rules ask for the ID of an element where it alone has such a style attribute. */
-    ids: Type.Optional(Type.Boolean()),
-    /** Imports of embedded blocks stay imports. */
-    keepImports: Type.Optional(Type.Boolean()),
-    /** One new sheet whose rules ask for classes of their pages, one more for each folder, or as many as need no classes. */
-    sheets: Type.Optional(Type.Union([Type.Literal('one'), Type.Literal('folders'), Type.Literal('own')])),
-    /** No `:where()` in selectors. */
-    oldBrowsers: Type.Optional(Type.Boolean()),
-    important: Type.Optional(Type.Boolean()),
-    /** Presentational attributes go as well. */
-    hints: Type.Optional(Type.Boolean()),
-  },
-  { additionalProperties: false },
 );
 
 export const EffectBody = Type.Object(
@@ -329,7 +307,7 @@ export type DraftBodyRequest = Static<typeof DraftBody>;
 export type RedoRequest = Static<typeof RedoBody>;
 export type DraftProofReply = Static<typeof DraftProof>;
 export type ProposalRequest = Static<typeof ProposalBody>;
-export type PlanSettingsRequest = Static<typeof PlanSettings>;
+export type PlanSettingsRequest = PlanSettings;
 export type EffectRequest = Static<typeof EffectBody>;
 export type PlanProgressReply = Static<typeof PlanProgress>;
 export type ProposalReply = Static<typeof Proposal>;

@@ -1,3 +1,4 @@
+import { PlanSettings } from '@syndeton/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { Operation, Operations } from './operations.ts';
 
@@ -12,22 +13,7 @@ export const Recipe = Type.Object(
           {
             does: Type.Literal('gather'),
             sheet: Type.String({ minLength: 1, maxLength: 400 }),
-            settings: Type.Object(
-              {
-                sheets: Type.Optional(Type.Union([Type.Literal('one'), Type.Literal('folders'), Type.Literal('own')])),
-                singlePage: Type.Optional(
-                  Type.Union([Type.Literal('shared'), Type.Literal('own'), Type.Literal('stay')]),
-                ),
-                maxSheets: Type.Optional(Type.Integer({ minimum: 1, maximum: 9999 })),
-                keepAttributes: Type.Optional(Type.Boolean()),
-                oldBrowsers: Type.Optional(Type.Boolean()),
-                ids: Type.Optional(Type.Boolean()),
-                important: Type.Optional(Type.Boolean()),
-                keepImports: Type.Optional(Type.Boolean()),
-                hints: Type.Optional(Type.Boolean()),
-              },
-              { additionalProperties: false },
-            ),
+            settings: PlanSettings,
           },
           { additionalProperties: false },
         ),

@@ -179,6 +179,7 @@ export type { ShareDeclaration } from './operations/overrides/shareDeclaration.t
 export type { GatherBlocks } from './operations/gather/gatherBlocks.ts';
 export type { GatherHints } from './operations/gather/gatherHints.ts';
 export type { SettleDrift } from './operations/gather/settleDrift.ts';
+export { PlanSettings } from './operations/gather/planSettings.ts';
 export type { FollowRule } from './operations/gather/followRule.ts';
 export type { SettleAttributes } from './operations/gather/settleAttributes.ts';
 export type { WrapContent } from './operations/pages/wrapContent.ts';

@@ -5,6 +5,7 @@ import {
   type AttributesProblem,
   type GatherAttributes,
 } from '../operations/gather/gatherAttributes.ts';
+import { settingsIn } from '../operations/gather/planSettings.ts';
 import { planImportToLink } from '../operations/links/importToLink.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { parseSheetPath } from '../operations/sheetPath.ts';
@@ -88,7 +89,15 @@ function planAll(
   const plan = planStyling(start, sheet, options, prover);
   if (!plan.ok) return plan;
   const whole = options.hints ? withHints(plan.value, sheet, options, prover) : plan.value;
-  return succeed(imports ? { ...whole, operations: [imports.operation, ...whole.operations] } : whole);
+  const operations = asAsked(whole.operations, options);
+  return succeed({ ...whole, operations: imports ? [imports.operation, ...operations] : operations });
+}
+
+/** The sheet says how it was asked for, so that the plan can be made the same way elsewhere. */
+function asAsked(operations: readonly Operation[], options: WholePlanOptions): readonly Operation[] {
+  const asked = settingsIn(options);
+  const main = operations.find(({ kind }) => kind === 'gather-sheet');
+  return asked ? operations.map((one) => (one === main ? { ...main, asked } : one)) : operations;
 }
 
 /** On the pages that look the same with links; undefined where none does. */

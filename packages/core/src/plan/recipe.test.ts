@@ -27,6 +27,19 @@ test('a plan is one step that names no page; what else was done follows', () => 
   ]);
 });
 
+test('a plan is made elsewhere as it was asked for', () => {
+  const files = { 'a.html': page('.note { color: red } p { top: 0 }', '<p class="note" style="left: 0">x'), 'b.html': page('.note { color: red }') }; // prettier-ignore
+  const settings = { keepAttributes: true, singlePage: 'stay', oldBrowsers: true } as const;
+  const plan = planWhole(siteOf(files), 'css/all.css', { ...settings, pages: Object.keys(files) });
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  const recipe = makeRecipe('Ferry', plan.value.operations);
+  expect(recipe.steps).toEqual([{ does: 'gather', sheet: 'css/all.css', settings }]);
+  const { site } = applyRecipe(siteOf(files), recipe);
+  expect(textIn(site, 'a.html')).toContain('style="left: 0"');
+  expect(textIn(site, 'a.html')).toContain('p { top: 0 }');
+  expect(textIn(site, 'css/all.css')).toContain('.note { color: red }');
+});
+
 test('applied to another site: what fits is done, what does not is said', () => {
   const rename: Operation = { kind: 'rename-name', of: 'class', from: 'note', to: 'hint' };
   const recipe = makeRecipe('Ferry', [

@@ -1,21 +1,13 @@
+import { settingsIn, type PlanSettings } from '../operations/gather/planSettings.ts';
 import { describeOperationProblem, planOperation, type Operation } from '../operations/operation.ts';
 import { planStepOf } from '../operations/planStep.ts';
 import { applyPlan } from '../operations/readings.ts';
 import type { Site } from '../source/site.ts';
-import type { PlanOptions } from './planOptions.ts';
 import { planWhole } from './planWhole.ts';
-
-/** How a plan was asked for, as far as it does not name pages. */
-export type RecipeSettings = Pick<PlanOptions, 'sheets' | 'singlePage' | 'maxSheets' | 'keepAttributes' | 'oldBrowsers'> & {
-  readonly ids?: boolean;
-  readonly important?: boolean;
-  readonly keepImports?: boolean;
-  readonly hints?: boolean;
-}; // prettier-ignore
 
 export type RecipeStep =
   /** Gather what pages hold into this sheet: planned on the pages that are there then. */
-  | { readonly does: 'gather'; readonly sheet: string; readonly settings: RecipeSettings }
+  | { readonly does: 'gather'; readonly sheet: string; readonly settings: PlanSettings }
   | { readonly does: 'operation'; readonly operation: Operation };
 
 /** What was done to a site, to be done to other pages, another folder or another site. */
@@ -26,8 +18,7 @@ export interface Recipe {
 }
 
 /**
- * The recipe of operations. A plan becomes one step, which is planned anew wherever it is applied. Of its settings only what its operations
- * show is kept, that attributes went; others can be written into the file.
+ * The recipe of operations. A plan becomes one step, which is planned anew wherever it is applied, as it was asked for.
  */
 export function makeRecipe(name: string, operations: readonly Operation[]): Recipe {
   const plan = planStepOf(operations);
@@ -41,7 +32,8 @@ export function makeRecipe(name: string, operations: readonly Operation[]): Reci
 function gatherStep(operations: readonly Operation[]): RecipeStep {
   const has = (kind: Operation['kind']): boolean => operations.some((one) => one.kind === kind);
   const main = operations.find((one) => one.kind === 'gather-sheet');
-  const settings: RecipeSettings = has('gather-hints') ? { hints: true } : {};
+  // a plan made before settings were kept shows what it did
+  const settings = main!.asked ?? settingsIn(has('gather-hints') ? { hints: true } : {}) ?? {};
   return { does: 'gather', sheet: main!.sheet, settings };
 }
 

@@ -1,3 +1,4 @@
+import { PlanSettings } from './planSettings.ts';
 import { Type } from '@sinclair/typebox';
 import { count } from '../../checks/words.ts';
 import { parseSelectorList } from '../../selectors/parseSelector.ts';
@@ -35,6 +36,8 @@ export interface GatherSheet {
   readonly except?: readonly { readonly family: string; readonly version: string; readonly page?: string }[];
   /** On these pages the link stands ahead of the link or block of that number; else where the first block was taken from. */
   readonly ahead?: Readonly<Record<string, number>>;
+  /** How the plan was asked for that this is part of; changes nothing. */
+  readonly asked?: PlanSettings;
 }
 
 /** A version of a rule, which leaves its pages, and how it is written. Several may name the same version: each writes a part. */
@@ -275,6 +278,7 @@ export const gatherSheet = operationType<GatherSheet, GatherSheetProblem>()({
         Type.Array(Type.Object({ ...VersionFields, page: Type.Optional(pathText) }, closed), { maxItems: 200_000 }),
       ),
       ahead: Type.Optional(Type.Record(Type.String(), Type.Integer({ minimum: 0 }))),
+      asked: Type.Optional(PlanSettings),
     },
     closed,
   ),
