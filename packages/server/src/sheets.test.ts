@@ -145,6 +145,21 @@ describe('two states of a site', () => {
     expect((await compare('/revisions/2/proof?since=1&with=draft')).map(([, verdict]) => verdict)).toEqual(['same', 'same']); // prettier-ignore
     expect((await request(app()).get(`${site}/revisions/9/proof`)).status).toBe(404);
   });
+  test('against another site: what is on a server, brought in to be compared', async () => {
+    const html = files.find(({ path }) => path === 'a.html')!.content;
+    const theirs = [{ path: 'a.html', content: html }, { path: 'c.html', content: html }, { path: 's.css', content: 'h2 { color: olive }' }]; // prettier-ignore
+    const reply = await request(app()).post('/api/sites').field('name', 'There').attach('archive', await makeZip(theirs), 'x.zip'); // prettier-ignore
+    const other = (reply.body as { id: string }).id;
+    expect(await compare(`/revisions/2/proof?against=${other}`)).toEqual([
+      ['a.html', 'differs', 'olive', 'teal'],
+      ['c.html', 'removed', undefined, undefined],
+      ['b.html', 'added', undefined, undefined],
+    ]);
+    expect((await compare(`/revisions/2/proof?against=${other}&since=1&with=draft`))[0]).toEqual(['a.html', 'differs', 'olive', 'red']); // prettier-ignore
+    for (const wrong of [`against=${other}&since=2`, 'against=00000000-0000-4000-8000-000000000000'])
+      expect((await request(app()).get(`${site}/revisions/2/proof?${wrong}`)).status).toBe(404);
+    expect((await request(app()).get(`${site}/revisions/2/proof?against=x`)).status).toBe(400);
+  });
   test('what changed as a patch', async () => {
     const reply = await request(app())
       .get(`${site}/revisions/2/patch?since=1`)

@@ -112,8 +112,9 @@ export const readingRoutes = {
     problems: [404],
   },
   compareRevisions: {
-    summary: 'A revision, or the draft on it, against an earlier one: page by page; the one before when none is named',
-    query: query({ ...as, since: Type.Optional(since) }),
+    summary:
+      'A revision, or the draft on it, against an earlier one, page by page; the one before when none is named. With `against` revision `since` of that site, the newest when none is named',
+    query: query({ ...as, since: Type.Optional(since), against: Type.Optional(Type.String({ format: 'uuid' })) }),
     reply: { status: 200, body: Proof },
     problems: [404],
   },

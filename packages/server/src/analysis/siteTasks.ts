@@ -251,10 +251,11 @@ export function makeSiteTasks(
     async patchBetween({ siteId, from, to }) {
       return unifiedPatch((await revision(siteId, from)).site, (await revision(siteId, to)).site).bytes;
     },
-    async proofBetween({ from, state }, onPage) {
+    async proofBetween({ from, against, state }, onPage) {
       const { siteId, number, operations } = state;
-      const [{ site: after }, { site: before }] = [await draftOf(state), await revision(siteId, from)];
-      const chosen = [...(await operationsSince(siteId, from, number)), ...operations];
+      const { site: after } = await draftOf(state);
+      const before = against === undefined ? (await revision(siteId, from)).site : await loadSite(revisions, against, from); // prettier-ignore
+      const chosen = against === undefined ? [...(await operationsSince(siteId, from, number)), ...operations] : [];
       return proofOf(before, after, chosen, onPage) as unknown as ProofReply;
     },
     async reportBetween({ siteId, from, to, title, revisions: saved }, onPage) {

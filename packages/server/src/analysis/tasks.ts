@@ -117,6 +117,7 @@ export interface AnalysisTasks {
   }): Promise<HandoffReport>;
   recipe(input: { state: SiteState; recipe: RecipeReply }): Promise<FittedRecipeReply>;
   patchBetween(input: { siteId: string; from: number; to: number }): Promise<Uint8Array>;
-  proofBetween(input: { from: number; state: SiteState }): Promise<ProofReply>;
+  /** Against revision `from` of the same site, or of `against`. */
+  proofBetween(input: { from: number; against: string | undefined; state: SiteState }): Promise<ProofReply>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
 }

@@ -100,7 +100,7 @@ export function revisionHandlers({ sites, drafts, revisions, analysis, inventori
     },
     async compareRevisions({ params, query }, { signal }) {
       const state = await drafts.stateAt(params, query);
-      return revisions.proof(state, query.since ?? Math.max(1, state.number - 1), signal);
+      return revisions.proof(state, query.since, query.against, signal);
     },
     async listChanges({ params: { id, number }, query: { since = 1 } }) {
       return { changes: [...(await revisions.changes(id, revisionNumber(number), since))] };

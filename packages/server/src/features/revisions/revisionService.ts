@@ -29,7 +29,13 @@ export interface RevisionService {
   recipe(siteId: string, number: number, since: number): Promise<RecipeReply>;
   report(siteId: string, number: number, since: number, signal?: AbortSignal): Promise<HandoffReport>;
   /** A state against an earlier revision. */
-  proof(state: SiteState, since: number, signal?: AbortSignal): Promise<ProofReply>;
+  /** Against an earlier revision, the one before when none is named; or against one of another site, its newest when none is named. */
+  proof(
+    state: SiteState,
+    since: number | undefined,
+    against: string | undefined,
+    signal?: AbortSignal,
+  ): Promise<ProofReply>;
   restore(siteId: string, number: number, body: RestoreRequest): Promise<SavedRevisionReply>;
   word(siteId: string, number: number, words: RevisionWordsRequest): Promise<void>;
   /** Commits the newest revision as it would be without one operation of an earlier one. */
@@ -52,6 +58,10 @@ export function makeRevisionService({
     const manifest = await revisions.manifest(siteId, number);
     if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
     return manifest;
+  }
+  async function newestOf(siteId: string): Promise<number> {
+    await sites.get(siteId);
+    return (await revisions.revisions(siteId))[0]!.number;
   }
   /** The draft of the newest revision, where nothing is lined up. */
   async function emptyDraftOn(siteId: string, base: number): Promise<DraftRecord> {
@@ -112,10 +122,11 @@ export function makeRevisionService({
         { signal },
       );
     },
-    async proof(state, since, signal) {
+    async proof(state, since, against, signal) {
       await manifestOf(state.siteId, state.number);
-      await manifestOf(state.siteId, since);
-      return analysis.run(state.siteId, 'proofBetween', { from: since, state }, { signal });
+      const from = since ?? (against === undefined ? Math.max(1, state.number - 1) : await newestOf(against));
+      await manifestOf(against ?? state.siteId, from);
+      return analysis.run(state.siteId, 'proofBetween', { from, against, state }, { signal });
     },
     async word(siteId, number, words) {
       await manifestOf(siteId, number);

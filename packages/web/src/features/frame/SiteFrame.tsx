@@ -9,7 +9,7 @@ import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
 import { LinksStation } from '../links/index.ts';
 import { PrecedenceStation, useOverridesCount } from '../precedence/index.ts';
-import { ProofStation, verdictMark } from '../proof/index.ts';
+import { ProofStation, useComparison, verdictMark } from '../proof/index.ts';
 import { SheetsStation, useUnfinishedSheets } from '../sheets/index.ts';
 import {
   stationNames,
@@ -67,7 +67,9 @@ export function SiteFrame() {
 
   const unknown = unknownAddress(view, draft ? [...draft.sheets, ...draft.changes].map(({ path }) => path) : []);
   const opensPages = view.station === 'proof' || (view.station === 'survey' && view.opened !== undefined);
-  const verdicts = useMemo(() => new Map(proof?.pages.map((page) => [page.path, page])), [proof]);
+  // at Proof the pages say how the two states shown there compare
+  const { proof: compared } = useComparison(view.siteId, inHand, view.station === 'proof');
+  const verdicts = useMemo(() => new Map(compared?.pages.map((page) => [page.path, page])), [compared]);
   const rail = (
     <PagesRail
       pages={view.pages}
@@ -75,16 +77,16 @@ export function SiteFrame() {
       chosen={new Set(opensPages ? (view.opened === undefined ? [] : [view.opened]) : view.scoped ? view.scope : [])}
       onChoose={(pages) => (opensPages ? view.open(pages.at(-1)) : view.setScope(pages))}
       filterRef={filter}
-      verdictOf={view.station === 'proof' && proof ? (path) => verdictMark(verdicts.get(path)) : undefined}
+      verdictOf={view.station === 'proof' && compared ? (path) => verdictMark(verdicts.get(path)) : undefined}
       legend={
-        view.station === 'proof' && proof ? (
+        view.station === 'proof' && compared ? (
           <div className="lgd">
             <span>= looks the same</span>
             <span />
             <span>≠ how many elements differ</span>
             <span />
             <span>? cannot be told</span>
-            {proof.pages.some(({ verdict }) => verdict === 'intended') && (
+            {compared.pages.some(({ verdict }) => verdict === 'intended') && (
               <>
                 <span />
                 <span>≈ as you chose</span>

@@ -2,22 +2,14 @@ import { useState } from 'react';
 import type { ProofReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import type { DraftInHand } from '../drafts/index.ts';
-import type { SiteView } from '../site/index.ts';
-import { useComparedQuery } from './proofApi.ts';
+import { useSitesQuery, type SiteView } from '../site/index.ts';
 import { ProofView } from './ProofView.tsx';
-import { useStates } from './useStates.ts';
+import { useComparison } from './useComparison.ts';
 
 export function ProofStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const draft = inHand.draft!;
-  const linedUp = draft.operations.length > 0;
-  const states = useStates(draft.base, linedUp);
-  // the draft against its own revision is proved all the time
-  const isDrafts = linedUp && states?.to === 'draft' && states.from === draft.base;
-  const other = useComparedQuery(
-    { id: view.siteId, since: states?.from ?? 1, number: typeof states?.to === 'number' ? states.to : draft.base, draft: states?.to === 'draft' }, // prettier-ignore
-    { skip: !states || isDrafts },
-  );
-  const proof = isDrafts ? inHand.proof : other.currentData;
+  const { states, choose, isDrafts, proof, failed } = useComparison(view.siteId, inHand, true);
+  const { data: sites = [] } = useSitesQuery();
   const notSame = proof?.pages.filter((page) => page.verdict !== 'same') ?? [];
   // what nobody chose comes first
   const differing = [...notSame].sort((a, b) => Number(a.verdict === 'intended') - Number(b.verdict === 'intended'));
@@ -47,10 +39,14 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
     <ProofView
       siteId={view.siteId}
       states={states}
-      revisions={view.site?.revisions ?? []}
-      linedUp={linedUp}
+      chooser={{
+        choose,
+        revisions: view.site?.revisions ?? [],
+        linedUp: draft.operations.length > 0,
+        others: sites.filter(({ id }) => id !== view.siteId),
+      }}
       proof={proof}
-      failed={other.error === undefined || isDrafts ? undefined : problemText(other.error)}
+      failed={failed}
       seconds={isDrafts && progress?.status === 'done' ? progress.seconds : undefined}
       path={path}
       missing={draft.missing}

@@ -7,15 +7,14 @@ import { MeasureSection } from './measure/MeasureSection.tsx';
 import { saveDisagreement } from './measure/saveDisagreement.ts';
 import { useMeasuring } from './measure/useMeasuring.ts';
 import { SlidingEdge } from './SlidingEdge.tsx';
-import { StatesChosen } from './StatesChosen.tsx';
+import { CompareOther, StatesChosen, type Chooser } from './StatesChosen.tsx';
 import type { States } from './useStates.ts';
 
 interface Props {
   readonly siteId: string;
   /** Undefined where the site has one state only. */
   readonly states: States | undefined;
-  readonly revisions: readonly { readonly number: number; readonly message: string }[];
-  readonly linedUp: boolean;
+  readonly chooser: Chooser;
   readonly proof: ProofReply | undefined;
   /** Why they could not be compared. */
   readonly failed: string | undefined;
@@ -39,8 +38,7 @@ interface Props {
 export function ProofView({
   siteId,
   states,
-  revisions,
-  linedUp,
+  chooser,
   proof,
   failed,
   seconds,
@@ -58,9 +56,12 @@ export function ProofView({
     return (
       <div className="p-6">
         <h1 className="say">The draft is empty and nothing was saved yet, so there is nothing to compare.</h1>
-        <button type="button" className="btn next mt-4" onClick={onGather}>
-          Gather the rules
-        </button>
+        <p className="mt-4 flex items-center gap-4">
+          <button type="button" className="btn next" onClick={onGather}>
+            Gather the rules
+          </button>
+          <CompareOther chooser={chooser} />
+        </p>
       </div>
     );
   const page = proof?.pages.find((one) => one.path === path);
@@ -78,8 +79,7 @@ export function ProofView({
             )}
           </h1>
           <p className="note">
-            <StatesChosen states={states} revisions={revisions} linedUp={linedUp} />, at every width, in every medium
-            and state
+            <StatesChosen states={states} chooser={chooser} />, at every width, in every medium and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
             {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
             in the site change nothing{missing.length > 0 ? `; ${missing.join(', ')} missing on the server too` : ''}.
@@ -87,10 +87,10 @@ export function ProofView({
         </div>
       </div>
       <SlidingEdge
-        key={`${path} ${states.from} ${states.to}`}
-        before={`/preview/${siteId}/r${states.from}/${encode(path)}`}
+        key={`${path} ${states.other ?? ''} ${states.from} ${states.to}`}
+        before={`/preview/${states.other ?? siteId}/r${states.from}/${encode(path)}`}
         after={`/preview/${siteId}/${states.to === 'draft' ? 'draft' : `r${states.to}`}/${encode(path)}`}
-        beforeName={`r${states.from}`}
+        beforeName={states.other === undefined ? `r${states.from}` : `the other site, r${states.from}`}
         afterName={states.to === 'draft' ? 'the draft' : `r${states.to}`}
         causes={page?.causes ?? []}
         page={path}
@@ -120,7 +120,9 @@ export function ProofView({
             </button>
           </p>
         )}
-        {proof && <Measured siteId={siteId} states={states} version={version} proof={proof} onOpen={onOpen} />}
+        {proof && states.other === undefined && (
+          <Measured siteId={siteId} states={states} version={version} proof={proof} onOpen={onOpen} />
+        )}
       </section>
     </div>
   );

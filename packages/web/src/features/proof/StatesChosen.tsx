@@ -1,16 +1,21 @@
+import { Link } from 'react-router';
+import type { SiteSummaryReply } from '@syndeton/contract';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import type { States } from './useStates.ts';
+import type { ChooseStates, States } from './useStates.ts';
+
+/** What there is to compare, and how it is chosen. */
+export interface Chooser {
+  readonly choose: ChooseStates;
+  readonly revisions: readonly { readonly number: number; readonly message: string }[];
+  /** Something is in the draft. */
+  readonly linedUp: boolean;
+  /** Other sites here: a folder or zip brought in to be compared is one. */
+  readonly others: readonly Pick<SiteSummaryReply, 'id' | 'name' | 'revision'>[];
+}
 
 /** Which two states are compared, in words to change. */
-export function StatesChosen({
-  states: { from, to, choose },
-  revisions,
-  linedUp,
-}: {
-  readonly states: States;
-  readonly revisions: readonly { readonly number: number; readonly message: string }[];
-  readonly linedUp: boolean;
-}) {
+export function StatesChosen({ states: { from, to, other }, chooser }: { readonly states: States; readonly chooser: Chooser }) {
+  const { choose, revisions, linedUp, others } = chooser;
   const newest = Math.max(1, ...revisions.map(({ number }) => number));
   const later = (number: number): number | 'draft' => (to === 'draft' || to > number ? to : number < newest ? number + 1 : 'draft'); // prettier-ignore
   const earlier = [...revisions].filter(({ number }) => number < newest || linedUp);
@@ -20,7 +25,7 @@ export function StatesChosen({
         label="The state before"
         trigger={
           <button type="button" className="act">
-            r{from}
+            {other === undefined ? `r${from}` : `${others.find(({ id }) => id === other)?.name ?? 'another site'}, r${from}`}
           </button>
         }
       >
@@ -29,6 +34,7 @@ export function StatesChosen({
             <b>r{number}</b> <span>{message}</span>
           </MenuItem>
         ))}
+        <OtherSites others={others} onChoose={(id, revision) => choose(revision, to, id)} />
       </Menu>{' '}
       against{' '}
       <Menu
@@ -39,15 +45,45 @@ export function StatesChosen({
           </button>
         }
       >
-        {linedUp && <MenuItem onSelect={() => choose(from, 'draft')}>the draft</MenuItem>}
+        {linedUp && <MenuItem onSelect={() => choose(from, 'draft', other)}>the draft</MenuItem>}
         {revisions
-          .filter(({ number }) => number > from)
+          .filter(({ number }) => other !== undefined || number > from)
           .map(({ number, message }) => (
-            <MenuItem key={number} onSelect={() => choose(from, number)}>
+            <MenuItem key={number} onSelect={() => choose(from, number, other)}>
               <b>r{number}</b> <span>{message}</span>
             </MenuItem>
           ))}
       </Menu>
     </>
+  );
+} // prettier-ignore
+
+const OtherSites = ({ others, onChoose }: { readonly others: Chooser['others']; readonly onChoose: (id: string, revision: number) => void }) =>
+  others.map(({ id, name, revision }) => (
+    <MenuItem key={id} onSelect={() => onChoose(id, revision)}>
+      <b>{name}</b> <span className="note ml-auto">another site, r{revision}</span>
+    </MenuItem>
+  )); // prettier-ignore
+
+/** What is on a server, or in another folder, against this site: it is brought in as a site of its own first. */
+export function CompareOther({ chooser: { choose, others, linedUp, revisions } }: { readonly chooser: Chooser }) {
+  const to = linedUp ? 'draft' : Math.max(1, ...revisions.map(({ number }) => number));
+  if (others.length === 0)
+    return (
+      <Link className="act" to="/">
+        Bring in a folder or zip to compare it with
+      </Link>
+    );
+  return (
+    <Menu
+      label="Another site to compare with"
+      trigger={
+        <button type="button" className="act">
+          Compare it with another site
+        </button>
+      }
+    >
+      <OtherSites others={others} onChoose={(id, revision) => choose(revision, to, id)} />
+    </Menu>
   );
 }

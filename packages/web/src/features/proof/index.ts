@@ -1,2 +1,3 @@
 export { ProofStation } from './ProofStationLazy.tsx';
+export { useComparison } from './useComparison.ts';
 export { verdictMark } from './VerdictMark.tsx';

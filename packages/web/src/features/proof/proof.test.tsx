@@ -60,10 +60,9 @@ const proof: ProofReply = {
 };
 const common = {
   siteId: 'S',
-  states: { from: 3, to: 'draft', choose: () => undefined } as const,
-  revisions: [],
+  states: { from: 3, to: 'draft', other: undefined } as const,
+  chooser: { choose: () => undefined, revisions: [], linedUp: true, others: [] },
   failed: undefined,
-  linedUp: true,
   seconds: 0.9,
   nextPage: undefined,
   missing: [],
@@ -100,11 +99,14 @@ test('the edge moves by arrow keys, and stops at the ends', async () => {
 
 test('with nothing lined up and nothing saved there is one thing to do', async () => {
   const onGather = jest.fn();
-  render(
-    <ProofView {...common} states={undefined} linedUp={false} proof={undefined} path="a.html" onGather={onGather} />,
-  );
+  const choose = jest.fn();
+  const chooser = { choose, revisions: [{ number: 1, message: '' }], linedUp: false, others: [{ id: 'O', name: 'On the server', revision: 2 }] }; // prettier-ignore
+  render(<ProofView {...common} states={undefined} chooser={chooser} proof={undefined} path="a.html" onGather={onGather} />); // prettier-ignore
   await userEvent.click(screen.getByRole('button', { name: 'Gather the rules' }));
   expect(onGather).toHaveBeenCalled();
+  await userEvent.click(screen.getByRole('button', { name: 'Compare it with another site' }));
+  await userEvent.click(screen.getByRole('menuitem', { name: /On the server/ }));
+  expect(choose).toHaveBeenCalledWith(2, 1, 'O');
 });
 
 test('a cause: elements, property, before and after, the reason', () => {
@@ -165,7 +167,7 @@ describe('which two states are compared', () => {
   const statesAt = (address: string, newest: number, linedUp: boolean) =>
     renderHook(() => useStates(newest, linedUp), {
       wrapper: ({ children }) => <MemoryRouter initialEntries={[address]}>{children}</MemoryRouter>,
-    }).result.current;
+    }).result.current.states;
   test.each([
     ['the draft against its revision', '/', 3, true, [3, 'draft']],
     ['nothing lined up: what was saved last', '/', 3, false, [2, 3]],
@@ -174,9 +176,10 @@ describe('which two states are compared', () => {
     ['a draft that is not there any more', '/?from=1&to=draft', 3, false, [1, 3]],
     ['never a state against itself or a later one', '/?from=3&to=2', 3, false, [1, 2]],
     ['a revision that is not there', '/?from=x&to=9', 3, false, [2, 3]],
+    ['another site, also where this one has one state', '/?other=O&from=4&to=1', 1, false, [4, 1, 'O']],
   ] as const)('%s', (_shows, address, newest, linedUp, wanted) => {
     const states = statesAt(address, newest, linedUp);
-    expect([states?.from, states?.to]).toEqual(wanted);
+    expect([states?.from, states?.to, ...(states?.other === undefined ? [] : [states.other])]).toEqual(wanted);
   });
   test('a site with one state has nothing to compare', () => {
     expect(statesAt('/', 1, false)).toBeUndefined();
@@ -184,7 +187,8 @@ describe('which two states are compared', () => {
   test('both are words to change', async () => {
     const choose = jest.fn();
     const revisions = [1, 2, 3].map((number) => ({ number, message: `Did ${number}` }));
-    render(<StatesChosen states={{ from: 2, to: 3, choose }} revisions={revisions} linedUp={false} />);
+    const chooser = { choose, revisions, linedUp: false, others: [] };
+    render(<StatesChosen states={{ from: 2, to: 3, other: undefined }} chooser={chooser} />);
     await userEvent.click(screen.getByRole('button', { name: 'r2' }));
     await userEvent.click(screen.getByRole('menuitem', { name: /r1/ }));
     expect(choose).toHaveBeenCalledWith(1, 3);

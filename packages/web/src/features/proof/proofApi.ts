@@ -7,14 +7,16 @@ export interface Compared {
   readonly number: number;
   /** With what is lined up on it. */
   readonly draft: boolean;
+  /** Another site that `since` is a revision of. */
+  readonly against?: string | undefined;
 }
 
 export const proofApi = api.injectEndpoints({
   endpoints: (build) => ({
     /** Two states of a site, page by page. */
     compared: build.query<ProofReply, Compared>({
-      query: ({ since, draft, ...at }) =>
-        requestFor('compareRevisions', at, { query: { since, ...(draft ? { with: 'draft' } : {}) } }),
+      query: ({ since, draft, against, ...at }) =>
+        requestFor('compareRevisions', at, { query: { since, against, ...(draft ? { with: 'draft' } : {}) } }),
       providesTags: ['Site', 'Draft'],
       structuralSharing: false,
     }),

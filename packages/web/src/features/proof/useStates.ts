@@ -4,28 +4,43 @@ import { useSearchParams } from 'react-router';
 export interface States {
   /** A revision. */
   readonly from: number;
+  /** The site it is one of, where that is another: what is on a server, brought in to be compared. */
+  readonly other: string | undefined;
   /** A revision, or what is lined up on the newest. */
   readonly to: number | 'draft';
-  readonly choose: (from: number, to: number | 'draft') => void;
 }
 
+export type ChooseStates = (from: number, to: number | 'draft', other?: string) => void;
+
 /** The draft against its revision when something is lined up, else the newest revision against the one before. */
-export function useStates(newest: number, linedUp: boolean): States | undefined {
+export function useStates(
+  newest: number,
+  linedUp: boolean,
+): { readonly states: States | undefined; readonly choose: ChooseStates } {
+  // prettier-ignore
   const [search, setSearch] = useSearchParams();
-  const choose: States['choose'] = (from, to) =>
+  const choose: ChooseStates = (from, to, other) =>
     setSearch((old) => {
       const params = new URLSearchParams(old);
       params.set('from', String(from));
       params.set('to', String(to));
+      if (other === undefined) params.delete('other');
+      else params.set('other', other);
       return params;
     });
-  const asked = (name: string): number | undefined => {
+  return { states: statesIn(search, newest, linedUp), choose };
+}
+
+function statesIn(search: URLSearchParams, newest: number, linedUp: boolean): States | undefined {
+  const asked = (name: string, most: number): number | undefined => {
     const number = Number(search.get(name));
-    return Number.isInteger(number) && number >= 1 && number <= newest ? number : undefined;
+    return Number.isInteger(number) && number >= 1 && number <= most ? number : undefined;
   };
-  const to = search.get('to') === 'draft' && linedUp ? 'draft' : (asked('to') ?? (linedUp ? 'draft' : newest));
+  const to = search.get('to') === 'draft' && linedUp ? 'draft' : (asked('to', newest) ?? (linedUp ? 'draft' : newest));
+  const other = search.get('other') ?? undefined;
+  if (other !== undefined) return { from: asked('from', Infinity) ?? 1, other, to };
   const last = to === 'draft' ? newest : to - 1;
   if (last < 1) return undefined;
-  const from = asked('from') ?? last;
-  return { from: from <= last ? from : last, to, choose };
+  const from = asked('from', newest) ?? last;
+  return { from: from <= last ? from : last, other, to };
 }
