@@ -118,7 +118,7 @@ export type { Reason, ReasonKind, Sentence } from './precedence/reasons.ts';
 export { valuePlaces, type ValuePlace } from './precedence/valuePlaces.ts';
 export { pagesWithAttribute, pagesWithBlock } from './precedence/equalSources.ts';
 export { KeptOutcomes } from './precedence/keptOutcomes.ts';
-export { outcomesAfter } from './proof/outcomesAfter.ts';
+export { outcomesAfter } from './precedence/outcomesAfter.ts';
 export {
   askSite,
   describeQuestionProblem,

@@ -6,6 +6,7 @@ import type { Site, SiteFile } from '../source/site.ts';
 import type { LineIndex } from '../source/span.ts';
 import type { Family } from '../survey/families.ts';
 import type { OpenPage } from '../survey/openPage.ts';
+import type { SheetMoves } from '../survey/sheetMoves.ts';
 import type { SheetReader } from '../survey/sheetReader.ts';
 import type { PageSurvey, Survey } from '../survey/survey.ts';
 import type { FindingKind, FoundFinding } from './finding.ts';
@@ -51,6 +52,8 @@ export interface Check {
   page?(page: CheckedPage): void;
   /** `matched` at rest, weakest first. */
   element?(page: CheckedPage, element: ElementNode, matched: readonly MatchedSelector[]): void;
+  /** Of a page's own check: the same where rules of sheets stand elsewhere now; itself where it holds no places in sheets. */
+  moved?(sheets: ReadonlyMap<string, SheetMoves>): Check;
   /** Takes over what a check of the same kind has seen of one page; that one stays as it is. */
   merge?(page: this): void;
   findings(site: CheckedSite): readonly FoundFinding[];

@@ -1,6 +1,5 @@
 import { matchAtRest } from '../cascade/matchElement.ts';
 import { CascadeSession } from '../cascade/pageCascade.ts';
-import { changedFiles } from '../source/changeSet.ts';
 import { pagesOf, sheetsOf, byPath, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { LineIndex } from '../source/span.ts';
@@ -22,6 +21,7 @@ import { drift } from './drift.ts';
 import { fileNames } from './fileNames.ts';
 import type { FindingKind, FoundFinding, Severity } from './finding.ts';
 import { fontLists } from './fontLists.ts';
+import { keptPages, type SeenPage } from './keptPages.ts';
 import { forgottenLinks } from './forgottenLinks.ts';
 import { hiddenDeclarations } from './hiddenDeclarations.ts';
 import { linkOrder } from './linkOrder.ts';
@@ -63,17 +63,6 @@ const weight: Readonly<Record<Severity, number>> = { breaks: 0, wrong: 1, note: 
 /** Surveys a site and checks it in one pass over its pages. */
 export const checkSite = (site: Site, options: CheckOptions = {}): SiteCheck => new SiteChecker().check(site, options);
 
-/** What was seen of one page, without its tree. */
-interface SeenPage {
-  readonly file: SiteFile;
-  readonly survey: PageSurvey;
-  readonly blocks: BlockCollector;
-  readonly families: FamilyCollector;
-  readonly reach: ReachCollector;
-  /** One for each kind of check, in the order of `checkMakers`. */
-  readonly checks: readonly Check[];
-}
-
 /**
  * Surveys and checks states of a site one after the other. What was seen of a page is kept as long as the page and all that it may
  * ask about (other files, and which there are) are what they were; only the others are looked at again.
@@ -81,6 +70,8 @@ interface SeenPage {
 export class SiteChecker {
   private readonly names: NameTable = new Map();
   private readonly rules: RuleTable = new Map();
+  /** How many pages had to be read for the last check. */
+  pagesRead = 0;
   private last: { readonly site: Site; readonly seen: ReadonlyMap<string, SeenPage> } | undefined;
   /** The same for all checks ever made here: those of pages outlive the state they were made in. */
   private readonly context: { -readonly [Part in keyof CheckContext]: CheckContext[Part] };
@@ -91,13 +82,16 @@ export class SiteChecker {
 
   check(site: Site, { onPage, kinds }: CheckOptions = {}): SiteCheck {
     Object.assign(this.context, makeContext(site));
-    const kept = this.last && isKept(this.last.site, site) ? this.last.seen : undefined;
+    const kept = this.last && keptPages(this.last.site, this.last.seen, site, this.rules);
     const seen = new Map<string, SeenPage>();
     const session = new CascadeSession();
     const files = pagesOf(site);
+    this.pagesRead = 0;
     files.forEach((file, i) => {
       const known = kept?.get(file.path);
-      const page = known?.file === file ? known : this.see(site, file, session);
+      const isKnown = known?.file === file;
+      if (!isKnown) this.pagesRead++;
+      const page = isKnown ? known : this.see(site, file, session);
       seen.set(file.path, page);
       if (i % 100 === 99) session.forgetPages();
       onPage?.(i + 1, files.length, page.survey);
@@ -151,13 +145,6 @@ export class SiteChecker {
       for (const check of checks) check.sheet?.(sheet);
     }
   }
-}
-
-/** Pages may ask about any file that is no page, and about which files there are: only while these stay is what was seen of pages true. */
-function isKept(then: Site, now: Site): boolean {
-  return changedFiles(then, now).every(
-    ({ path, change }) => change === 'edited' && (now.files.get(path) ?? then.files.get(path))?.kind === 'page',
-  );
 }
 
 /** A forgotten link explains why a page's classes have no rules; saying both helps nobody. */

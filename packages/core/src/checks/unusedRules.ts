@@ -1,6 +1,7 @@
 import { scriptOutline, type ScriptOutline } from '../scripts/pageScripts.ts';
 import { wordsOfMaking } from '../survey/madeNames.ts';
 import { neededNames, selectorsOf } from '../survey/selectorNames.ts';
+import type { SheetMoves } from '../survey/sheetMoves.ts';
 import type { PageMarks } from './pageMarks.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { Rule } from '../sheet/sheet.ts';
@@ -77,6 +78,18 @@ class UnusedRules implements Check {
     }
   }
 
+  moved(sheets: ReadonlyMap<string, SheetMoves>): UnusedRules {
+    const next = new UnusedRules(this.context);
+    for (const page of this.pages) {
+      const atRest = [...page.atRest].map(([path, starts]): [string, Set<number>] => {
+        const moves = sheets.get(path);
+        return [path, moves ? movedStarts(starts, moves) : starts];
+      });
+      next.pages.push({ ...page, atRest: new Map(atRest) });
+    }
+    return next;
+  }
+
   merge(page: UnusedRules): void {
     this.pages.push(...page.pages);
   }
@@ -131,3 +144,11 @@ class UnusedRules implements Check {
     });
   }
 }
+
+const movedStarts = (starts: ReadonlySet<number>, moves: SheetMoves): Set<number> =>
+  new Set(
+    [...starts].flatMap((start) => {
+      const by = moves.by(start);
+      return by === undefined ? [] : [start + by];
+    }),
+  );

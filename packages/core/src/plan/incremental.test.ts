@@ -7,7 +7,7 @@ import { KeptOutcomes } from '../precedence/keptOutcomes.ts';
 import { findOverrides } from '../precedence/overrides.ts';
 import { askSite } from '../precedence/question.ts';
 import { ruleScore } from '../precedence/ruleScore.ts';
-import { outcomesAfter } from '../proof/outcomesAfter.ts';
+import { outcomesAfter } from '../precedence/outcomesAfter.ts';
 import { proveSites } from '../proof/proveSites.ts';
 import { SiteProver } from '../proof/siteProver.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';

@@ -3,19 +3,11 @@ import { hangsOnPathOnly, markPaths, reachedBy } from '../cascade/keptMatching.t
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import type { Look } from '../page/keptTree.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
-import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
+import { pagesOf, type Site } from '../source/site.ts';
 import { elementNames } from '../survey/elementNames.ts';
+import type { Staying } from '../survey/whatStays.ts';
 import { KindTable, type Kind, type KindPage } from './kindTable.ts';
 import { OutcomesIn } from './outcomesIn.ts';
-import type { SheetMoves } from './sheetMoves.ts';
-
-/** What of one state of a site is as it was in another. */
-export interface Staying {
-  /** Whether the same rules reach the elements of this page, which did not change itself. */
-  page(file: SiteFile): boolean;
-  /** Of the changed sheets, where the rules of pages that stay are now. */
-  readonly moves: ReadonlyMap<string, SheetMoves>;
-}
 
 /** The elements a selector reaches: by their cells alone, or one by one where siblings or children decide. */
 export type Reaching =

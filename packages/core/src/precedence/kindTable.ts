@@ -8,7 +8,8 @@ import { autoDirection } from '../page/autoDirection.ts';
 import { KeptLooks, KeptTree } from '../page/keptTree.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { PairNumbers } from './pairNumbers.ts';
-import { movedContenders, type SheetMoves } from './sheetMoves.ts';
+import type { SheetMoves } from '../survey/sheetMoves.ts';
+import { MovedContenders } from './movedContenders.ts';
 
 /** What all elements share that the same declarations reach in the same order: everything but what they inherit. */
 export interface Kind {
@@ -114,8 +115,9 @@ export class KindTable {
       const now = (this.selectorIds[number] = { ...id, start: id.start + by });
       this.selectorNumbers.set(textOf(now), number);
     }
+    const moved = new MovedContenders(sheets);
     for (const kind of this.kinds) {
-      const contenders = movedContenders(kind.contenders, sheets);
+      const contenders = moved.of(kind.contenders);
       if (contenders !== kind.contenders) this.kinds[kind.number] = { ...kind, contenders };
     }
   }

@@ -4,11 +4,11 @@ import { isServedAsXml, pagesOf, type Site, type SiteFile } from '../source/site
 import { fileNameOf } from '../source/sitePath.ts';
 import { sameBytes } from '../source/textCoding.ts';
 import { elementNames } from '../survey/elementNames.ts';
+import { TouchedPages } from '../survey/touchedPages.ts';
 import { withoutNames } from './plainProperties.ts';
 import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
-import { Reach } from './reach.ts';
 import { worstVerdict } from './worstVerdict.ts';
 import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
@@ -89,7 +89,7 @@ export class SiteProver {
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
       others: othersOf(before, after),
-      reach: new Reach(
+      touched: new TouchedPages(
         before,
         after,
         changed.filter((path) => kindOf(path) !== 'page'),
@@ -100,7 +100,7 @@ export class SiteProver {
   private page(file: SiteFile, run: Run): PageProof {
     const now = run.after.files.get(file.path);
     if (!now) return { ...unseen(file.path), verdict: 'removed' };
-    if (file.text !== undefined && !run.changed.has(file.path) && !run.reach.from(file)) return unseen(file.path);
+    if (file.text !== undefined && !run.changed.has(file.path) && !run.touched.has(file)) return unseen(file.path);
     if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, run);
     return withUsed(this.states(file, now, run), file, run);
   }
@@ -149,7 +149,7 @@ interface Run {
   readonly changed: ReadonlySet<string>;
   /** Ways by which a page may use what changed, beside its links and imports. */
   readonly others: Others;
-  readonly reach: Reach;
+  readonly touched: TouchedPages;
 }
 
 /** References to files whose bytes differ say so on each side. */
@@ -167,13 +167,13 @@ function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, Pag
   const kindOf = (path: string): string => (then.files.get(path) ?? now.files.get(path))!.kind;
   const others = changed.filter((path) => kindOf(path) !== 'page');
   if (others.some((path) => kindOf(path) === 'other')) return new Map();
-  const reach = new Reach(then, now, others);
+  const touched = new TouchedPages(then, now, others);
   const pages = new Set(changed);
   return new Map(
     proof.pages.flatMap((page) => {
       const file = now.files.get(page.path);
       const stands =
-        file?.text !== undefined && !pages.has(page.path) && !reach.from(file) && !tellsPlaces(page, changed);
+        file?.text !== undefined && !pages.has(page.path) && !touched.has(file) && !tellsPlaces(page, changed);
       return stands ? [[page.path, page] as const] : [];
     }),
   );
@@ -195,7 +195,7 @@ function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): Pa
 
 /** A page that cannot be read is the same only when it did not change and names no file that did. */
 function proveOpaque(file: SiteFile, now: SiteFile, run: Run): PageProof {
-  if (sameBytes(file.bytes, now.bytes) && !run.reach.from(file)) return unseen(file.path);
+  if (sameBytes(file.bytes, now.bytes) && !run.touched.has(file)) return unseen(file.path);
   const why =
     file.isTooMuch || now.isTooMuch
       ? 'The page holds more than a million tags, more than is looked at, so it cannot be compared.'

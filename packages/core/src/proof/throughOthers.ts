@@ -2,10 +2,9 @@ import { changedFiles } from '../source/changeSet.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { byPath, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
+import { mayLoadSheets } from '../survey/touchedPages.ts';
 import type { Doubt } from './proof.ts';
 
-/** Files that may load sheets although they are none: drawings with a sheet of their own, XML, scripts. */
-export const mayLoadSheets = /\.(svg|xml|xsl|xslt|js|mjs|htc)$/i;
 const drawing = /\.(svg|xml|xsl|xslt)$/i;
 
 /**

@@ -3,6 +3,8 @@ import type { PageCascade } from '../cascade/pageCascade.ts';
 import type { Site } from '../source/site.ts';
 import type { EmbeddedBlock } from './blockUnits.ts';
 import { placeOf } from '../source/span.ts';
+import type { SheetCache } from '../cascade/sheetCache.ts';
+import type { SheetMoves } from './sheetMoves.ts';
 
 /** How far a rule of a shared sheet reaches: elements and pages it applies to with nothing hovered or focused. */
 export interface RuleReach {
@@ -16,6 +18,8 @@ export interface RuleReach {
 /** A rule or a family that is counted, the same for all pages. */
 interface CountedRule {
   readonly sheet: string;
+  /** Where it starts in the sheet. */
+  readonly start: number;
   readonly selector: string;
   readonly line: number;
 }
@@ -59,7 +63,10 @@ export class ReachCollector {
   rules(): readonly RuleReach[] {
     return [...this.known]
       .filter(({ sheet }) => sheet !== '')
-      .map((rule) => ({ ...rule, elements: 0, pages: 0, ...this.counts.get(rule) }))
+      .map((rule) => {
+        const { sheet, selector, line } = rule;
+        return { sheet, selector, line, elements: 0, pages: 0, ...this.counts.get(rule) };
+      })
       .sort((a, b) => (a.sheet === b.sheet ? a.line - b.line : a.sheet < b.sheet ? -1 : 1));
   }
 
@@ -109,16 +116,44 @@ export class ReachCollector {
       const rule =
         family === undefined
           ? this.ruleAt(site, source.path, start, compiled.rule.selector)
-          : this.rule(`family ${family}`, () => ({ sheet: '', selector: family, line: 0 }));
+          : this.rule(`family ${family}`, () => ({ sheet: '', start: 0, selector: family, line: 0 }));
       this.known.add(rule);
       byNumber.set(compiled.number, rule);
     }
     return byNumber;
   }
 
+  /** The rules of a sheet as it is now, whatever page has it. */
+  rulesOfSheet(site: Site, sheet: string, sheets: SheetCache): readonly CountedRule[] {
+    const items = sheets.file(site, sheet, 'utf-8')?.items ?? [];
+    return items.flatMap((item) => (item.kind === 'rule' ? [this.ruleAt(site, sheet, item.rule.span.start, item.rule.selector)] : [])); // prettier-ignore
+  }
+
+  /** The same counts of a page where rules of its sheets stand elsewhere now; none of those that changed reaches it. */
+  moved(sheets: ReadonlyMap<string, SheetMoves>, rules: ReadonlyMap<string, readonly CountedRule[]>): ReachCollector {
+    const next = new ReachCollector(this.table);
+    const changed = new Set<string>();
+    for (const rule of this.known) {
+      if (sheets.has(rule.sheet)) changed.add(rule.sheet);
+      else next.known.add(rule);
+    }
+    const byPlace = new Map<string, CountedRule>();
+    for (const sheet of changed)
+      for (const rule of rules.get(sheet)!) {
+        next.known.add(rule);
+        byPlace.set(`${sheet} ${rule.start}`, rule);
+      }
+    for (const [rule, count] of this.counts) {
+      const by = sheets.get(rule.sheet)?.by(rule.start);
+      const now = changed.has(rule.sheet) ? byPlace.get(`${rule.sheet} ${rule.start + (by ?? 0)}`) : rule;
+      if (now && (by !== undefined || now === rule)) next.counts.set(now, { ...count });
+    }
+    return next;
+  }
+
   private ruleAt(site: Site, sheet: string, start: number, selector: string): CountedRule {
     const file = site.files.get(sheet);
-    return this.rule(`sheet ${sheet} ${file?.hash} ${start}`, () => ({ sheet, selector, line: placeOf(file?.text ?? '', start).line })); // prettier-ignore
+    return this.rule(`sheet ${sheet} ${file?.hash} ${start}`, () => ({ sheet, start, selector, line: placeOf(file?.text ?? '', start).line })); // prettier-ignore
   }
 
   private rule(key: string, make: () => CountedRule): CountedRule {

@@ -2,17 +2,19 @@ import type { SelectorList } from '../selectors/selector.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
-import { neededNames } from '../survey/selectorNames.ts';
-import { elementNames } from '../survey/elementNames.ts';
+import { elementNames } from './elementNames.ts';
+import { neededNames } from './selectorNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
-import { mayLoadSheets } from './throughOthers.ts';
+
+/** Files that may load sheets although they are none: drawings with a sheet of their own, XML, scripts. */
+export const mayLoadSheets = /\.(svg|xml|xsl|xslt|js|mjs|htc)$/i;
 
 /**
  * Which pages may look different when files change from one state of a site to another, told without reading them: those that may
  * name such a file or a sheet that does, or spell it by an escape; and where only plain rules of a sheet changed, those of them
  * that hold all names some such rule asks for.
  */
-export class Reach {
+export class TouchedPages {
   private readonly whole: Names;
   private readonly byRule: Names;
   /** Of each changed rule, the names a page needs for it to match. */
@@ -28,7 +30,7 @@ export class Reach {
     this.needs = [...deltas.values()].flatMap((selectors) => selectors?.map(neededNames) ?? []);
   }
 
-  from(file: SiteFile): boolean {
+  has(file: SiteFile): boolean {
     if (this.whole.in(file)) return true;
     if (!this.byRule.in(file)) return false;
     // whose elements are not known

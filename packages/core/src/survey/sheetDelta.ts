@@ -1,7 +1,7 @@
 import type { ComplexSelector, SelectorList } from '../selectors/selector.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Rule, Sheet } from '../sheet/sheet.ts';
-import { selectorsOf } from '../survey/selectorNames.ts';
+import { selectorsOf } from './selectorNames.ts';
 import type { SiteFile } from '../source/site.ts';
 
 /** More changed selectors than this are not told apart. */
