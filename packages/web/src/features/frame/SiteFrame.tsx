@@ -1,4 +1,4 @@
-import { Suspense, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
@@ -36,6 +36,8 @@ import { Stations } from './Stations.tsx';
 /** On so few pages the overrides are counted before anybody looks at them. */
 const fewPages = 60;
 
+const stations = [SurveyStation, GatherStation, SheetsStation, LinksStation, PrecedenceStation, ProofStation, HandoffStation]; // prettier-ignore
+
 /** One site: head, thread, pages, the station's work, the draft bar. */
 export function SiteFrame() {
   const view = useSiteView();
@@ -54,6 +56,12 @@ export function SiteFrame() {
   const overrides = useOverridesCount(view.siteId, view.site?.revision, isCounted);
   const unfinished = useUnfinishedSheets(view.siteId);
   const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
+
+  // once the first is shown the others come as well: a key is for the station it leads to
+  useEffect(() => {
+    const timer = setTimeout(() => stations.forEach((station) => station.preload()), 500);
+    return () => clearTimeout(timer);
+  }, []);
 
   useKeys({
     ...Object.fromEntries(stationNames.map((name, i) => [String(i + 1), () => view.go(name)])),

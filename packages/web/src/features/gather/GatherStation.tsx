@@ -31,7 +31,7 @@ import { PlanSettingsBox } from './PlanSettingsBox.tsx';
 import { usePlanProgress } from './usePlanProgress.ts';
 import { SendBox, type SendOptions } from './SendBox.tsx';
 
-interface Props {
+export interface Props {
   readonly view: SiteView;
   readonly inHand: DraftInHand;
   /** Opens what the site holds, where files are brought in. */

@@ -1,1 +1,1 @@
-export { GatherStation } from './GatherStationLazy.tsx';
+export { GatherStation } from './lazyStation.ts';

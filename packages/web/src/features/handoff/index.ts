@@ -1,1 +1,1 @@
-export { HandoffStation } from './HandoffStationLazy.tsx';
+export { HandoffStation } from './lazyStation.ts';

@@ -1,2 +1,2 @@
-export { LinksStation } from './LinksStationLazy.tsx';
+export { LinksStation } from './lazyStation.ts';
 export { isAboutLinks } from './linkGrid.ts';

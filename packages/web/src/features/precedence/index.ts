@@ -1,2 +1,2 @@
-export { PrecedenceStation } from './PrecedenceStationLazy.tsx';
+export { PrecedenceStation } from './lazyStation.ts';
 export { useOverridesCount } from './useOverridesCount.ts';

@@ -1,3 +1,3 @@
-export { ProofStation } from './ProofStationLazy.tsx';
+export { ProofStation } from './lazyStation.ts';
 export { useComparison } from './useComparison.ts';
 export { verdictMark } from './VerdictMark.tsx';

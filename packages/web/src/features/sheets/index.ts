@@ -1,3 +1,3 @@
-export { SheetsStation } from './SheetsStationLazy.tsx';
+export { SheetsStation } from './lazyStation.ts';
 export { useSheetTextQuery } from './sheetsApi.ts';
 export { useUnfinishedSheets } from './unfinished.ts';

@@ -1,1 +1,1 @@
-export { SurveyStation } from './SurveyStationLazy.tsx';
+export { SurveyStation } from './lazyStation.ts';
