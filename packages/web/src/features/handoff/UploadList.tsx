@@ -36,7 +36,7 @@ export function UploadList({ sheets, pages, others, gone }: Props) {
       </thead>
       <tbody>
         <Group title="Pictures and others" files={others} why="first, sheets and pages may show them" most={most} />
-        <Group title="Sheets" files={sheets} why="before pages, so that no page is ever without them" most={most} />
+        <Group title="Sheets" files={sheets} why="before the pages that need them" most={most} />
         <Group title="Pages" files={pages} why="then these, in one go" most={most} />
         <Group title="May be deleted there" files={gone} why="when all else is there" most={most} />
       </tbody>
