@@ -7,7 +7,7 @@ import { ReachCollector, type RuleTable } from '../survey/reach.ts';
 import type { SheetMoves } from '../survey/sheetMoves.ts';
 import { SheetReader } from '../survey/sheetReader.ts';
 import type { PageSurvey, SurveySource } from '../survey/survey.ts';
-import { whatStays } from '../survey/whatStays.ts';
+import { unchangedPages } from '../survey/unchangedPages.ts';
 import type { Check } from './check.ts';
 import { isBaseline } from './isBaseline.ts';
 
@@ -36,12 +36,12 @@ export function keptPages(then: Site, seen: Seen, now: Site, table: RuleTable): 
   const sheets = changes.map(({ path }) => path).filter((path) => kindOf(path) === 'sheet');
   if (sheets.length === 0) return seen;
   const [before, after] = [new SheetReader(then), new SheetReader(now)];
-  const stays = sheets.every((path) => isOfOneSort(before, after, path)) ? whatStays(then, now) : undefined;
-  if (!stays) return new Map();
-  const move = moverTo(now, after, stays.moves, table);
+  const unchanged = sheets.every((path) => isOfOneSort(before, after, path)) ? unchangedPages(then, now) : undefined;
+  if (!unchanged) return new Map();
+  const move = moverTo(now, after, unchanged.moves, table);
   const kept = new Map<string, SeenPage>();
   for (const [path, page] of seen)
-    if (now.files.get(path) === page.file && (page.file.text === undefined || stays.page(page.file)))
+    if (now.files.get(path) === page.file && (page.file.text === undefined || unchanged.has(page.file)))
       kept.set(path, move(page));
   return kept;
 }

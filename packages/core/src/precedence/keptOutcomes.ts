@@ -5,7 +5,7 @@ import type { Look } from '../page/keptTree.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { elementNames } from '../survey/elementNames.ts';
-import type { Staying } from '../survey/whatStays.ts';
+import type { UnchangedPages } from '../survey/unchangedPages.ts';
 import { KindTable, type Kind, type KindPage } from './kindTable.ts';
 import { OutcomesIn } from './outcomesIn.ts';
 
@@ -20,7 +20,7 @@ const mostGrowth = 2;
 /**
  * All pages of a site in memory with the kind of every element and of its ancestors, so that a question over the whole site is
  * answered without reading a page again. Nothing is hovered, focused or visited; the environment is asked for with each question.
- * Going on from those of another state, only pages that do not stay are read; the others take its tables, and it must not be asked again.
+ * Going on from those of another state, only pages are read that are not unchanged; these take its tables, and it must not be asked again.
  */
 export class KeptOutcomes {
   readonly site: Site;
@@ -32,15 +32,15 @@ export class KeptOutcomes {
   private readonly read = new Map<string, KindPage>();
   private whole: readonly KindPage[] | undefined;
 
-  constructor(site: Site, from?: { readonly last: KeptOutcomes; readonly stays: Staying }) {
+  constructor(site: Site, from?: { readonly last: KeptOutcomes; readonly unchanged: UnchangedPages }) {
     this.site = site;
     this.table = from?.last.table ?? new KindTable();
     this.firstCells = from?.last.firstCells ?? 0;
     if (!from) return;
-    this.table.move(from.stays.moves);
+    this.table.move(from.unchanged.moves);
     for (const [path, page] of from.last.read) {
       const file = site.files.get(path);
-      if (file?.hash === page.hash && from.stays.page(file)) this.read.set(path, page);
+      if (file?.hash === page.hash && from.unchanged.has(file)) this.read.set(path, page);
     }
   }
 

@@ -5,10 +5,10 @@ import { SheetMoves } from './sheetMoves.ts';
 import { TouchedPages } from './touchedPages.ts';
 
 /** What of one state of a site is as it was in another. */
-export interface Staying {
+export interface UnchangedPages {
   /** Whether the same rules reach the elements of this page, which did not change itself. */
-  page(file: SiteFile): boolean;
-  /** Of each sheet that changed, where the rules of pages that stay are now. */
+  has(file: SiteFile): boolean;
+  /** Of each sheet that changed, where the rules are now that stayed as they were. */
   readonly moves: ReadonlyMap<string, SheetMoves>;
 }
 
@@ -16,7 +16,7 @@ export interface Staying {
  * Undefined where what is taken as given changed as well (which sheets are nowhere, which files are pages), or a place in a changed
  * sheet is not one place for all.
  */
-export function whatStays(then: Site, now: Site): Staying | undefined {
+export function unchangedPages(then: Site, now: Site): UnchangedPages | undefined {
   if (!sameSet(then.absent, now.absent) || !sameSet(then.pageTypes, now.pageTypes)) return undefined;
   const isSheet = (path: string): boolean =>
     then.files.get(path)?.kind === 'sheet' || now.files.get(path)?.kind === 'sheet';
@@ -31,7 +31,7 @@ export function whatStays(then: Site, now: Site): Staying | undefined {
     if (!readAlike(then, old) || !readAlike(now, fresh)) return undefined;
     moves.set(path, new SheetMoves(old.text, fresh.text));
   }
-  return { page: (file) => !touched.has(file), moves };
+  return { has: (file) => !touched.has(file), moves };
 }
 
 const sameSet = (a: ReadonlySet<string> | undefined, b: ReadonlySet<string> | undefined): boolean =>
