@@ -28,6 +28,7 @@ test('after gathering one edit of the heading colour changes every page, live, a
   page,
 }) => {
   const id = await openDemo(page, 'gather');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('families');
   await page.keyboard.press('p');
   await expect(draftBar(page)).toContainText('All 26 pages look the same', proved);
   await page.getByRole('link', { name: /^Sheets/ }).click();

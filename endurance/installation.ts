@@ -12,7 +12,7 @@ export const killed = ['server', 'database', 'connection', 'start', 'all'] as co
 export type Victim = (typeof killed)[number];
 
 const root = fileURLToPath(new URL('..', import.meta.url));
-const longest = 90_000;
+const longest = 300_000;
 
 /** `npm start` on a data folder of its own. */
 export class Installation {

@@ -100,8 +100,8 @@ export {
   type GatherAttributes,
 } from './operations/gather/gatherAttributes.ts';
 export { unifiedPatch, type UnifiedPatch } from './handoff/unifiedPatch.ts';
-export { byWorth, tradesOf, type Trade } from './plan/trades.ts';
-export { scaleTrades } from './plan/scales.ts';
+export type { Trade } from './plan/trades.ts';
+export { tradesIn } from './plan/tradesIn.ts';
 export { planFigures, type PlanFigures } from './plan/planFigures.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';

@@ -1,11 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import {
   applyOperations,
-  pagesOf,
-  scaleTrades,
-  byWorth,
-  tradesOf,
-  type Trade,
   type Operation,
   type Proof,
   type PastRevision,
@@ -21,6 +16,7 @@ import {
   makeSiteFile,
   pageBands,
   planWhole,
+  tradesIn,
   SiteChecker,
   SiteProver,
   decisionsOf,
@@ -217,7 +213,7 @@ export function makeSiteTasks(
           ...(why === undefined ? {} : { why }),
         })),
         stays: [...stays],
-        trades: tradesIn(site, operations, settings),
+        trades: JSON.parse(JSON.stringify(tradesIn(site, operations, settings?.oldBrowsers ? { oldBrowsers: true } : {}))) as ProposalReply['trades'], // prettier-ignore
         missing: missingSheets(site)
           .filter(({ path }) => !isAbsent(site, path))
           .map((one) => ({ ...one, pages: [...one.pages] })),
@@ -277,34 +273,6 @@ function proofOf(before: Site, after: Site, operations: readonly Operation[], on
   const proof = new SiteProver(start).prove(after, { onPage });
   const isChosen = proof.verdict === 'differs' && lookChoices(operations).length > 0;
   return isChosen ? markIntended(proof, siteAsChosen(start, operations), after) : proof;
-}
-
-/** What could be given up for a simpler sheet. */
-function tradesIn(
-  site: Site,
-  operations: readonly Operation[],
-  settings: { readonly oldBrowsers?: boolean | undefined } | undefined,
-): ProposalReply['trades'] {
-  const trades = [...ruleTrades(site, operations, settings), ...attributeTrades(site, operations)].sort(byWorth);
-  return JSON.parse(JSON.stringify(trades)) as ProposalReply['trades'];
-}
-
-function ruleTrades(
-  site: Site,
-  operations: readonly Operation[],
-  settings: { readonly oldBrowsers?: boolean | undefined } | undefined,
-): readonly Trade[] {
-  const at = operations.findIndex(({ kind }) => kind === 'gather-sheet');
-  const plan = operations[at];
-  if (plan?.kind !== 'gather-sheet') return [];
-  const before = applyOperations(site, operations.slice(0, at));
-  if (!before.ok) return [];
-  return tradesOf(before.value.site, plan, settings?.oldBrowsers ? { oldBrowsers: true } : {});
-}
-
-function attributeTrades(site: Site, operations: readonly Operation[]): readonly Trade[] {
-  const plan = operations.find((one) => one.kind === 'gather-attributes');
-  return plan ? scaleTrades(site, plan.pages ?? pagesOf(site).map(({ path }) => path)) : [];
 }
 
 /** A revision read, the draft on it as it was last asked for, and its proof so far. */

@@ -29,10 +29,11 @@ export function Stations({
     observer.observe(box.current!);
     return () => observer.disconnect();
   }, []);
-  // where they are a row to push, the one at hand is in sight
+  // where they are a row to push, the one at hand is in sight, also once figures made the others wider
+  const widths = stationNames.map((name) => `${figures[name].number} ${figures[name].words}`).join();
   useEffect(() => {
     box.current?.querySelector('[aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
-  }, [here]);
+  }, [here, widths]);
   const scale = Math.max(width, 700) / 1280;
   const x = (i: number): number => (104 + i * 178) * scale;
   const kept = new URLSearchParams(search);
