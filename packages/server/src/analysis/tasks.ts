@@ -121,3 +121,11 @@ export interface AnalysisTasks {
   proofBetween(input: { from: number; against: string | undefined; state: SiteState }): Promise<ProofReply>;
   changesBetween(input: { siteId: string; from: number; to: number }): Promise<DraftReply['changes']>;
 }
+
+/** Called after each page of a long task: tells how far it is, and ends it when nobody waits for it. */
+export type Step = (done: number, total: number, rules?: number, proving?: boolean) => void;
+
+/** Some of the tasks, as a thread does them. */
+export type Tasks<Names extends keyof AnalysisTasks> = {
+  readonly [Name in Names]: (input: Parameters<AnalysisTasks[Name]>[0], step: Step) => ReturnType<AnalysisTasks[Name]>;
+};

@@ -5,7 +5,8 @@ import { databaseTrouble } from '../db/databaseTrouble.ts';
 import { makeSequelizeRevisionStore } from '../stores/sequelizeRevisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { Stopped, type Order, type Report } from './siteThreads.ts';
-import { makeSiteTasks, type Step } from './siteTasks.ts';
+import { makeSiteTasks } from './siteTasks.ts';
+import type { Step } from './tasks.ts';
 
 /** The thread's end of `SiteThreads`: one order at a time, answered by data alone; a refusal keeps its code. */
 const { databaseUrl } = workerData as { readonly databaseUrl: string };

@@ -1,0 +1,102 @@
+import {
+  type Operation,
+  KeptDraft,
+  outcomesAfter,
+  type KeptOutcomes,
+  makeSite,
+  SiteChecker,
+  SiteProver,
+  takenAsMissing,
+  withAbsent,
+  withDecisions,
+  type KeptDraftState,
+  type Site,
+} from '@syndeton/core';
+import type { RevisionStore } from '../stores/revisionStore.ts';
+import { Refusal } from '../http/refusal.ts';
+import type { SiteState, Step } from './tasks.ts';
+
+const mostRevisions = 2;
+/** One for each set of sheets that was taken as missing lately. */
+const mostProvers = 2;
+
+/** A revision read, the draft on it as it was last asked for, and its proof so far. */
+export interface KeptRevision {
+  readonly site: Site;
+  readonly draft: KeptDraft;
+  /** By the sheets that are taken as missing. */
+  readonly provers: Map<string, SiteProver>;
+  readonly checker: SiteChecker;
+}
+
+export interface DraftOnRevision extends KeptDraftState {
+  readonly before: Site;
+  readonly checker: SiteChecker;
+  readonly prover: SiteProver;
+}
+
+function makeKept(site: Site): KeptRevision {
+  const checker = new SiteChecker();
+  return { site, draft: new KeptDraft(site, checker), provers: new Map(), checker };
+}
+
+/** What a thread knows of its site: the revisions asked for last, the drafts on them, what was asked about all pages. */
+export class SiteStates {
+  private readonly revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>;
+  private readonly kept = new Map<number, KeptRevision>();
+  /** All pages of the state asked about last, as far as they are read. */
+  private asked: KeptOutcomes | undefined;
+
+  constructor(revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>) {
+    this.revisions = revisions;
+  }
+
+  async revision(siteId: string, number: number): Promise<KeptRevision> {
+    const { kept } = this;
+    const known = kept.get(number);
+    // the one asked for last stands last
+    kept.delete(number);
+    const found = known ?? makeKept(await this.siteOf(siteId, number));
+    kept.set(number, found);
+    if (kept.size > mostRevisions) kept.delete(kept.keys().next().value!);
+    return found;
+  }
+
+  /** Read anew: for a site that is only compared with. */
+  async siteOf(siteId: string, number: number): Promise<Site> {
+    const { revisions } = this;
+    const manifest = await revisions.manifest(siteId, number);
+    if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
+    const blobs = await revisions.readBlobs(Object.values(manifest));
+    const site = makeSite(Object.entries(manifest).map(([path, hash]) => [path, blobs.get(hash)!] as const));
+    return withDecisions(site, await revisions.decisions(siteId, number));
+  }
+
+  async draftOf(state: SiteState): Promise<DraftOnRevision> {
+    const { site, draft, checker, provers } = await this.revision(state.siteId, state.number);
+    // what is taken as missing is so before as well
+    const absent = [...new Set(takenAsMissing(state.operations))].filter((path) => !site.files.has(path)).sort();
+    const key = absent.join('\n');
+    let prover = provers.get(key);
+    if (!prover) {
+      if (provers.size >= mostProvers) provers.clear();
+      provers.set(key, (prover = new SiteProver(withAbsent(site, absent))));
+    }
+    return { ...draft.apply(state.operations), before: site, checker, prover };
+  }
+
+  /** What was done from one revision to another, as far as operations did it. */
+  async operationsSince(siteId: string, from: number, to: number): Promise<readonly Operation[]> {
+    const out: Operation[] = [];
+    for (let n = from + 1; n <= to; n++)
+      out.push(...(await this.revisions.steps(siteId, n)).map(({ operation }) => operation));
+    return out;
+  }
+
+  async outcomesOf(state: SiteState, step: Step): Promise<{ site: Site; outcomes: KeptOutcomes }> {
+    const { site } = await this.draftOf(state);
+    if (this.asked?.site !== site) this.asked = outcomesAfter(this.asked, site);
+    this.asked.readAll(step);
+    return { site, outcomes: this.asked };
+  }
+}
