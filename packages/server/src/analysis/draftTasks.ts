@@ -3,7 +3,6 @@ import {
   describeOperationProblem,
   planWhole,
   tradesIn,
-  SiteProver,
   isAbsent,
   lookChoices,
   markIntended,
@@ -33,11 +32,12 @@ export const draftTasks = (states: SiteStates): Tasks<'draft' | 'proof' | 'effec
       : proof) as unknown as ProofReply;
   },
   async effect({ state, operations }) {
-    const { site, before, prover, problem } = await states.draftOf(state);
+    const draft = await states.draftOf(state);
+    const { site, problem } = draft;
     if (problem) throw new Refusal('operation-refused', problem.detail);
     const next = applyOperations(site, operations);
     if (!next.ok) throw new Refusal('operation-refused', describeOperationProblem(next.problem.problem));
-    return effectReply((site === before ? prover : new SiteProver(site)).prove(next.value.site));
+    return effectReply(states.proverOf(draft).prove(next.value.site));
   },
   async proposal({ state, sheet, pages, settings }, step) {
     const { site, before, prover } = await states.draftOf(state);

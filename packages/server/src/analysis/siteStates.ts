@@ -46,6 +46,8 @@ export class SiteStates {
   private readonly kept = new Map<number, KeptRevision>();
   /** All pages of the state asked about last, as far as they are read. */
   private asked: KeptOutcomes | undefined;
+  /** Of the draft that edits were tried on last. */
+  private tried: { readonly site: Site; readonly prover: SiteProver } | undefined;
 
   constructor(revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>) {
     this.revisions = revisions;
@@ -83,6 +85,13 @@ export class SiteStates {
       provers.set(key, (prover = new SiteProver(withAbsent(site, absent))));
     }
     return { ...draft.apply(state.operations), before: site, checker, prover };
+  }
+
+  /** Proves further edits of a draft: what was read of it for the last one is kept. */
+  proverOf({ site, before, prover }: DraftOnRevision): SiteProver {
+    if (site === before) return prover;
+    if (this.tried?.site !== site) this.tried = { site, prover: new SiteProver(site) };
+    return this.tried.prover;
   }
 
   /** What was done from one revision to another, as far as operations did it. */
