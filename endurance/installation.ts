@@ -1,4 +1,4 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import fs from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
@@ -169,18 +169,19 @@ const isServer = ({ command }: Process): boolean => command.includes('dist/main.
 
 /** The processes that work on a data folder, by their command or their environment; not those that have ended and wait to be seen off. */
 function processesOf(data: string): readonly Process[] {
-  const rows = execFileSync('ps', ['-e', 'ww', '-o', 'pid=,ppid=,stat=,args='], { encoding: 'utf8' }).split('\n');
-  return rows.flatMap((row) => {
-    const [, pid = '', parent = '', state = '', command = ''] = /^\s*(\d+)\s+(\d+)\s+(\S+)\s+(.*)$/.exec(row) ?? [];
-    if (pid === '' || state.startsWith('Z')) return [];
-    let environment = '';
-    try {
-      environment = fs.readFileSync(`/proc/${pid}/environ`, 'utf8');
-    } catch {
-      // ended meanwhile, or another user's
-    }
-    return command.includes(data) || environment.includes(`SYNDETON_DATA=${data}`)
-      ? [{ pid: Number(pid), parent: Number(parent), command }]
-      : [];
+  return fs.readdirSync('/proc').flatMap((name) => {
+    if (!/^\d+$/.test(name)) return [];
+    const read = (file: string): string => {
+      try {
+        return fs.readFileSync(`/proc/${name}/${file}`, 'utf8');
+      } catch {
+        return ''; // ended meanwhile, or another user's
+      }
+    };
+    const stat = read('stat');
+    const [state = 'X', parent = '0'] = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
+    const command = read('cmdline').replaceAll('\0', ' ').trim();
+    const isOurs = command.includes(data) || read('environ').split('\0').includes(`SYNDETON_DATA=${data}`);
+    return isOurs && !/^[ZX]$/.test(state) ? [{ pid: Number(name), parent: Number(parent), command }] : [];
   });
 }
