@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { draftBar, openDemo } from './demoSite.ts';
 import { asPrinted } from '../packages/web/src/ui/frameMedium.ts';
+import { asHeld, heldStates, type HeldState } from '../packages/web/src/ui/frameState.ts';
 
 /** What a rule of its own says on each page, before and after. */
 const planted: readonly (readonly [property: string, before: string, after: string])[] = [
@@ -72,6 +73,45 @@ test('what a frame shows as print is what Chromium takes in print', async ({ pag
   const printed = await holds(lists);
   await page.emulateMedia({ media: 'screen' });
   expect(await holds(lists.map(asPrinted))).toEqual(printed);
+});
+
+test('what a frame shows as held is what Chromium takes of an element in that state, just as strong', async ({
+  page,
+}) => {
+  await page.setContent('<style></style><p><a id="a" class="k" href="#" style="display:block;height:40px">a</a></p>');
+  const selectors = ['a:hover', 'p:hover > a', 'a:not(:hover)', ':is(b, a:HOVER)', 'a:focus', 'p:focus-within a', 'a:focus:hover', 'a:active', 'a:active:hover', '[href=":hover"], a:hover']; // prettier-ignore
+  /** For each selector, and for each order of it and a class: whether it wins. */
+  const wins = (list: readonly string[]) =>
+    page.evaluate((all) => {
+      const block = document.querySelector('style')!;
+      const link = document.querySelector('#a')!;
+      const say = (text: string): string => {
+        block.textContent = text;
+        return getComputedStyle(link).top;
+      };
+      return all.map((one) => [say(`${one} { top: 1px }`), say(`a.k { top: 2px } ${one} { top: 1px }`), say(`${one} { top: 1px } a.k { top: 2px }`)]); // prettier-ignore
+    }, list);
+  const states: Readonly<Partial<Record<HeldState, () => Promise<void>>>> = {
+    'at rest': () => Promise.resolve(),
+    focused: () => page.locator('#a').focus(),
+    hovered: () => page.locator('#a').hover(),
+    // without what pressing brings along: the focus
+    pressed: async () => {
+      await page.evaluate(() => addEventListener('mousedown', (event) => event.preventDefault()));
+      await page.mouse.down();
+    },
+  };
+  const held = async (state: HeldState) => wins(selectors.map((one) => asHeld(one, state)));
+  const atRest = Object.fromEntries(await Promise.all(heldStates.map(async (state) => [state, await held(state)] as const))); // prettier-ignore
+  for (const [state, enter] of Object.entries(states) as [HeldState, () => Promise<void>][]) {
+    await enter();
+    expect({ state, is: await wins(selectors) }).toEqual({ state, is: atRest[state] });
+    if (state === 'focused') await page.locator('#a').blur();
+  }
+  await page.mouse.up();
+  // whether a link was visited no page may read; what is put in its place is a selector Chromium takes
+  const visited = [asHeld('a:link', 'visited'), asHeld('a:visited', 'visited')];
+  expect((await wins(visited)).map(([alone]) => alone)).toEqual(['auto', '1px']);
 });
 
 test('a difference nobody wanted is taken back by one act, and the page is the same again', async ({ page }) => {

@@ -13,6 +13,7 @@ const disk = installation.data;
 fs.mkdirSync(disk, { recursive: true });
 if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=250m,mode=755', 'tmpfs', disk]).status !== 0) {
   console.log('not tried: nothing can be mounted here');
+  fs.rmSync(path.dirname(disk), { recursive: true });
   process.exit(0);
 }
 const expect = (what: string, isSo: boolean): void => void (isSo || faults.push(what));

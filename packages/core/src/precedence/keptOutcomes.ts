@@ -20,7 +20,8 @@ const mostGrowth = 2;
 /**
  * All pages of a site in memory with the kind of every element and of its ancestors, so that a question over the whole site is
  * answered without reading a page again. Nothing is hovered, focused or visited; the environment is asked for with each question.
- * Going on from those of another state, only pages are read that are not unchanged; these take its tables, and it must not be asked again.
+ * Going on from those of another state, only pages that changed, or that a change touches, are read; the other takes no further questions:
+ * its tables are these ones'.
  */
 export class KeptOutcomes {
   readonly site: Site;
@@ -44,7 +45,7 @@ export class KeptOutcomes {
     }
   }
 
-  /** In the order of their paths. Reads what is not read yet. */
+  /** In the order of the site's files. Reads what is not read yet. */
   get pages(): readonly KindPage[] {
     return this.readAll();
   }

@@ -3,71 +3,69 @@ import { heldStates, type HeldState } from './frameState.ts';
 import { Menu, MenuItem } from './Menu.tsx';
 import { windowWidths } from './ScaledPage.tsx';
 
-/** How wide the window of a page is. */
-export const WidthMenu = ({
-  width,
-  onWidth,
+/** What is chosen, in words that open the other choices. */
+const ChoiceMenu = <Value extends string | number>({
+  label,
+  shown,
+  values,
+  unit = '',
+  onChoose,
 }: {
+  readonly label: string;
+  readonly shown: string;
+  readonly values: readonly Value[];
+  readonly unit?: string;
+  readonly onChoose: (value: Value) => void;
+}) => (
+  <Menu
+    label={label}
+    trigger={
+      <button type="button" className="act">
+        {shown}
+      </button>
+    }
+  >
+    {values.map((one) => (
+      <MenuItem key={one} onSelect={() => onChoose(one)}>
+        {one}
+        {unit}
+      </MenuItem>
+    ))}
+  </Menu>
+);
+
+interface WidthProps {
   readonly width: number;
   readonly onWidth: (width: number) => void;
-}) => (
-  <Menu
+}
+
+/** How wide the window of a page is. */
+export const WidthMenu = ({ width, onWidth }: WidthProps) => (
+  <ChoiceMenu
     label="Width of the window"
-    trigger={
-      <button type="button" className="act">
-        {width} px wide
-      </button>
-    }
-  >
-    {windowWidths.map((one) => (
-      <MenuItem key={one} onSelect={() => onWidth(one)}>
-        {one} px
-      </MenuItem>
-    ))}
-  </Menu>
+    shown={`${width} px wide`}
+    values={windowWidths}
+    unit=" px"
+    onChoose={onWidth}
+  />
 );
 
-/** The medium whose rules a page applies. */
-export const MediumMenu = ({
-  medium,
-  onMedium,
-}: {
+interface MediumProps {
   readonly medium: string;
   readonly onMedium: (medium: Medium) => void;
-}) => (
-  <Menu
-    label="Medium"
-    trigger={
-      <button type="button" className="act">
-        {medium}
-      </button>
-    }
-  >
-    <MenuItem onSelect={() => onMedium('screen')}>screen</MenuItem>
-    <MenuItem onSelect={() => onMedium('print')}>print</MenuItem>
-  </Menu>
+}
+
+/** The medium whose rules a page applies. */
+export const MediumMenu = ({ medium, onMedium }: MediumProps) => (
+  <ChoiceMenu<Medium> label="Medium" shown={medium} values={['screen', 'print']} onChoose={onMedium} />
 );
 
-/** The state all elements of a page are held in. */
-export const StateMenu = ({
-  state,
-  onState,
-}: {
+interface StateProps {
   readonly state: HeldState;
   readonly onState: (state: HeldState) => void;
-}) => (
-  <Menu
-    label="State of all elements"
-    trigger={
-      <button type="button" className="act">
-        {state}
-      </button>
-    }
-  >
-    {heldStates.map((one) => (
-      <MenuItem key={one} onSelect={() => onState(one)}>
-        {one}
-      </MenuItem>
-    ))}
-  </Menu>
+}
+
+/** The state all elements of a page are held in. */
+export const StateMenu = ({ state, onState }: StateProps) => (
+  <ChoiceMenu label="State of all elements" shown={state} values={heldStates} onChoose={onState} />
 );

@@ -68,8 +68,12 @@ export function HandoffView({
             ) : (
               <>
                 <b>{count(leaving.length, 'file')}</b> {leaving.length === 1 ? 'leaves' : 'leave together'}
-                {kinds.length > 0 && ': '}
-                <b>{inWords(kinds)}</b>, {kB(sum((f) => f.bytesBefore))} → <b>{kB(sum((f) => f.bytesAfter))}</b>.
+                {kinds.length > 0 && (
+                  <>
+                    : <b>{inWords(kinds)}</b>
+                  </>
+                )}
+                , {kB(sum((f) => f.bytesBefore))} → <b>{kB(sum((f) => f.bytesAfter))}</b>.
                 {gone.length > 0 && ` ${count(gone.length, 'file')} may be deleted on the server.`}
               </>
             )}
