@@ -158,7 +158,9 @@ export const Proposal = Type.Object(
       }),
     ),
     /** Sheets that pages ask for and the site has not: it is not known whether they are anywhere. */
-    missing: Type.Array(Type.Object({ path: Type.String(), pages: Type.Array(Type.String()) })),
+    missing: Type.Array(
+      Type.Object({ path: Type.String(), isRemote: Type.Boolean(), pages: Type.Array(Type.String()) }),
+    ),
     /** Changes of look that make the sheet simpler; each is lined up ahead of the plan, which is made again. */
     trades: Type.Array(
       Type.Object({

@@ -32,7 +32,8 @@ export {
   type SiteFile,
 } from './source/site.ts';
 export { withoutCode } from './source/templates.ts';
-export { missingSheets, type MissingSheet } from './survey/missingSheets.ts';
+export { sheetsNotHere, type SheetNotHere } from './survey/sheetsNotHere.ts';
+export { describeTakenAsNothing, isRemoteAddress, isTakenAsNothing } from './values/takenAsNothing.ts';
 export { applyChangeSet, changedFiles, describeChangeProblem, type ChangeSet } from './source/changeSet.ts';
 export { contrastRatio } from './values/contrast.ts';
 export { comparableValue } from './values/comparableValue.ts';

@@ -4,7 +4,6 @@ import {
   applyOperations,
   describeOperationProblem,
   freeSheetName,
-  missingSheets,
   planGatherRules,
   planWhole,
   proveSites,
@@ -18,13 +17,14 @@ import { makeGatherReport, printGather, type Outcome } from '../gatherReport.ts'
 import { readPlanFile, writePlanFile } from '../planFile.ts';
 import { checkTarget, linksOfFolder, UsageProblem, writeSiteFolder } from '../siteFolder.ts';
 import type { Session } from './session.ts';
+import { addNotHereFlags, takenAsNothing } from './sheetsNotHere.ts';
 
 /** `syndeton gather`: 0 when every page looks the same, 1 when one differs, 3 when it cannot be told of one. */
 export async function runGather(folder: string, options: GatherOptions, session: Session): Promise<number> {
   const { print } = session;
   await checkTarget(options.out);
   const found = await session.site(folder);
-  const absent = options.missing === 'nothing' ? missingSheets(found).map(({ path }) => path) : [];
+  const absent = takenAsNothing(found, options);
   const before = withAbsent(found, absent);
   const given = options.plan === undefined ? undefined : await readPlanFile(options.plan);
   const sheet = options.sheet ?? freeSheetName(before.files.keys(), options.folder);
@@ -90,7 +90,7 @@ function gatherAll(site: Site, sheet: string): Outcome {
 /** Adds `syndeton gather` to the program. */
 export function addGather(program: Command, session: Session): void {
   const { end } = session;
-  program
+  const command = program
     .command('gather <dir>')
     .description(
       'takes embedded blocks and style attributes out where that changes no look, and writes the resulting site',
@@ -116,11 +116,6 @@ export function addGather(program: Command, session: Session): void {
     )
     .option('--old-browsers', 'no :where() in selectors; a rule that would need it goes with its block')
     .option(
-      '--missing <what>',
-      'sheets that pages ask for and the folder has not: unknown (they may say anything) or nothing (they are on no server either)',
-      'unknown',
-    )
-    .option(
       '--hints',
       'presentational attributes and elements (bgcolor, align, width on cells, font, center, …) as well',
     )
@@ -132,8 +127,8 @@ export function addGather(program: Command, session: Session): void {
     .option('--max-sheets <n>', 'at most so many sheets; what would need more stays in its pages')
     .option('--plan <file>', 'follow the plan in this file, or write the plan made to it when there is no such file')
     .option('--json', 'as JSON')
-    .option('--allow-differences', 'gather everything and write it even where pages look different')
-    .action(async (dir: string, options: GatherFlags) => {
-      end(await runGather(dir, gatherOptions(options), session));
-    });
+    .option('--allow-differences', 'gather everything and write it even where pages look different');
+  addNotHereFlags(command).action(async (dir: string, options: GatherFlags) => {
+    end(await runGather(dir, gatherOptions(options), session));
+  });
 }

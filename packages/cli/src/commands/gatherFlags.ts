@@ -1,8 +1,9 @@
 import type { SinglePage } from '@syndeton/core';
 import { UsageProblem } from '../siteFolder.ts';
+import type { NotHereFlags } from './sheetsNotHere.ts';
 
 /** The flags of `syndeton gather` as written. */
-export interface GatherFlags {
+export interface GatherFlags extends NotHereFlags {
   readonly out: string;
   readonly sheet?: string;
   readonly folder: string;
@@ -12,7 +13,6 @@ export interface GatherFlags {
   readonly keepImports?: boolean;
   readonly oldBrowsers?: boolean;
   readonly sheets: string;
-  readonly missing: string;
   readonly important?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
@@ -22,7 +22,7 @@ export interface GatherFlags {
 }
 
 /** What the flags ask for. */
-export interface GatherOptions {
+export interface GatherOptions extends NotHereFlags {
   readonly out: string;
   readonly sheet: string | undefined;
   /** The folder new sheets go to, when no sheet is named. */
@@ -41,8 +41,6 @@ export interface GatherOptions {
   readonly oldBrowsers: boolean;
   /** One new sheet whose rules ask for classes of their pages, one more for each folder, or as many as need no classes. */
   readonly sheets: 'one' | 'folders' | 'own';
-  /** Sheets that pages ask for and the folder has not: they may say anything, or they are nowhere. */
-  readonly missing: 'unknown' | 'nothing';
   /** Important declarations in place of stronger selectors. */
   readonly important: boolean;
   readonly singlePage: SinglePage | undefined;
@@ -53,15 +51,13 @@ export interface GatherOptions {
 
 /** The options of flags, or what is wrong with them. */
 export function gatherOptions(flags: GatherFlags): GatherOptions {
-  const { keep, singlePage, maxSheets, sheets, missing } = flags;
+  const { keep, singlePage, maxSheets, sheets, missing, remote } = flags;
   if (keep !== undefined && keep !== 'attributes')
     throw new UsageProblem(`--keep ${keep} is not known. attributes is allowed.`);
   if (singlePage !== 'shared' && singlePage !== 'own' && singlePage !== 'stay')
     throw new UsageProblem(`--single-page ${singlePage} is not known. shared, own and stay are allowed.`);
   if (sheets !== 'one' && sheets !== 'folders' && sheets !== 'own')
     throw new UsageProblem(`--sheets ${sheets} is not known. one, folders and own are allowed.`);
-  if (missing !== 'unknown' && missing !== 'nothing')
-    throw new UsageProblem(`--missing ${missing} is not known. unknown and nothing are allowed.`);
   if (maxSheets !== undefined && !/^[1-9]\d{0,3}$/.test(maxSheets))
     throw new UsageProblem(
       `--max-sheets ${maxSheets} is not a number of sheets. A whole number from 1 to 9999 is allowed.`,
@@ -79,6 +75,7 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     oldBrowsers: flags.oldBrowsers ?? false,
     sheets,
     missing,
+    remote,
     important: flags.important ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),

@@ -1,8 +1,9 @@
 import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
 import { matchesIntegrity } from '../page/stylePolicy.ts';
-import { sheetsOf, type Site, type SiteFile, isAbsent } from '../source/site.ts';
+import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { encodingName } from '../source/textCoding.ts';
+import { isTakenAsNothing } from '../values/takenAsNothing.ts';
 import type { Target } from '../values/urls.ts';
 import { mayReadMarkup, targetKey } from './compileBlock.ts';
 import {
@@ -34,7 +35,7 @@ export interface AppliedRule {
   readonly conditions: readonly Condition[];
   readonly conditionKey: string;
   readonly layerPath: readonly string[];
-  /** How many sheets that cannot be read stand before it. */
+  /** How many sheets that cannot be read and may say something about elements stand before it. */
   readonly unreadBefore: number;
 }
 
@@ -51,6 +52,8 @@ export interface UnreadSheet {
   readonly target: Target;
   readonly key: string;
   readonly sourceIndex: number;
+  /** Somebody said that it says nothing about elements: fonts and the like may still be defined in it. */
+  readonly isNothing: boolean;
 }
 
 /** All rules of a page in order of appearance, imports in place. */
@@ -96,6 +99,8 @@ class Collector {
   private readonly rules: AppliedRule[] = [];
   private readonly definitions: AppliedDefinition[] = [];
   private readonly unread: UnreadSheet[] = [];
+  /** How many of them may say something about elements. */
+  private unreadDeciding = 0;
   private readonly layers = new LayerOrder();
   private readonly keys: string[] = [];
   private imports = 0;
@@ -178,7 +183,8 @@ class Collector {
       (file !== undefined && this.isReadApart(by, file)) ||
       (by.kind === 'imported' && this.allowedImports === 'maybe');
     const isTooMuch = chain.length > maxImportDepth || this.imports > maxImports;
-    if (path !== undefined && isAbsent(this.site, path)) return;
+    const isNothing = isTakenAsNothing(this.site, target);
+    if (path !== undefined && isNothing) return;
     if (by.integrity !== undefined && file && !matchesIntegrity(by.integrity, file.bytes)) return;
     const sheet =
       path === undefined || isTooMuch || perhaps ? undefined : this.cache.file(this.site, path, this.environmentOf(by));
@@ -187,7 +193,8 @@ class Collector {
       const isUnread = isTooMuch || perhaps || file?.isTooMuch === true;
       const behind = isUnread ? `${this.allSheets()} ${this.cache.marks()} ` : this.clampedMark(target);
       const key = `${behind}${targetKey(target, { base: { kind: 'site', path: this.path }, fingerprint: undefined })} ${conditionKey(conditions)}`;
-      this.unread.push({ target, key, sourceIndex: by.index });
+      this.unread.push({ target, key, sourceIndex: by.index, isNothing });
+      if (!isNothing) this.unreadDeciding++;
       this.keys.push(`unread ${key}`);
       return;
     }
@@ -264,9 +271,10 @@ class Collector {
     const layerPath = outerLayers.length === 0 ? compiled.layers : [...outerLayers, ...compiled.layers];
     const conditions = outer.length === 0 ? compiled.conditions : [...outer, ...compiled.conditions];
     if (layerPath.length > 0) this.layers.declare(layerPath, orderingKey(conditions));
-    const shared = { source, conditionKey: conditionKey(conditions), layerPath, unreadBefore: this.unread.length };
-    if (compiled.kind === 'rule') this.rules.push({ compiled, conditions, ...shared });
-    else this.definitions.push({ compiled, ...shared });
+    const shared = { source, conditionKey: conditionKey(conditions), layerPath };
+    if (compiled.kind === 'rule')
+      this.rules.push({ compiled, conditions, ...shared, unreadBefore: this.unreadDeciding }); // prettier-ignore
+    else this.definitions.push({ compiled, ...shared, unreadBefore: this.unread.length });
   }
 }
 

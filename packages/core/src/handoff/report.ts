@@ -4,6 +4,7 @@ import type { PageProof, Proof } from '../proof/proof.ts';
 import { changedFiles } from '../source/changeSet.ts';
 import type { Site } from '../source/site.ts';
 import { surveySite } from '../survey/surveySite.ts';
+import { describeTakenAsNothing } from '../values/takenAsNothing.ts';
 import { averageWeight, type PageWeight } from './pageWeight.ts';
 
 /** A file that is not what it was. `packed`: bytes as a server that compresses sends them. */
@@ -93,7 +94,7 @@ export function handoffReport(before: Site, after: Site, proof: Proof, about: Ab
       given: [
         'Scripts and sheets that are not in the site change nothing.',
         'Pages are sent as HTML, pages that end in .xhtml as XML.',
-        ...(missing.length === 0 ? [] : [`Missing on the server too: ${missing.sort().join(', ')}.`]),
+        ...(missing.length === 0 ? [] : [`Sheets that are not here: ${describeTakenAsNothing(missing.sort())}.`]),
       ],
     },
     findings: findings.map(({ kind, severity, sentence, places }) => ({ kind, severity, sentence, places })),

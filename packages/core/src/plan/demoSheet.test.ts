@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import fs from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeSite, withAbsent } from '../source/site.ts';
-import { missingSheets } from '../survey/missingSheets.ts';
+import { sheetsNotHere } from '../survey/sheetsNotHere.ts';
 import { textIn } from '../testing/siteOf.ts';
 import { planFigures } from './planFigures.ts';
 import { planWhole } from './planWhole.ts';
@@ -22,7 +22,7 @@ test('the demo becomes one sheet, the one that was read and found good', () => {
   const found = demo();
   const site = withAbsent(
     found,
-    missingSheets(found).map(({ path }) => path),
+    sheetsNotHere(found).map(({ path }) => path),
   );
   const plan = planWhole(site, 'css/shared.css');
   if (!plan.ok) throw new Error(plan.problem.kind);

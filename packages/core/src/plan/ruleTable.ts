@@ -3,12 +3,13 @@ import { compileBlock } from '../cascade/compileBlock.ts';
 import { mayCompete, traitsOf, type Traits } from '../operations/gather/compete.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
-import { isAbsent, type Site } from '../source/site.ts';
+import type { Site } from '../source/site.ts';
 import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';
 import { readingOf, type PageReading } from '../survey/pageReading.ts';
 import { madeNames } from '../survey/madeNames.ts';
 import type { RuleBody } from '../survey/ruleBody.ts';
 import { siteBase, type Base } from '../values/urls.ts';
+import { isTakenAsNothing } from '../values/takenAsNothing.ts';
 import { PageSet } from './pageSet.ts';
 
 /** One version of a family, wherever it stands in blocks. */
@@ -148,9 +149,11 @@ class TableReader {
     const movable = new Set(blocks.filter((b) => b.stays === undefined).map((b) => b.sourceIndex));
     return sources.flatMap((source, index) => {
       if (movable.has(index) || source.idle !== undefined) return [];
+      // of a sheet elsewhere that is nothing to elements, fonts may still be defined
+      const isNothing = source.kind === 'linked' && isTakenAsNothing(this.site, source.target);
+      if (isNothing && (source.target.kind === 'site' || !rules.some((rule) => this.rules[rule]!.kind !== 'rule'))) return []; // prettier-ignore
       if (source.kind === 'embedded' || source.target.kind !== 'site') return [{ index, sheet: undefined }];
       const { path } = source.target;
-      if (isAbsent(this.site, path)) return [];
       if (!rules.some((rule) => this.competes(path, rule))) return [];
       return [{ index, sheet: this.traitsOfSheet(path) && path }];
     });

@@ -1,7 +1,8 @@
 import { describeAttributeStays, type AttributeStays } from '../operations/gather/attributeStays.ts';
 import { attributeOf } from '../page/nodes.ts';
 import { elementAt, elementPath, textContent } from '../page/parsePage.ts';
-import { isAbsent, pagesOf, type Site } from '../source/site.ts';
+import { pagesOf, type Site } from '../source/site.ts';
+import { isTakenAsNothing } from '../values/takenAsNothing.ts';
 import { describeStayReason, type StayReason } from '../survey/blockUnits.ts';
 import { openPage, type OpenPage } from '../survey/openPage.ts';
 import type { AttributesPlan } from '../operations/gather/gatherAttributes.ts';
@@ -156,7 +157,7 @@ function presentational(pages: OpenedPages, page: string, path: string, code: St
 function unreadSheet({ sources }: OpenPage, site: Site): string | undefined {
   for (const source of sources.sheets) {
     if (source.kind !== 'linked' || source.idle !== undefined) continue;
-    if (source.target.kind === 'site' && isAbsent(site, source.target.path)) continue;
+    if (isTakenAsNothing(site, source.target)) continue;
     const file = source.target.kind === 'site' ? site.files.get(source.target.path) : undefined;
     if (file?.text === undefined) return source.reference;
   }

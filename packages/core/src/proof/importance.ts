@@ -27,7 +27,7 @@ const movingElements = /^(script|animate|animatemotion|animatetransform|set|marq
 export function importanceCounts({ rules, tree }: PageCascade): boolean {
   return (
     rules.definitions.some(({ compiled }) => /keyframes$|^position-try$/.test(compiled.name)) ||
-    rules.unread.length > 0 ||
+    rules.unread.some(({ isNothing }) => !isNothing) ||
     rules.rules.some(({ compiled }) => compiled.block.declarations.some(({ declaration, comparable }) => moving.test(declaration.property) || (declaration.property === 'all' && comparable !== ''))) ||
     tree.elements.some(
       (element) =>

@@ -53,7 +53,7 @@ export function beyondSilentInitials(
   // a script may set an attribute below all rules, a shadow tree may style what it slots
   if ([before, after].some(({ cascade: { tree } }) => hasScripts(tree) || tree.elements.some(isShadowTemplate))) return slots; // prettier-ignore
   if (!isPlain(pair.before) || !isPlain(pair.after) || pair.before.tag !== pair.after.tag) return slots;
-  if (before.cascade.rules.unread.length > 0 || after.cascade.rules.unread.length > 0) return slots;
+  if ([before, after].some(({ cascade }) => cascade.rules.unread.some(({ isNothing }) => !isNothing))) return slots;
   const texts = [before.cascade, after.cascade].map((page, i) => page.session.slotsOfList(page.listOf(i === 0 ? pair.before : pair.after))); // prettier-ignore
   return slots.filter((slot) => {
     const [pseudoElement, longhand] = splitSlot(slot);

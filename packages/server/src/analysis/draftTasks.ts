@@ -3,10 +3,9 @@ import {
   describeOperationProblem,
   planWhole,
   tradesIn,
-  isAbsent,
   lookChoices,
   markIntended,
-  missingSheets,
+  sheetsNotHere,
   siteAsChosen,
   withAbsent,
   applyRecipe,
@@ -56,8 +55,8 @@ export const draftTasks = (states: SiteStates): Tasks<'draft' | 'proof' | 'effec
       })),
       stays: [...stays],
       trades: JSON.parse(JSON.stringify(tradesIn(site, operations, settings?.oldBrowsers ? { oldBrowsers: true } : {}))) as ProposalReply['trades'], // prettier-ignore
-      missing: missingSheets(site)
-        .filter(({ path }) => !isAbsent(site, path))
+      missing: sheetsNotHere(site)
+        .filter(({ path }) => !(site.absent?.has(path) ?? false))
         .map((one) => ({ ...one, pages: [...one.pages] })),
     };
   },

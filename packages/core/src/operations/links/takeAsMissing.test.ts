@@ -2,8 +2,9 @@ import { expect, test } from '@jest/globals';
 import { planWhole } from '../../plan/planWhole.ts';
 import { proveSites } from '../../proof/proveSites.ts';
 import { withAbsent } from '../../source/site.ts';
-import { missingSheets } from '../../survey/missingSheets.ts';
+import { sheetsNotHere } from '../../survey/sheetsNotHere.ts';
 import { pageOf, siteOf } from '../../testing/siteOf.ts';
+import { describeTakenAsNothing } from '../../values/takenAsNothing.ts';
 import { applyOperations, describeOperationProblem } from '../operation.ts';
 import { takenAsMissing } from './takeAsMissing.ts';
 
@@ -14,9 +15,9 @@ const site = siteOf({
 });
 
 test('what pages ask for and the site has not, by links and imports', () => {
-  expect(missingSheets(site)).toEqual([
-    { path: 'gone/x.css', pages: ['b.html'] },
-    { path: 'no.css', pages: ['a.html'] },
+  expect(sheetsNotHere(site)).toEqual([
+    { path: 'gone/x.css', isRemote: false, pages: ['b.html'] },
+    { path: 'no.css', isRemote: false, pages: ['a.html'] },
   ]);
 });
 
@@ -45,4 +46,45 @@ test('a sheet that comes to be at such a place counts', () => {
   const absent = withAbsent(site, ['no.css']);
   const after = { ...absent, files: new Map([...absent.files, ...siteOf({ 'no.css': 'p { bottom: 9px }' }).files]) };
   expect(proveSites(absent, after).verdict).toBe('differs');
+});
+
+const fonts = 'https://fonts.example/f.css?family=Brindle';
+const distant = siteOf({
+  'a.html': pageOf(`<link rel=stylesheet href="${fonts}"><style>p { left: 0 }</style>`, '<p style="top:0">a'),
+  'b.html': pageOf('<style>@import "//other.example/x.css"; p { left: 0 }</style>', '<p>b'),
+});
+
+test('sheets on other servers are asked about by their addresses', () => {
+  expect(sheetsNotHere(distant)).toEqual([
+    { path: '//other.example/x.css', isRemote: true, pages: ['b.html'] },
+    { path: fonts, isRemote: true, pages: ['a.html'] },
+  ]);
+});
+
+test('what stands on another server may beat a class, until somebody says that it is nothing to elements', () => {
+  const kept = planWhole(distant, 'css/site.css');
+  expect(kept.ok && kept.value.stays.map(({ page, code }) => `${page} ${code}`)).toContain('a.html unread-sheet');
+  const applied = applyOperations(distant, [{ kind: 'take-as-missing', sheets: [fonts] }]);
+  if (!applied.ok) throw new Error('refused');
+  expect(describeTakenAsNothing([fonts, 'no.css'])).toBe(
+    `no.css missing on the server too; ${fonts} saying nothing about these pages' elements`,
+  );
+  const planned = planWhole(applied.value.site, 'css/site.css');
+  if (!planned.ok) throw new Error(planned.problem.kind);
+  expect(planned.value.stays.filter(({ page }) => page === 'a.html')).toEqual([]);
+  expect(planned.value.proof.verdict).toBe('same');
+  expect(planned.value.site.files.get('a.html')!.text).toContain(fonts);
+});
+
+test('fonts it may define still stand where they stood: of two of one name the later counts, and a link that went is missed', () => {
+  const link = `<link rel=stylesheet href="${fonts}">`;
+  const face = '<style>@font-face { font-family: Brindle; src: url(b.woff2) }</style>';
+  const one = (head: string) => withAbsent(siteOf({ 'a.html': pageOf(head, '<p>a') }), [fonts]);
+  expect(proveSites(one(link + face), one(face + link)).verdict).toBe('differs');
+  expect(proveSites(one(link + face), one(face)).verdict).toBe('differs');
+  // a rule may change places with it
+  const rule = '<style>p { left: 0 }</style>';
+  expect(proveSites(one(link + rule), one(rule + link)).verdict).toBe('same');
+  const planned = planWhole(one(face + link + rule), 'css/site.css');
+  expect(planned.ok && [planned.value.proof.verdict, planned.value.stays]).toEqual(['same', []]);
 });

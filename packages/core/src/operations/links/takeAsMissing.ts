@@ -1,8 +1,12 @@
 import { Type } from '@sinclair/typebox';
 import { fail, succeed } from '../../source/result.ts';
+import { describeTakenAsNothing } from '../../values/takenAsNothing.ts';
 import { closed, operationType } from '../operationType.ts';
 
-/** Sheets that pages ask for and the site has not are on no server either: they count as nothing, before and after. */
+/**
+ * Sheets that pages ask for and the site has not count as nothing, before and after: by their site paths those that are on no server
+ * either, by their addresses those of other servers that are gone or say nothing about elements.
+ */
 export interface TakeAsMissing {
   readonly kind: 'take-as-missing';
   readonly sheets: readonly string[];
@@ -22,7 +26,7 @@ export const takeAsMissing = operationType<TakeAsMissing, MissingProblem>()({
   schema: Type.Object(
     {
       kind: Type.Literal('take-as-missing'),
-      sheets: Type.Array(Type.String({ minLength: 1, maxLength: 400 }), { minItems: 1, maxItems: 1000 }),
+      sheets: Type.Array(Type.String({ minLength: 1, maxLength: 2000 }), { minItems: 1, maxItems: 1000 }),
     },
     closed,
   ),
@@ -32,7 +36,7 @@ export const takeAsMissing = operationType<TakeAsMissing, MissingProblem>()({
     return succeed({
       changes: { created: [], edited: [], deleted: [] },
       absent: sheets,
-      sentence: `Take ${sheets.length === 1 ? sheets[0]! : `${sheets.length} sheets`} as missing on the server too`,
+      sentence: sheets.length === 1 ? `Take ${describeTakenAsNothing(sheets).replace(/^(\S+) /, '$1 as ')}` : `Take ${sheets.length} sheets that are not here as nothing`, // prettier-ignore
     });
   },
   problems: {

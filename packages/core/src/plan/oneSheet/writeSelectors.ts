@@ -1,7 +1,8 @@
 import { mayFlip, type Subject, type Traits } from '../../operations/gather/compete.ts';
 import type { Specificity } from '../../selectors/selector.ts';
-import { isAbsent, type Site } from '../../source/site.ts';
+import type { Site } from '../../source/site.ts';
 import type { PageReading } from '../../survey/pageReading.ts';
+import { isTakenAsNothing } from '../../values/takenAsNothing.ts';
 import type { PageSet } from '../pageSet.ts';
 import type { RuleTable } from '../ruleTable.ts';
 import { addedSpecificity, markedSelector, topNames } from './markedSelector.ts';
@@ -91,9 +92,9 @@ class FixedRules {
     const moving = new Set(reading?.blocks.filter(({ stays }) => stays === undefined).map((b) => b.sourceIndex));
     sheets = (reading?.sources ?? []).flatMap((source, index) => {
       if (moving.has(index) || source.idle !== undefined) return [];
+      if (source.kind === 'linked' && isTakenAsNothing(this.input.site, source.target)) return [];
       if (source.kind === 'embedded' || source.target.kind !== 'site') return [undefined];
-      const { path } = source.target;
-      return isAbsent(this.input.site, path) ? [] : [this.input.table.traitsOfSheet(path)];
+      return [this.input.table.traitsOfSheet(source.target.path)];
     });
     this.sheets.set(page, sheets);
     return sheets;

@@ -11,38 +11,64 @@ interface Props {
 }
 
 /** Sheets that pages ask for and that are not here: what they are said to be decides what a plan may move. */
-export function MissingSheets({ missing, correctable, onNowhere, onCorrect, onBringIn }: Props) {
+export function MissingSheets({ missing, ...on }: Props) {
+  const [gone, elsewhere] = [missing.filter(({ isRemote }) => !isRemote), missing.filter(({ isRemote }) => isRemote)];
   return (
-    <section className="asking" aria-label="Sheets that are not here">
-      <p>
-        <b>{count(missing.length, 'sheet')}</b> that pages ask for {missing.length === 1 ? 'is' : 'are'} not here. Such
-        a sheet might beat a class, so room is left for it: the style attributes of its pages stay.
-      </p>
-      <ul>
-        {missing.map(({ path, pages }) => (
-          <li key={path}>
-            <span className="m">{path}</span> <span className="note">asked for by {someNames(pages)}</span>{' '}
-            <button type="button" className="act mr-3 ml-2" onClick={() => onNowhere([path])}>
-              It is nowhere
-            </button>{' '}
-            {correctable.has(path) && (
-              <button type="button" className="act" onClick={() => onCorrect(path)}>
-                Correct the path
+    <>
+      {gone.length > 0 && (
+        <section className="asking" aria-label="Sheets that are not here">
+          <p>
+            <b>{count(gone.length, 'sheet')}</b> that pages ask for {gone.length === 1 ? 'is' : 'are'} not here. Such a
+            sheet might beat a class, so room is left for it: the style attributes of its pages stay.
+          </p>
+          <Asked sheets={gone} answer="It is nowhere" {...on} />
+          <p className="flex gap-4">
+            {gone.length > 1 && (
+              <button type="button" className="act" onClick={() => on.onNowhere(gone.map(({ path }) => path))}>
+                All are nowhere, on the server too
               </button>
             )}
-          </li>
-        ))}
-      </ul>
-      <p className="flex gap-4">
-        {missing.length > 1 && (
-          <button type="button" className="act" onClick={() => onNowhere(missing.map(({ path }) => path))}>
-            All are nowhere, on the server too
-          </button>
-        )}
-        <button type="button" className="act" onClick={onBringIn}>
-          Bring {missing.length === 1 ? 'it' : 'one'} in
-        </button>
-      </p>
-    </section>
+            <button type="button" className="act" onClick={on.onBringIn}>
+              Bring {gone.length === 1 ? 'it' : 'one'} in
+            </button>
+          </p>
+        </section>
+      )}
+      {elsewhere.length > 0 && (
+        <section className="asking" aria-label="Sheets on other servers">
+          <p>
+            <b>{count(elsewhere.length, 'sheet')}</b> that pages ask for {elsewhere.length === 1 ? 'is' : 'are'} on
+            another server, and what {elsewhere.length === 1 ? 'it says' : 'they say'} is not known here. A sheet of
+            fonts alone says nothing about the elements of a page, and neither does one that is gone.
+          </p>
+          <Asked sheets={elsewhere} answer="It holds fonts alone, or is gone" {...on} />
+        </section>
+      )}
+    </>
+  );
+}
+
+interface AskedProps extends Pick<Props, 'correctable' | 'onNowhere' | 'onCorrect'> {
+  readonly sheets: Props['missing'];
+  readonly answer: string;
+}
+
+function Asked({ sheets, answer, correctable, onNowhere, onCorrect }: AskedProps) {
+  return (
+    <ul>
+      {sheets.map(({ path, pages }) => (
+        <li key={path}>
+          <span className="m break-all">{path}</span> <span className="note">asked for by {someNames(pages)}</span>{' '}
+          <button type="button" className="act mr-3 ml-2" onClick={() => onNowhere([path])}>
+            {answer}
+          </button>{' '}
+          {correctable.has(path) && (
+            <button type="button" className="act" onClick={() => onCorrect(path)}>
+              Correct the path
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

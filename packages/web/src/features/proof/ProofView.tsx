@@ -1,4 +1,5 @@
 import type { ProofReply } from '@syndeton/contract';
+import { describeTakenAsNothing } from '@syndeton/core';
 import { useMemo } from 'react';
 import { count, pageName } from '../../ui/format.ts';
 import { CausesList } from './CausesList.tsx';
@@ -82,7 +83,7 @@ export function ProofView({
             <StatesChosen states={states} chooser={chooser} />, at every width, in every medium and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
             {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
-            in the site change nothing{missing.length > 0 ? `; ${missing.join(', ')} missing on the server too` : ''}.
+            in the site change nothing{missing.length > 0 ? `; ${describeTakenAsNothing(missing)}` : ''}.
           </p>
         </div>
       </div>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { FindingReply } from '@syndeton/contract';
-import { describeSeverity, type Severity } from '@syndeton/core';
+import { describeSeverity, isRemoteAddress, type Severity } from '@syndeton/core';
 import { FindingSentence } from './FindingSentence.tsx';
 
 interface Props {
@@ -51,7 +51,7 @@ function Group({
           <li className="fd" key={finding.id}>
             <span title={whereOf(finding)}>
               <FindingSentence sentence={finding.sentence} pathOfName={pathOfName} onPath={onPath} />
-              <Nowhere path={missingSheetOf(finding)} {...{ nowhere, busy, onNowhere }} />
+              <Nowhere path={sheetNotHere(finding)} {...{ nowhere, busy, onNowhere }} />
             </span>
             <button
               type="button"
@@ -79,8 +79,8 @@ function whereOf({ places }: FindingReply): string {
   return [...lines, ...(places.length > 8 ? [`and ${places.length - 8} more`] : [])].join('\n');
 }
 
-/** The sheet a broken link asks for, as it is written: its server may lack it as well, and then it counts as nothing. */
-const missingSheetOf = ({ id }: FindingReply): string | undefined => /^link-(?:missing|wrong-case) (.*)$/.exec(id)?.[1];
+/** The sheet a broken link asks for, or one on another server: it may be nowhere, or say nothing, and then it counts as nothing. */
+const sheetNotHere = ({ id }: FindingReply): string | undefined => /^(?:link-(?:missing|wrong-case)|remote-sheet) (.*)$/.exec(id)?.[1]; // prettier-ignore
 
 function Nowhere({
   path,
@@ -89,11 +89,13 @@ function Nowhere({
   onNowhere,
 }: Pick<Props, 'nowhere' | 'busy' | 'onNowhere'> & { readonly path: string | undefined }) {
   if (path === undefined) return null;
-  if (nowhere.includes(path)) return <span className="note"> taken as missing on the server too</span>;
+  const isRemote = isRemoteAddress(path);
+  if (nowhere.includes(path))
+    return <span className="note"> taken as {isRemote ? 'saying nothing about elements' : 'missing on the server too'}</span>; // prettier-ignore
   return (
     <span className="block">
       <button type="button" className="act" disabled={busy} onClick={() => onNowhere(path)}>
-        It is nowhere
+        {isRemote ? 'It holds fonts alone, or is gone' : 'It is nowhere'}
       </button>
     </span>
   );

@@ -56,3 +56,13 @@ test('of a broken link it can be said that the sheet is nowhere; then it says so
   expect(screen.queryByRole('button', { name: 'It is nowhere' })).toBeNull();
   expect(screen.getByText(/taken as missing on the server too/)).toBeTruthy();
 });
+
+test('of a sheet on another server it can be said that it says nothing about elements', async () => {
+  const away = finding('remote-sheet https://fonts.example/f.css', 'note');
+  const on = show([away]);
+  await userEvent.click(screen.getByRole('button', { name: 'It holds fonts alone, or is gone' }));
+  expect(on.onNowhere).toHaveBeenCalledWith('https://fonts.example/f.css');
+  document.body.innerHTML = '';
+  show([away], false, ['https://fonts.example/f.css']);
+  expect(screen.getByText(/taken as saying nothing about elements/)).toBeTruthy();
+});

@@ -1,0 +1,19 @@
+import { isAbsent, type Site } from '../source/site.ts';
+import type { Target } from './urls.ts';
+
+/** Whether somebody said of a sheet that is not here that it says nothing about elements: it is nowhere, or holds fonts alone. */
+export const isTakenAsNothing = (site: Site, target: Target): boolean =>
+  target.kind === 'site' ? isAbsent(site, target.path) : target.kind === 'remote' && (site.absent?.has(target.url) ?? false); // prettier-ignore
+
+/** Whether the name of a sheet is an address outside the site. */
+export const isRemoteAddress = (name: string): boolean => /^(?:[a-z][a-z0-9+.-]*:|[\\/]{2})/i.test(name);
+
+/** What is said about such sheets, for the sentence that names what a proof takes as given. Empty where nothing was. */
+export function describeTakenAsNothing(names: readonly string[]): string {
+  const [remote, missing] = [names.filter(isRemoteAddress), names.filter((name) => !isRemoteAddress(name))];
+  const parts = [
+    ...(missing.length === 0 ? [] : [`${missing.join(', ')} missing on the server too`]),
+    ...(remote.length === 0 ? [] : [`${remote.join(', ')} saying nothing about these pages' elements`]),
+  ];
+  return parts.join('; ');
+}
