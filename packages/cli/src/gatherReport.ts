@@ -10,9 +10,11 @@ import {
   type Proof,
   type Site,
   type Staying,
+  type Trade,
 } from '@syndeton/core';
 import type { GatherReportReply } from '@syndeton/contract';
 import { plural, printProof } from './printReport.ts';
+import { printTrades } from './printTrades.ts';
 
 /** What gathering comes to. */
 export interface Outcome {
@@ -21,6 +23,8 @@ export interface Outcome {
   readonly sheets: readonly (Omit<PlannedSheet, 'why'> & { readonly why?: string | undefined })[];
   readonly stays: readonly Staying[];
   readonly operations: readonly Operation[];
+  /** What could be given up for a simpler sheet. */
+  readonly trades?: readonly Trade[];
 }
 
 type ReportPage = GatherReportReply['pages'][number];
@@ -91,7 +95,12 @@ function countIn(site: Site, path: string): { readonly blocks: number; readonly 
   return { blocks: embeddedBlocks(tree, path).length, attributes };
 }
 
-export function printGather(report: GatherReportReply, out: string, absent: readonly string[] = []): string {
+export function printGather(
+  report: GatherReportReply,
+  out: string,
+  absent: readonly string[] = [],
+  trades: readonly Trade[] = [],
+): string {
   const { totals } = report;
   const lines = report.sheets.length === 0 ? ['Nothing was gathered.'] : [];
   for (const { path, rules, bytes, pages, why } of report.sheets) {
@@ -118,7 +127,7 @@ export function printGather(report: GatherReportReply, out: string, absent: read
       );
     if (stayed.length > 40) lines.push(`  and ${stayed.length - 40} more (--json lists all)`);
   }
-  lines.push('', printProof(report.proof as unknown as Proof, absent));
+  lines.push(...printTrades(trades), '', printProof(report.proof as unknown as Proof, absent));
   lines.push(
     '',
     report.written

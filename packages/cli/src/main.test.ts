@@ -229,6 +229,34 @@ test('sheets that are not here: a proof takes them as missing on the server too 
   expect([refused.code, refused.err]).toEqual([2, expect.stringContaining('unknown and nothing are allowed')]);
 });
 
+test('sheets of other servers are asked about apart', async () => {
+  const link = '<link rel=stylesheet href="https://fonts.example/f.css">';
+  const site = write({ 'a.html': page(`${link}<p style="top:0">x</p>`) });
+  const kept = await run('gather', site, '--out', at('kept'), '--missing', 'nothing');
+  expect(kept.out).toContain('Nothing was gathered.');
+  const gathered = await run('gather', site, '--out', at('out'), '--remote', 'nothing');
+  expect(gathered.out).toContain("https://fonts.example/f.css saying nothing about these pages' elements");
+  expect([gathered.code, fs.readFileSync(at('out', 'a.html'), 'utf8').includes('style=')]).toEqual([0, false]);
+});
+
+test('trades: listed with numbers; what is taken is chosen, and nothing else may change', async () => {
+  const pages = ['a', 'b', 'c', 'd'].map((name) => [`${name}.html`, page(`<style>h1{top:0} p{color:${name === 'd' ? 'teal' : 'red'}}</style><body>`)] as const); // prettier-ignore
+  const site = write(Object.fromEntries(pages));
+  const plain = await run('gather', site, '--out', at('plain'), '--sheet', 'all.css');
+  expect(plain.out).toContain('  1. d.html: p as 3 other pages say it; 1 class and 1 rule fewer, changes color');
+  expect(fs.readFileSync(at('plain', 'd.html'), 'utf8')).toContain('class=');
+  const traded = await run('gather', site, '--out', at('traded'), '--sheet', 'all.css', '--trade', '1');
+  expect([traded.code, traded.out.includes('d.html: intended')]).toEqual([0, true]);
+  expect(fs.readFileSync(at('traded', 'd.html'), 'utf8')).not.toContain('class=');
+  expect(fs.readFileSync(at('traded', 'all.css'), 'utf8')).not.toContain('teal');
+  for (const [flags, sentence] of [
+    [['--trade', '2'], 'There is no trade 2. 1 to 1 are there.'],
+    [['--trade', 'x'], '--trade x is no number of a trade'],
+    [['--trade', '1', '--allow-differences'], 'It goes with neither --plan nor --allow-differences.'],
+  ] as const)
+    expect(await run('gather', site, '--out', at('no'), ...flags)).toMatchObject({ code: 2, err: expect.stringContaining(sentence) }); // prettier-ignore
+});
+
 test('patch: what gathering changed, as git apply takes it', async () => {
   const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'b.html': page('<style>p{color:red}</style>') });
   await run('gather', site, '--out', at('after'), '--sheet', 'css/all.css');

@@ -4,10 +4,13 @@ import {
   applyOperations,
   describeOperationProblem,
   freeSheetName,
+  markIntended,
   planGatherRules,
   planWhole,
   proveSites,
+  siteAsChosen,
   surveySite,
+  tradesIn,
   whatStays,
   withAbsent,
   type Operation,
@@ -32,14 +35,32 @@ export async function runGather(folder: string, options: GatherOptions, session:
     ? follow(before, given)
     : options.allowDifferences
       ? gatherAll(before, sheet)
-      : gatherSafely(before, sheet, options);
+      : gatherTrading(before, sheet, options);
   if (options.plan !== undefined && !given) await writePlanFile(options.plan, outcome.operations);
-  const same = outcome.proof.verdict === 'same';
+  const same = outcome.proof.verdict === 'same' || outcome.proof.verdict === 'intended';
   const written = same || options.allowDifferences;
   if (written) await writeSiteFolder(outcome.site, options.out, await linksOfFolder(folder));
   const report = makeGatherReport(before, outcome, written);
-  print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out, absent));
+  print(options.json ? JSON.stringify(report, null, 2) : printGather(report, options.out, absent, outcome.trades));
   return { same: 0, intended: 0, differs: 1, unsure: 3 }[outcome.proof.verdict];
+}
+
+/** The trades asked for are taken ahead of the plan: what they change is chosen, and nothing else may change. */
+function gatherTrading(site: Site, sheet: string, options: GatherOptions): Outcome {
+  const plain = gatherSafely(site, sheet, options);
+  const trades = tradesIn(site, plain.operations, options.oldBrowsers ? { oldBrowsers: true } : {});
+  if (options.trade.length === 0) return { ...plain, trades };
+  const taken = [...new Set(options.trade)].map((number) => {
+    const trade = trades[number - 1];
+    if (!trade)
+      throw new UsageProblem(`There is no trade ${number}. ${trades.length === 0 ? 'This plan offers none.' : `1 to ${trades.length} are there.`}`); // prettier-ignore
+    return trade.operation;
+  });
+  const traded = follow(site, taken);
+  const planned = gatherSafely(traded.site, sheet, options);
+  const operations = [...taken, ...planned.operations];
+  const proof = markIntended(proveSites(site, planned.site), siteAsChosen(site, operations), planned.site);
+  return { ...planned, operations, proof };
 }
 
 function gatherSafely(site: Site, sheet: string, options: GatherOptions): Outcome {
@@ -125,6 +146,10 @@ export function addGather(program: Command, session: Session): void {
       'shared',
     )
     .option('--max-sheets <n>', 'at most so many sheets; what would need more stays in its pages')
+    .option(
+      '--trade <numbers>',
+      'take these trades of the list that is printed, as 2 or 1,3: a change of look on purpose',
+    )
     .option('--plan <file>', 'follow the plan in this file, or write the plan made to it when there is no such file')
     .option('--json', 'as JSON')
     .option('--allow-differences', 'gather everything and write it even where pages look different');

@@ -16,6 +16,7 @@ export interface GatherFlags extends NotHereFlags {
   readonly important?: boolean;
   readonly singlePage: string;
   readonly maxSheets?: string;
+  readonly trade?: string;
   readonly plan?: string;
   readonly json?: boolean;
   readonly allowDifferences?: boolean;
@@ -45,6 +46,8 @@ export interface GatherOptions extends NotHereFlags {
   readonly important: boolean;
   readonly singlePage: SinglePage | undefined;
   readonly maxSheets: number | undefined;
+  /** Trades to take, by their number in the list that the plan without them prints. */
+  readonly trade: readonly number[];
   /** A file that holds a plan, or that is written with one. */
   readonly plan: string | undefined;
 }
@@ -58,6 +61,8 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     throw new UsageProblem(`--single-page ${singlePage} is not known. shared, own and stay are allowed.`);
   if (sheets !== 'one' && sheets !== 'folders' && sheets !== 'own')
     throw new UsageProblem(`--sheets ${sheets} is not known. one, folders and own are allowed.`);
+  if (flags.trade !== undefined && (flags.plan !== undefined || flags.allowDifferences))
+    throw new UsageProblem('--trade makes a plan of its own. It goes with neither --plan nor --allow-differences.');
   if (maxSheets !== undefined && !/^[1-9]\d{0,3}$/.test(maxSheets))
     throw new UsageProblem(
       `--max-sheets ${maxSheets} is not a number of sheets. A whole number from 1 to 9999 is allowed.`,
@@ -79,6 +84,13 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
     important: flags.important ?? false,
     singlePage,
     maxSheets: maxSheets === undefined ? undefined : Number(maxSheets),
+    trade: flags.trade === undefined ? [] : flags.trade.split(',').map(tradeNumber),
     plan: flags.plan,
   };
+}
+
+function tradeNumber(text: string): number {
+  if (!/^[1-9]\d{0,3}$/.test(text))
+    throw new UsageProblem(`--trade ${text} is no number of a trade. Numbers from the list that gather prints are allowed, as 2 or 1,3.`); // prettier-ignore
+  return Number(text);
 }

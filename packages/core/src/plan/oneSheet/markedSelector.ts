@@ -10,9 +10,12 @@ import {
 import type { PageReading, ReadTag } from '../../survey/pageReading.ts';
 import type { PlannedRule } from '../ruleTable.ts';
 
-/** Which pages a rule is for, as one condition on their `body` or root element: `.news`, `:not(.plain)`, `:is(.a, .b)`. */
+/**
+ * Which pages a rule is for, as one condition on their `body` or root element: `.news`, `:not(.plain)`, `:is(.a, .b)`; or as the name of
+ * elements that enclose all it means.
+ */
 export interface PageCondition {
-  readonly on: 'body' | 'root';
+  readonly on: 'body' | 'root' | 'around';
   readonly test: string;
 }
 
@@ -71,6 +74,7 @@ export function markedSelector(
 }
 
 function marked(selector: ComplexSelector, { on, test }: PageCondition, names: TopNames, weightless: boolean): string {
+  if (on === 'around') return `${weightless ? `:where(${test})` : test} ${selector.text}`;
   const first = selector.compounds[0]!;
   const tag = on === 'body' ? 'body' : 'html';
   const type = first.simples.find((simple) => simple.kind === 'type');

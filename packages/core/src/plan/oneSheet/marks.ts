@@ -8,10 +8,10 @@ export interface PageNeed {
   readonly root: boolean;
 }
 
-/** A name that `body` or the root has on some pages already. */
+/** A name that `body` or the root has on some pages already, or, `around`, elements that enclose all a rule means. */
 export interface NameThere {
   readonly selector: string;
-  readonly on: 'body' | 'root';
+  readonly on: 'body' | 'root' | 'around';
   readonly pages: PageSet;
 }
 
@@ -54,7 +54,8 @@ export function chooseMarks(
   return needs.map((need) => scopes.get(keyOf(need)));
 }
 
-const keyOf = ({ pages, without, root }: PageNeed): string => `${pages.key}/${without.key}/${root}`;
+/** Equal for needs that one scope meets. */
+export const keyOf = ({ pages, without, root }: PageNeed): string => `${pages.key}/${without.key}/${root}`;
 
 function scopeFor(
   need: PageNeed,

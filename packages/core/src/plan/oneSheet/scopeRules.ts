@@ -9,6 +9,7 @@ import type { PlannedRule, RuleTable } from '../ruleTable.ts';
 import { canBeMarked, needsRoot, topNames, type PageCondition, type TopNames } from './markedSelector.ts';
 import { nameMark, type MarkedRule } from './markNames.ts';
 import { chooseMarks, type MarkedPages, type PageNeed, type Scope } from './marks.ts';
+import { namesAround } from './namesAround.ts';
 import type { OneSheetOptions } from './oneSheetOptions.ts';
 import { namesThere } from './topNames.ts';
 
@@ -58,7 +59,15 @@ export function scopeRules(input: Input): Scoped {
   const markable = needs.filter(({ node }) => canBeMarked(node.rule, names));
   const scopes = chooseMarks(markable.map(({ need }) => need), namesThere(input.readings), unmarkable(input)); // prettier-ignore
   const without = new Map(needs.map(({ node, need }) => [node.number, need.without]));
-  const scopeOf = new Map(markable.flatMap(({ node }, i) => (scopes[i] ? [[node.number, scopes[i]] as const] : [])));
+  const scopeOf = new Map<number, Scope>(markable.flatMap(({ node }, i) => (scopes[i] ? [[node.number, scopes[i]] as const] : []))); // prettier-ignore
+  const asking = markable.map(({ node, need }) => ({ number: node.number, selector: node.rule.label, need, marks: marksOf(scopeOf.get(node.number)) })); // prettier-ignore
+  for (const [number, selector] of namesAround(
+    asking,
+    input.readings,
+    isLoose(input),
+    input.options.oldBrowsers === true,
+  ))
+    scopeOf.set(number, { kind: 'there', name: { selector, on: 'around', pages: nodes[number]!.pages } });
   const stuck = needs.flatMap(({ node }) => (scopeOf.has(node.number) ? [] : [{ rule: node.rule, pages: node.pages }]));
   const marks = nameMarks(input, nodes, scopeOf, names);
   const place = new Map(input.graph.order.map((number, at) => [number, at]));
@@ -91,6 +100,12 @@ interface Node {
   readonly reaches: PageSet;
 }
 
+/** A rule that would reach further than it should. */
+interface Needing {
+  readonly node: Node;
+  readonly need: PageNeed;
+}
+
 function reachingNodes({ site, table, graph, linking }: Input): readonly Node[] {
   const asked = [...new Set(graph.nodes.map(({ rule }) => rule))].map((rule) => table.rules[rule]!);
   const reach = reachOfRules(site, table, asked.filter(({ holders }) => !linking.isIn(holders))); // prettier-ignore
@@ -110,7 +125,7 @@ function needsOf(
   nodes: readonly Node[],
   after: readonly Set<number>[],
   names: TopNames,
-): readonly { readonly node: Node; readonly need: PageNeed }[] {
+): readonly Needing[] {
   const families = new Map<string, Node[]>();
   for (const node of nodes) {
     const list = families.get(node.rule.family);
@@ -152,6 +167,10 @@ function leadsTo(after: readonly ReadonlySet<number>[], from: number, to: number
   return false;
 }
 
+/** Pages on which scripts may make elements anywhere. */
+const isLoose = ({ table, options }: Input) => (page: number): boolean =>
+  table.pages[page]!.made() !== undefined || options.strict?.has(table.pages[page]!.path) === true; // prettier-ignore
+
 /** Pages whose `body` tag is not written, or that are to get no class. */
 function unmarkable({ table, readings, options }: Input): PageSet {
   const set = PageSet.empty(table.pages.length);
@@ -162,8 +181,8 @@ function unmarkable({ table, readings, options }: Input): PageSet {
   return set;
 }
 
-const marksOf = (scope: Scope): readonly MarkedPages[] =>
-  scope.kind === 'there' ? [] : scope.kind === 'any' ? scope.marks : [scope.mark];
+const marksOf = (scope: Scope | undefined): readonly MarkedPages[] =>
+  scope === undefined || scope.kind === 'there' ? [] : scope.kind === 'any' ? scope.marks : [scope.mark];
 
 /** Names the marks; on the root element where some rule asks for that. */
 function nameMarks(

@@ -2,11 +2,12 @@ import type { PageReading } from '../../survey/pageReading.ts';
 import { PageSet } from '../pageSet.ts';
 import type { NameThere } from './marks.ts';
 
+type TopName = NameThere & { readonly on: 'body' | 'root' };
 type Readings = readonly (PageReading | undefined)[];
 
 /** Classes and IDs that `body` or the root has on some of the pages and no other element has. */
-export function namesThere(readings: Readings): readonly NameThere[] {
-  const found = new Map<string, NameThere>();
+export function namesThere(readings: Readings): readonly TopName[] {
+  const found = new Map<string, TopName>();
   for (const on of ['body', 'root'] as const)
     readings.forEach((reading, page) => {
       const tag = reading?.[on];
@@ -23,7 +24,7 @@ export function namesThere(readings: Readings): readonly NameThere[] {
 }
 
 /** Readings do not tell which element has a name: one that stands in the tag once and in the page's text often is left alone. */
-function isOnTopOnly(reading: PageReading | undefined, { selector, on }: NameThere): boolean {
+function isOnTopOnly(reading: PageReading | undefined, { selector, on }: TopName): boolean {
   if (!reading?.names.has(selector.toLowerCase())) return true;
   const tag = reading[on];
   if (!tag || !(tag.classes.some((name) => `.${name}` === selector) || `#${tag.id}` === selector)) return false;
