@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { unzipSync, zipSync } from 'fflate';
 import fs from 'node:fs';
 import { startSftpServer } from '../packages/server/src/testing/sftpServer.ts';
 import { draftBar, openDemo } from './demoSite.ts';
@@ -115,4 +116,22 @@ test('one operation is taken out of the past, and the files are as if it had nev
   const now = await text('r4');
   expect(now).not.toContain('.first');
   expect(now).toContain('.second');
+});
+
+test('coming back: what changed outside is shown, then taken as a revision', async ({ page }) => {
+  const id = await gathered(page);
+  const files = unzipSync(
+    new Uint8Array(await (await page.request.get(`/api/sites/${id}/revisions/2/archive`)).body()),
+  );
+  const crew = Object.keys(files).find((name) => name.endsWith('crew.html'))!;
+  const text = Buffer.from(files[crew]!).toString('latin1').replace('</body>', '<p>New mate.</body>');
+  const buffer = Buffer.from(zipSync({ ...files, [crew]: Buffer.from(text, 'latin1') }));
+  await page.getByLabel('A zip of the site as it is outside').setInputFiles({ name: 'live.zip', mimeType: 'application/zip', buffer }); // prettier-ignore
+  const box = page.getByRole('dialog');
+  await expect(box).toContainText('crew.html');
+  await expect(box.getByRole('heading', { name: /Changed there/ })).toContainText('1');
+  await box.getByRole('button', { name: 'Take the change' }).click();
+  await expect(box).toContainText('Saved as r3');
+  await box.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('button', { name: 'Revision r3' })).toBeVisible();
 });

@@ -9,6 +9,8 @@ export const addresses = {
   renameSite: ['patch', '/api/sites/:id'],
   restoreSite: ['post', '/api/sites/:id/restore'],
   addFiles: ['post', '/api/sites/:id/files'],
+  compareFiles: ['post', '/api/sites/:id/files/compare'],
+  takeOutside: ['post', '/api/sites/:id/files/outside'],
   removeFiles: ['post', '/api/sites/:id/files/remove'],
   takeInFile: ['post', '/api/sites/:id/files/take'],
   readAsPages: ['post', '/api/sites/:id/files/pages'],

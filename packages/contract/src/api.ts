@@ -287,6 +287,21 @@ export const ChangedSite = Type.Object(
   { $id: 'ChangedSite' },
 );
 
+/** What became of the site somewhere else, against its newest revision. */
+export const OutsideChanges = Type.Object(
+  {
+    same: Count,
+    changed: Type.Array(Type.String()),
+    fresh: Type.Array(Type.String()),
+    gone: Type.Array(Type.String()),
+    /** Files of the same bytes under another path. */
+    moved: Type.Array(Type.Object({ from: Type.String(), to: Type.String() })),
+    /** As they were in an earlier revision: what was saved since has not come there. */
+    older: Type.Array(Type.Object({ path: Type.String(), revision: Count })),
+  },
+  { $id: 'OutsideChanges' },
+);
+
 /** RFC 9457, "Problem Details for HTTP APIs"; `code` is stable, `detail` is shown to a person. */
 export const Problem = Type.Object(
   {
@@ -328,4 +343,5 @@ export type RenameRequest = Static<typeof RenameBody>;
 export type RemoveFilesRequest = Static<typeof RemoveFilesBody>;
 export type ReadAsPagesRequest = Static<typeof ReadAsPagesBody>;
 export type TakeInRequest = Static<typeof TakeInBody>;
+export type OutsideChangesReply = Static<typeof OutsideChanges>;
 export type ChangedSiteReply = Static<typeof ChangedSite>;

@@ -102,6 +102,7 @@ export {
 } from './operations/gather/gatherAttributes.ts';
 export { unifiedPatch, type UnifiedPatch } from './handoff/unifiedPatch.ts';
 export type { Trade } from './plan/trades.ts';
+export { outsideChanges, type OutsideChanges } from './handoff/outsideChanges.ts';
 export { tradesIn } from './plan/tradesIn.ts';
 export { planFigures, type PlanFigures } from './plan/planFigures.ts';
 export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';

@@ -45,7 +45,7 @@ export function createApp({
   webFolder,
   allowedHosts,
 }: AppParts): Express {
-  const { sites, uploads, inventories, drafts, revisions, files, fileIn, imports } = services;
+  const { sites, uploads, inventories, drafts, revisions, files, outside, fileIn, imports } = services;
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -76,7 +76,7 @@ export function createApp({
       },
       ...siteHandlers(sites, makeDemoReader(demoFolder)),
       ...importHandlers(imports),
-      ...fileHandlers(files, fileIn),
+      ...fileHandlers(files, outside, fileIn),
       ...draftHandlers(drafts),
       ...revisionHandlers({ sites, drafts, revisions, analysis, inventories }),
       ...precedenceHandlers({ sites, drafts, analysis }),

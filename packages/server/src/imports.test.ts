@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import {
   ChangedSite,
+  OutsideChanges,
   Import,
   PageBands,
   Survey,
@@ -18,6 +19,7 @@ import { makeZip, withName } from './testing/makeZip.ts';
 import { useApp } from './testing/useApp.ts';
 
 const app = useApp();
+const nowhere = '00000000-0000-4000-8000-000000000000';
 const page = (head: string): string => `<!DOCTYPE html>\n<title>t</title>\n${head}\n<p>x</p>\n`;
 const link = (href: string): string => `<link rel="stylesheet" href="${href}">`;
 const site = [
@@ -204,6 +206,66 @@ describe('files later', () => {
       '400 bad-request',
       '400 bad-request',
     ]);
+  });
+});
+
+describe('the site as it is outside by now', () => {
+  const outside = async (id: string, what: 'compare' | 'outside', files: readonly { path: string; content: string }[], base: string, more: Record<string, string> = {}) =>
+    send(`/api/sites/${id}/files/${what}`, await makeZip(files), { base, ...more }); // prettier-ignore
+
+  test('what changed, is new, moved or gone there is told apart from what never got there; taken, it is a revision', async () => {
+    const id = await bringIn('Outside');
+    const detail = (await request(app()).get(`/api/sites/${id}`)).body as SiteDetailReply;
+    expect(detail.files.map((file) => file.path)).toEqual(['a.html', 'b.html', 'css/s.css', 'index.html']);
+    const text = async (name: string, state = 'r1') => ((await request(app()).get(`/api/sites/${id}/files/${state}/${name}`)).body as { text: string }).text; // prettier-ignore
+    const [a, b, css, index] = await Promise.all(['a.html', 'b.html', 'css/s.css', 'index.html'].map((name) => text(name))); // prettier-ignore
+    // here a sheet was changed since; there it is as it was
+    const put = await send(`/api/sites/${id}/files`, await makeZip([{ path: 'css/s.css', content: 'p{top:9px}' }]), { base: '1' }); // prettier-ignore
+    expect(put.status).toBe(201);
+    const there = [
+      { path: 'walks/a.html', content: `${a}<p>more` },
+      { path: 'walks/new/b.html', content: b! },
+      { path: 'walks/fresh.html', content: page('<style>i{top:0}</style>') },
+      { path: 'walks/css/s.css', content: css! },
+    ];
+    expect(index).not.toBe('');
+    const told = await outside(id, 'compare', there, '2');
+    expectSchema(OutsideChanges, told.body);
+    expect(told.body).toEqual({
+      same: 0,
+      changed: ['a.html'],
+      fresh: ['fresh.html'],
+      gone: ['index.html'],
+      moved: [{ from: 'b.html', to: 'new/b.html' }],
+      older: [{ path: 'css/s.css', revision: 1 }],
+    });
+    const taken = await outside(id, 'outside', there, '2', { gone: 'true' });
+    expect(taken.body).toMatchObject({ number: 3, replaced: ['a.html'], removed: ['index.html', 'b.html'] });
+    const after = (await request(app()).get(`/api/sites/${id}`)).body as SiteDetailReply;
+    expect(after.files.map((file) => file.path)).toEqual(['a.html', 'css/s.css', 'fresh.html', 'new/b.html']);
+    expect(after.revisions[0]).toMatchObject({
+      number: 3,
+      message: 'Changed outside: 1 changed, 1 new, 1 moved, 1 gone',
+    });
+    expect(await text('css/s.css', 'r3')).toBe('p{top:9px}');
+  });
+
+  test('what is gone there stays here unless it is asked for; nothing to take, an old base and a draft are refused', async () => {
+    const id = await bringIn('Outside, quiet');
+    const only = async (name: string) => ({ path: name, content: ((await request(app()).get(`/api/sites/${id}/files/r1/${name}`)).body as { text: string }).text }); // prettier-ignore
+    const there = [await only('a.html')];
+    expect((await outside(id, 'compare', there, '1')).body).toMatchObject({ same: 1, gone: ['b.html', 'css/s.css', 'index.html'] }); // prettier-ignore
+    const code = ({ status, body }: { status: number; body: unknown }) =>
+      `${status} ${(body as { code: string }).code}`;
+    expect(code(await outside(id, 'outside', there, '1'))).toBe('400 bad-request');
+    expect(code(await outside(id, 'compare', there, '7'))).toBe('409 site-changed');
+    expect(code(await outside(nowhere, 'compare', there, '1'))).toBe('404 site-not-found');
+    const operations = [{ kind: 'rename-sheet', sheet: 'css/s.css', to: 'css/t.css' }];
+    expect((await request(app()).put(`/api/sites/${id}/draft`).send({ base: 1, version: 0, operations })).status).toBe(
+      200,
+    );
+    expect((await outside(id, 'compare', there, '1')).status).toBe(200);
+    expect(code(await outside(id, 'outside', there, '1', { gone: 'true' }))).toBe('409 draft-not-empty');
   });
 });
 

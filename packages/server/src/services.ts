@@ -5,7 +5,7 @@ import { Turns } from './archive/turns.ts';
 import { makeDraftService } from './features/drafts/index.ts';
 import { makeSequelizeDraftStore } from './stores/sequelizeDraftStore.ts';
 import { makeFileReader } from './features/files/index.ts';
-import { makeFileService } from './features/files/index.ts';
+import { makeFileChanges, makeFileService, makeOutsideService } from './features/files/index.ts';
 import { makeImportService } from './features/imports/index.ts';
 import { makeSequelizeImportStore } from './stores/sequelizeImportStore.ts';
 import { makeInventoryService } from './features/inventory/index.ts';
@@ -29,6 +29,7 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
   const turns = new Turns(archivesAtOnce, mostWaiting);
   const sites = makeSiteService({ store, revisions: revisionStore, analysis, turns });
   const parts = { sites, drafts: makeSequelizeDraftStore(sequelize), revisions: revisionStore, analysis };
+  const fileChanges = makeFileChanges(parts);
   const drafts = makeDraftService({ ...parts, inventories });
   const ofRevisions = makeRevisionService(parts);
   return {
@@ -42,7 +43,8 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
     }),
     revisions: ofRevisions,
     uploads: makeUploadService({ sites, revisions: ofRevisions, store: revisionStore }),
-    files: makeFileService({ ...parts, turns }),
+    files: makeFileService(fileChanges, { revisions: revisionStore, turns }),
+    outside: makeOutsideService(fileChanges, { sites, revisions: revisionStore, turns }),
     fileIn: makeFileReader({ drafts, revisions: revisionStore }),
   };
 }

@@ -3,6 +3,7 @@ import {
   ChangedSite,
   CreatedSite,
   Import,
+  OutsideChanges,
   ReadAsPagesBody,
   RemoveFilesBody,
   RenameBody,
@@ -61,6 +62,20 @@ export const siteRoutes = {
   addFiles: {
     summary: 'Add or replace files: a zip as `archive`, the newest revision as `base`; a new revision',
     fields: query({ base: since, folder: Type.Optional(Type.String({ maxLength: 1000 })), name, names }),
+    reply: { status: 201, body: ChangedSite },
+    problems: [404, 409, 413, 422],
+  },
+  compareFiles: {
+    summary:
+      'What became of the site somewhere else: a zip of it as `archive`, the newest revision as `base`; nothing is written',
+    fields: query({ base: since, name, names }),
+    reply: { status: 200, body: OutsideChanges },
+    problems: [404, 409, 413, 422],
+  },
+  takeOutside: {
+    summary:
+      'Take what was changed somewhere else, as compareFiles told; `gone`: files that are no more there go too; a new revision',
+    fields: query({ base: since, gone: Type.Optional(Type.Boolean()), name, names }),
     reply: { status: 201, body: ChangedSite },
     problems: [404, 409, 413, 422],
   },

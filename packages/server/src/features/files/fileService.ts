@@ -1,17 +1,13 @@
 import { describePathProblem, folderOf, parseSitePath } from '@syndeton/core';
 import type { ChangedSiteReply, ReadAsPagesRequest, RemoveFilesRequest, TakeInRequest } from '@syndeton/contract';
-import type { Analysis } from '../../analysis/analysis.ts';
-import { inventoryVersion } from '../../analysis/inventory.ts';
 import type { OldNameEncoding } from '../../archive/entryNames.ts';
-import { limits } from '../../archive/limits.ts';
-import type { Turns } from '../../archive/turns.ts';
 import { readArchive } from '../../archive/readArchive.ts';
+import type { Turns } from '../../archive/turns.ts';
 import { Refusal } from '../../http/refusal.ts';
-import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
-import type { LeftOutRecord, Manifest, RevisionStore } from '../../stores/revisionStore.ts';
-import { noSuchSite, siteChanged } from '../sites/index.ts';
-import { leftOutReply, recordOf, sha256, type SiteService } from '../sites/index.ts';
-import type { SiteRecord } from '../../stores/siteStore.ts';
+import type { RevisionStore } from '../../stores/revisionStore.ts';
+import { recordOf } from '../sites/index.ts';
+import type { FileChanges } from './fileChanges.ts';
+import { innerFolder } from './innerFolder.ts';
 
 /** Files put into a site later, replaced or taken out: each time a new revision. */
 export interface FileService {
@@ -28,100 +24,10 @@ export interface FileService {
   readAsPages(siteId: string, body: ReadAsPagesRequest): Promise<ChangedSiteReply>;
 }
 
-interface Change {
-  readonly files: ReadonlyMap<string, Buffer>;
-  readonly removed: readonly string[];
-  readonly message: string;
-  readonly leftOut: readonly LeftOutRecord[];
-  /** Bytes of files left out and kept. */
-  readonly kept?: readonly Buffer[];
-  /** Endings of files that are pages from now on. */
-  readonly runPages?: readonly string[];
-}
-
-/** What a change of files is made on. */
-interface Opened {
-  readonly site: SiteRecord;
-  readonly draft: DraftRecord;
-  readonly manifest: Manifest;
-}
-
-export function makeFileService({
-  sites,
-  drafts,
-  revisions,
-  analysis,
-  turns,
-}: {
-  readonly sites: SiteService;
-  readonly drafts: DraftStore;
-  readonly revisions: RevisionStore;
-  readonly analysis: Analysis;
-  readonly turns: Turns;
-}): FileService {
-  async function open(siteId: string, base: number): Promise<Opened> {
-    const site = await sites.get(siteId);
-    const draft = await drafts.find(siteId);
-    if (!draft) throw noSuchSite(siteId);
-    if (base !== draft.base) throw siteChanged(base, draft.base);
-    if (draft.operations.length > 0) throw draftNotEmpty(draft.operations.length);
-    return { site, draft, manifest: (await revisions.manifest(siteId, base))! };
-  }
-
-  async function write({ site, draft, manifest }: Opened, change: Change): Promise<ChangedSiteReply> {
-    const [siteId, base] = [site.id, draft.base];
-    const hashes = new Map([...change.files].map(([path, bytes]) => [path, sha256(bytes)]));
-    const differing = [...change.files].filter(([path]) => manifest[path] !== hashes.get(path));
-    if (differing.length === 0 && change.removed.length === 0 && change.runPages === undefined)
-      throw new Refusal('bad-request', 'These files are in the site already, byte for byte. Nothing was changed.');
-    const next = { ...manifest, ...Object.fromEntries(hashes) };
-    for (const path of change.removed) delete next[path];
-    if (Object.keys(next).length > limits.files)
-      throw new Refusal(
-        'archive-too-large',
-        'With these the site would hold more than 10,000 files, the most it may have.',
-      );
-    const { inventory, lacking, decisions } = await analysis.run(siteId, 'inventoryOfChange', {
-      siteId,
-      number: base,
-      files: differing,
-      removed: change.removed,
-      ...(change.runPages ? { runPages: change.runPages } : {}),
-    });
-    if (inventory.figures.pages === 0)
-      throw new Refusal('bad-request', 'No page would be left. A site has at least one.');
-    const outcome = await revisions.commit(siteId, {
-      base,
-      draft: draft.version,
-      leftOut: change.leftOut,
-      revision: {
-        message: change.message,
-        figures: inventory.figures,
-        changedFiles: differing.length + change.removed.length,
-        manifest: next,
-        blobs: new Map([
-          ...differing.map(([path, bytes]) => [hashes.get(path)!, bytes] as const),
-          ...(change.kept ?? []).map((bytes) => [sha256(bytes), bytes] as const),
-        ]),
-        inventory: { ...inventory, version: inventoryVersion },
-        decisions,
-      },
-    });
-    if (outcome.kind === 'site-gone') throw noSuchSite(siteId);
-    if (outcome.kind === 'site-changed') throw siteChanged(base, outcome.newest);
-    if (outcome.kind === 'draft-changed') throw draftNotEmpty((await drafts.find(siteId))?.operations.length ?? 0);
-    const isNew = (path: string): boolean => manifest[path] === undefined;
-    const paths = differing.map(([path]) => path).sort();
-    return {
-      number: outcome.number,
-      added: paths.filter(isNew),
-      replaced: paths.filter((path) => !isNew(path)),
-      removed: [...change.removed],
-      leftOut: change.leftOut.map(leftOutReply),
-      lacking,
-    };
-  }
-
+export function makeFileService(
+  { open, write }: FileChanges,
+  { revisions, turns }: { readonly revisions: RevisionStore; readonly turns: Turns },
+): FileService {
   return {
     async add(siteId, base, archive, { folder = '', names }) {
       const opened = await open(siteId, base);
@@ -129,9 +35,7 @@ export function makeFileService({
       const place = folder.trim() === '' ? '' : placeFor(folder);
       return turns.run(async () => {
         const read = await readArchive(archive, { names });
-        // the site's own folder, or one whose files stand in the site without it, is not a folder of the site
-        const known = [...read.files.keys()].some((path) => manifest[place + path] !== undefined);
-        const inner = read.prefix === site.prefix || known ? '' : read.prefix;
+        const inner = innerFolder(read, site, (path) => manifest[place + path] !== undefined);
         const files = new Map([...read.files].map(([path, bytes]) => [place + inner + path, bytes]));
         const count = files.size === 1 ? [...files.keys()][0]! : `${files.size} files`;
         return write(opened, {
@@ -186,14 +90,6 @@ export function makeFileService({
     },
   };
 }
-
-const draftNotEmpty = (operations: number): Refusal =>
-  new Refusal(
-    'draft-not-empty',
-    operations === 0
-      ? 'The draft was changed meanwhile, in another window. Look at it, then change the files.'
-      : `${operations === 1 ? 'An operation is' : `${operations} operations are`} in the draft. Save or discard it, then change the files.`,
-  );
 
 /** A folder as people write it, with its slash. */
 function placeFor(folder: string): string {

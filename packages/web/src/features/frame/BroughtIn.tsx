@@ -2,10 +2,11 @@ import { useRef, useState } from 'react';
 import type { ChangedSiteReply, SiteDetailReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { Box } from '../../ui/Box.tsx';
-import { count, kB, someNames } from '../../ui/format.ts';
+import { count, kB } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import {
   filesOfChooser,
+  FilesChanged,
   filesOfDrop,
   leftOutWords,
   LeftOutList,
@@ -143,36 +144,9 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
             {problem}
           </p>
         )}
-        {done && !busy && <Done done={done} onLink={() => void link(done)} />}
+        {done && !busy && <FilesChanged done={done} onLink={() => void link(done)} />}
       </div>
     </Box>
-  );
-}
-
-function Done({ done, onLink }: { readonly done: ChangedSiteReply; readonly onLink: () => void }) {
-  const parts = [
-    done.added.length > 0 ? `${count(done.added.length, 'file')} put in (${someNames(done.added)})` : '',
-    done.replaced.length > 0 ? `${count(done.replaced.length, 'file')} replaced (${someNames(done.replaced)})` : '',
-    done.removed.length > 0 ? `${count(done.removed.length, 'file')} taken out (${someNames(done.removed)})` : '',
-  ].filter((part) => part !== '');
-  return (
-    <div role="status">
-      <p>
-        Saved as <b className="text-ink">r{done.number}</b>: {parts.join(', ')}.
-      </p>
-      {done.lacking.length > 0 && (
-        <>
-          <p className="mt-2">
-            {someNames(done.lacking.map((one) => one.page))} {done.lacking.length === 1 ? 'does' : 'do'} not link{' '}
-            <code>{[...new Set(done.lacking.flatMap((one) => one.sheets))].join(', ')}</code>, as the pages beside{' '}
-            {done.lacking.length === 1 ? 'it' : 'them'} do.
-          </p>
-          <button type="button" className="btn next mt-2" onClick={onLink}>
-            Link {done.lacking.length === 1 ? 'it' : 'them'} alike
-          </button>
-        </>
-      )}
-    </div>
   );
 }
 

@@ -4,6 +4,7 @@ import type { SiteView } from '../site/index.ts';
 import { problemText } from '../../app/api.ts';
 import { useChangesSinceQuery, useReportQuery } from './handoffApi.ts';
 import { ChangedTexts } from '../texts/index.ts';
+import { ComingBack } from './ComingBack.tsx';
 import { HandoffView } from './HandoffView.tsx';
 import { UploadRow } from './UploadRow.tsx';
 import { RecipeRow } from './RecipeRow.tsx';
@@ -28,6 +29,7 @@ export function HandoffStation({ view, inHand }: { readonly view: SiteView; read
             <RecipeRow siteId={site.id} revision={site.revision} inHand={inHand} onLinedUp={() => view.go('proof')} />
           </>
         }
+        below={<ComingBack view={view} inHand={inHand} />}
         linedUp={inHand.draft!.operations.length}
         onGather={() => view.go('gather')}
         onTexts={() => setTexts(true)}

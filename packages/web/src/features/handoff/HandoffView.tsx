@@ -19,6 +19,8 @@ interface Props {
   readonly onPlace: (path: string, line: number) => void;
   /** More rows of ways out. */
   readonly more: ReactNode;
+  /** At the end. */
+  readonly below?: ReactNode;
   readonly onGather: () => void;
   readonly onTexts: () => void;
 }
@@ -33,6 +35,7 @@ export function HandoffView({
   onProof,
   onPlace,
   more,
+  below,
   onGather,
   onTexts,
 }: Props) {
@@ -175,6 +178,7 @@ export function HandoffView({
               {failed}
             </p>
           )}
+          {below}
         </section>
       </div>
     </div>

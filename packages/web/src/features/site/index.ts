@@ -1,6 +1,7 @@
 export {
   useBringBackSiteMutation,
   useBringInMutation,
+  useCompareOutsideMutation,
   useImportsQuery,
   useLoadDemoMutation,
   usePutInMutation,
@@ -13,6 +14,7 @@ export {
   useReadAsPagesMutation,
   useTakeInMutation,
   useTakeOutMutation,
+  useTakeOutsideMutation,
 } from './sitesApi.ts';
 export { useFollowedImports } from './useFollowedImports.ts';
 export {
@@ -24,6 +26,7 @@ export {
 } from './surveyApi.ts';
 export { stationNames, stationTitle, type StationName } from './stations.ts';
 export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';
+export { FilesChanged } from './FilesChanged.tsx';
 export { LeftOutList } from './LeftOutList.tsx';
 export { leftOutWords } from './leftOutWords.ts';
 export { filesOfChooser, filesOfDrop, packFiles, type DroppedFile } from './packFiles.ts';

@@ -2,12 +2,27 @@ import type {
   ChangedSiteReply,
   CreatedSiteReply,
   ImportReply,
+  OutsideChangesReply,
   SiteDetailReply,
   SiteSummaryReply,
 } from '@syndeton/contract';
 import { api, requestFor } from '../../app/api.ts';
 
 const everything = ['Sites', 'Site', 'Draft', 'Proof'] as const;
+
+/** Files of a site on their way to its newest revision. */
+interface Files {
+  readonly id: string;
+  readonly base: number;
+  readonly archive: Blob;
+}
+
+function formOf({ base, archive }: Files): FormData {
+  const body = new FormData();
+  body.set('base', String(base));
+  body.set('archive', archive, 'files.zip');
+  return body;
+}
 
 export const sitesApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -45,12 +60,18 @@ export const sitesApi = api.injectEndpoints({
       query: (id) => requestFor('restoreSite', { id }),
       invalidatesTags: ['Sites'],
     }),
-    putIn: build.mutation<ChangedSiteReply, { readonly id: string; readonly base: number; readonly archive: Blob }>({
-      query: ({ id, base, archive }) => {
-        const body = new FormData();
-        body.set('base', String(base));
-        body.set('archive', archive, 'files.zip');
-        return requestFor('addFiles', { id }, { body });
+    putIn: build.mutation<ChangedSiteReply, Files>({
+      query: (files) => requestFor('addFiles', { id: files.id }, { body: formOf(files) }),
+      invalidatesTags: everything,
+    }),
+    compareOutside: build.mutation<OutsideChangesReply, Files>({
+      query: (files) => requestFor('compareFiles', { id: files.id }, { body: formOf(files) }),
+    }),
+    takeOutside: build.mutation<ChangedSiteReply, Files & { readonly gone: boolean }>({
+      query: ({ gone, ...files }) => {
+        const body = formOf(files);
+        body.set('gone', String(gone));
+        return requestFor('takeOutside', { id: files.id }, { body });
       },
       invalidatesTags: everything,
     }),
@@ -90,6 +111,7 @@ export const {
   useSitesQuery,
   useSiteQuery,
   useBringInMutation,
+  useCompareOutsideMutation,
   useBringBackSiteMutation,
   useImportsQuery,
   useLoadDemoMutation,
@@ -101,4 +123,5 @@ export const {
   useReadAsPagesMutation,
   useTakeInMutation,
   useTakeOutMutation,
+  useTakeOutsideMutation,
 } = sitesApi;

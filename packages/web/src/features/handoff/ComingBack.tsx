@@ -1,0 +1,128 @@
+import { useEffect, useRef, useState } from 'react';
+import type { ChangedSiteReply, OutsideChangesReply } from '@syndeton/contract';
+import { problemText } from '../../app/api.ts';
+import { Box } from '../../ui/Box.tsx';
+import type { DraftInHand } from '../drafts/index.ts';
+import {
+  filesOfChooser,
+  filesOfFolder,
+  FilesChanged,
+  folderOfSite,
+  packFiles,
+  useCompareOutsideMutation,
+  useTakeOutsideMutation,
+  type DroppedFile,
+  type SiteView,
+  type WorkFolder,
+} from '../site/index.ts';
+import { OutsideList } from './OutsideList.tsx';
+
+interface Props {
+  readonly view: SiteView;
+  readonly inHand: DraftInHand;
+}
+
+/** The site as it is outside by now, brought in again: what others changed there is shown, then taken as a revision. */
+export function ComingBack({ view, inHand }: Props) {
+  const { id, revision: base, name } = view.site!;
+  const [work, setWork] = useState<WorkFolder | undefined>(undefined);
+  const [found, setFound] = useState<{ readonly archive: Blob; readonly changes: OutsideChangesReply } | undefined>();
+  const [done, setDone] = useState<ChangedSiteReply | undefined>(undefined);
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  const [compare, comparing] = useCompareOutsideMutation();
+  const [take, taking] = useTakeOutsideMutation();
+  const zip = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  useEffect(() => void folderOfSite(id).then(setWork, () => undefined), [id]);
+  const attempt = async (act: () => Promise<void>): Promise<void> => {
+    setProblem(undefined);
+    try {
+      await act();
+    } catch (error) {
+      setProblem(problemText(error));
+    }
+  };
+  const look = (files: () => Promise<readonly DroppedFile[]>): Promise<void> =>
+    attempt(async () => {
+      const { archive } = await packFiles(await files());
+      setFound({ archive, changes: await compare({ id, base, archive }).unwrap() });
+    });
+  const close = (): void => {
+    setFound(undefined);
+    setDone(undefined);
+    setProblem(undefined);
+  };
+  const chosen = (input: HTMLInputElement): void => {
+    const files = filesOfChooser(input.files!);
+    input.value = '';
+    if (files.length > 0) void look(() => Promise.resolve(files));
+  };
+  const linkAlike = (reply: ChangedSiteReply): Promise<void> =>
+    attempt(async () => {
+      await inHand.lineUp([{ kind: 'link-alike', pages: reply.lacking.map(({ page }) => page) }]);
+      close();
+      view.go('links');
+    });
+  return (
+    <section aria-labelledby="coming-back">
+      <h2 id="coming-back" className="mt-5 mb-1.5">
+        Coming back
+      </h2>
+      <p className="text-table text-ink-2">
+        Was the site changed outside since? Bring it in again: what changed there is shown first, and becomes r{base + 1}{' '}
+        when you take it.
+      </p>
+      <p className="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
+        <button type="button" className="act" disabled={comparing.isLoading} onClick={() => zip.current!.click()}>
+          Compare a zip
+        </button>
+        <button type="button" className="act" disabled={comparing.isLoading} onClick={() => folder.current!.click()}>
+          Compare a folder
+        </button>
+        {work && (
+          <button
+            type="button"
+            className="act"
+            disabled={comparing.isLoading}
+            onClick={() => void look(() => filesOfFolder(work.folder))}
+          >
+            Read {work.folder.name} again
+          </button>
+        )}
+        {comparing.isLoading && <span role="status">Comparing every file …</span>}
+      </p>
+      <input ref={zip} type="file" accept=".zip" hidden aria-label="A zip of the site as it is outside" onChange={(event) => chosen(event.target)} />
+      <input ref={folder} type="file" hidden {...{ webkitdirectory: '' }} aria-label="The folder of the site as it is outside" onChange={(event) => chosen(event.target)} />
+      {problem !== undefined && !found && (
+        <p className="err" role="alert">
+          {problem}
+        </p>
+      )}
+      {found && (
+        <Box open onClose={close} title={`What changed outside, against r${base} of ${name}`}>
+          {done ? (
+            <>
+              <FilesChanged done={done} onLink={() => void linkAlike(done)} />
+              <button type="button" className="act mt-3" onClick={close}>
+                Close
+              </button>
+            </>
+          ) : (
+            <OutsideList
+              changes={found.changes}
+              busy={taking.isLoading}
+              inDraft={inHand.draft!.operations.length}
+              onTake={(gone) => void attempt(async () => setDone(await take({ id, base, archive: found.archive, gone }).unwrap()))}
+              onClose={close}
+            />
+          )}
+          {problem !== undefined && (
+            <p className="err mt-2" role="alert">
+              {problem}
+            </p>
+          )}
+        </Box>
+      )}
+    </section>
+  );
+} // prettier-ignore
