@@ -57,7 +57,8 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   const [notes, setNotes] = useState<readonly string[]>([]);
   const operations = inHand.draft!.operations;
   const written = operations.find((one) => one.kind === 'gather-sheet');
-  const { currentData: sheetFile } = useSheetTextQuery({ id: view.siteId, path: written?.sheet ?? '' }, { skip: written === undefined || filter !== 'sheet' }); // prettier-ignore
+  // while a plan is made again its sheet is not in the draft: the one before stays in sight
+  const { currentData: sheetFile, data: lastSheet } = useSheetTextQuery({ id: view.siteId, path: written?.sheet ?? '' }, { skip: making || written === undefined || filter !== 'sheet' }); // prettier-ignore
   const inScope = useMemo(() => new Set(view.scope), [view.scope]);
   const families = useMemo(() => (data ?? []).flatMap((family) => narrowed(family, inScope)), [data, inScope]);
   const groups = useMemo(
@@ -241,7 +242,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
         onSettle={becomes}
         onName={nameGroup}
         onMarkName={nameMark}
-        sheetText={sheetFile?.text ?? undefined}
+        sheetText={(making ? lastSheet : sheetFile)?.text ?? undefined}
         onTrade={({ operation }) => void proposeAll(settings, (now) => [...now, operation])}
         onNowhere={(paths) =>
           void proposeAll(settings, (now) => [{ kind: 'take-as-missing', sheets: [...paths] }, ...now])

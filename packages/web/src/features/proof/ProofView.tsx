@@ -5,6 +5,7 @@ import { count, pageName } from '../../ui/format.ts';
 import { CausesList } from './CausesList.tsx';
 import { DoubtsList } from './DoubtsList.tsx';
 import { MeasureSection } from './measure/MeasureSection.tsx';
+import { PicturesRow } from './pictures/PicturesRow.tsx';
 import { saveDisagreement } from './measure/saveDisagreement.ts';
 import { useMeasuring } from './measure/useMeasuring.ts';
 import { SlidingEdge } from './SlidingEdge.tsx';
@@ -66,6 +67,14 @@ export function ProofView({
       </div>
     );
   const page = proof?.pages.find((one) => one.path === path);
+  const shownKey = `${path} ${states.other ?? ''} ${states.from} ${states.to}`;
+  const shown = {
+    page: path,
+    before: `/preview/${states.other ?? siteId}/r${states.from}/${encode(path)}`,
+    after: `/preview/${siteId}/${states.to === 'draft' ? 'draft' : `r${states.to}`}/${encode(path)}`,
+    beforeName: states.other === undefined ? `r${states.from}` : `the other site, r${states.from}`,
+    afterName: states.to === 'draft' ? 'the draft' : `r${states.to}`,
+  };
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] min-[900px]:grid-rows-[66px_minmax(0,1fr)] min-[900px]:grid-cols-[minmax(0,546fr)_minmax(0,500fr)]">
       <div className="flex items-center border-b border-line px-6 min-[900px]:col-span-2">
@@ -87,15 +96,7 @@ export function ProofView({
           </p>
         </div>
       </div>
-      <SlidingEdge
-        key={`${path} ${states.other ?? ''} ${states.from} ${states.to}`}
-        before={`/preview/${states.other ?? siteId}/r${states.from}/${encode(path)}`}
-        after={`/preview/${siteId}/${states.to === 'draft' ? 'draft' : `r${states.to}`}/${encode(path)}`}
-        beforeName={states.other === undefined ? `r${states.from}` : `the other site, r${states.from}`}
-        afterName={states.to === 'draft' ? 'the draft' : `r${states.to}`}
-        causes={page?.causes ?? []}
-        page={path}
-      />
+      <SlidingEdge key={shownKey} {...shown} causes={page?.causes ?? []} />
       <section className="diffs" aria-label="Differences">
         <div className="ttl">
           <span className="m text-[15px] font-bold">{pageName(path)}</span>
@@ -124,6 +125,7 @@ export function ProofView({
         {proof && states.other === undefined && (
           <Measured siteId={siteId} states={states} version={version} proof={proof} onOpen={onOpen} />
         )}
+        {page && !/^(added|removed)$/.test(page.verdict) && <PicturesRow key={shownKey} {...shown} />}
       </section>
     </div>
   );

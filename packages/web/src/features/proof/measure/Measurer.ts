@@ -1,10 +1,8 @@
 import { showMedium } from '../../../ui/frameMedium.ts';
+import { hiddenFrame, holdAnimations, loaded } from '../hiddenFrame.ts';
 import { compareDocuments } from './compareDocuments.ts';
 import type { MeasuredPage, MeasuredView } from './measuredPages.ts';
 import { viewWords } from './measuredPages.ts';
-
-/** A page that does not come within this time is told of as not measured. */
-const patience = 20_000;
 
 /** Two hidden frames in which nothing runs, for the same page in two states. */
 export class Measurer {
@@ -14,7 +12,7 @@ export class Measurer {
   /** `roots`: the addresses of the two states, each with its slash. */
   constructor(roots: readonly [string, string]) {
     this.roots = roots;
-    this.frames = [hiddenFrame(), hiddenFrame()];
+    this.frames = [hiddenFrame('Measured'), hiddenFrame('Measured')];
   }
 
   async page(path: string, views: readonly MeasuredView[]): Promise<MeasuredPage> {
@@ -45,35 +43,8 @@ export class Measurer {
   }
 }
 
-function hiddenFrame(): HTMLIFrameElement {
-  const frame = document.createElement('iframe');
-  frame.setAttribute('sandbox', 'allow-same-origin');
-  frame.setAttribute('aria-hidden', 'true');
-  frame.tabIndex = -1;
-  frame.title = 'Measured';
-  Object.assign(frame.style, { position: 'fixed', left: '-30000px', top: '0', width: '1280px', height: '900px', border: '0' }); // prettier-ignore
-  document.body.append(frame);
-  return frame;
-}
-
-function loaded(frame: HTMLIFrameElement, src: string): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const late = setTimeout(() => reject(new Error('The page did not come within 20 seconds.')), patience);
-    frame.onload = () => {
-      clearTimeout(late);
-      const { contentDocument } = frame;
-      if (!contentDocument?.documentElement) reject(new Error('The page cannot be read here.'));
-      else void contentDocument.fonts.ready.then(() => resolve());
-    };
-    frame.src = src;
-  });
-}
-
 /** In the medium asked for, with everything that moves held at its beginning. */
 function settle(document: Document, { medium }: MeasuredView): void {
   showMedium(document, medium);
-  for (const animation of document.getAnimations()) {
-    animation.pause();
-    animation.currentTime = 0;
-  }
+  holdAnimations(document);
 }
