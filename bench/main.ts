@@ -182,6 +182,8 @@ row(large, 'most memory of the server', `${whole.peakMegabytes.toFixed(0)} MB`);
 for (const [name, longest] of Object.entries(whole.frames))
   row(large, `longest frame: ${name}`, `${longest.toFixed(0)} ms`, 'target 100');
 
+row(large, 'measured in the browser, two states', `${whole.measured.toFixed(1)} pages/s`, 'one width, every element');
+
 console.log('\nWhat plans cost those who keep the site');
 for (const folder of ['demo', ...folders])
   for (const [step, figure, note] of planRows(folder))

@@ -1,5 +1,6 @@
 import { showMedium } from '../../../ui/frameMedium.ts';
 import { hiddenFrame, holdAnimations, loaded } from '../hiddenFrame.ts';
+import { EqualChains } from './EqualChains.ts';
 import { compareDocuments } from './compareDocuments.ts';
 import type { MeasuredPage, MeasuredView } from './measuredPages.ts';
 import { viewWords } from './measuredPages.ts';
@@ -8,6 +9,7 @@ import { viewWords } from './measuredPages.ts';
 export class Measurer {
   private readonly frames: readonly [HTMLIFrameElement, HTMLIFrameElement];
   private readonly roots: readonly [string, string];
+  private readonly chains = new EqualChains();
 
   /** `roots`: the addresses of the two states, each with its slash. */
   constructor(roots: readonly [string, string]) {
@@ -28,7 +30,7 @@ export class Measurer {
           settle(frame.contentDocument!, view);
         }
         const [before, after] = this.frames.map((frame, i) => ({ document: frame.contentDocument!, root: new URL(this.roots[i]!, location.href).href })); // prettier-ignore
-        const found = compareDocuments(before!, after!);
+        const found = compareDocuments(before!, after!, this.chains, viewWords(view));
         count += found.count;
         named.push(...found.named.map((one) => ({ ...one, view: viewWords(view) })));
       }

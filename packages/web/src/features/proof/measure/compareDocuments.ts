@@ -1,5 +1,6 @@
 import { boxOf, localNameOf, ownViewOf, queryAll, queryOne, rootOf, sheetsOf, viewOf } from '../../../ui/pageDom.ts';
 import { pathOfElement } from '../../../ui/elementPath.ts';
+import { EqualChains, laidOut } from './EqualChains.ts';
 
 /** Something that this browser computes otherwise in two documents. */
 export interface MeasuredDifference {
@@ -22,9 +23,10 @@ const mostNamed = 20;
 
 /**
  * What this browser shows otherwise: computed values and boxes of all elements, and of the pseudo-elements that sheets ask for. Links
- * and blocks are no part of it. CSSOM, "Resolved Values"; CSSOM View, "Extensions to the Element Interface".
+ * and blocks are no part of it. Of elements like others that were found equal (`chains`, over pages; `view`: the width and medium) only what
+ * layout makes of them is read. CSSOM, "Resolved Values"; CSSOM View, "Extensions to the Element Interface".
  */
-export function compareDocuments(before: Side, after: Side): { readonly count: number; readonly named: readonly MeasuredDifference[] } {
+export function compareDocuments(before: Side, after: Side, chains = new EqualChains(), view = ''): { readonly count: number; readonly named: readonly MeasuredDifference[] } {
   const named: MeasuredDifference[] = [];
   let count = 0;
   const add = (difference: MeasuredDifference): void => {
@@ -34,25 +36,30 @@ export function compareDocuments(before: Side, after: Side): { readonly count: n
   const [old, now] = [before, after].map(({ document }) => shownElements(document));
   const pseudoElements = new Set([...pseudoElementsOf(before.document), ...pseudoElementsOf(after.document)]);
   const names = Array.from(viewOf(before.document)!.getComputedStyle(rootOf(before.document)!)).filter((name) => !name.startsWith('--'));
+  const laid = names.filter((name) => laidOut.test(name));
+  const [was, is] = [before, after].map(({ document, root }) => chains.of(document, root, view));
   for (let i = 0; i < Math.max(old!.length, now!.length); i++) {
     const [a, b] = [old![i], now![i]];
     if (!a || !b || (localNameOf(a) !== localNameOf(b) && !isCarrier(a, b))) {
       add({ element: a ? pathOfElement(a) : pathOfElement(b!), property: 'element', before: a ? localNameOf(a) : 'none', after: b ? localNameOf(b) : 'none' });
       break;
     }
-    const path = pathOfElement(a);
-    const look = (pseudoElement: string | undefined): void => {
+    const [p1, p2] = [was?.get(a), is?.get(b)];
+    const isKnown = p1 !== undefined && p2 !== undefined && chains.has(p1, p2);
+    const counted = count;
+    const look = (pseudoElement: string | undefined, properties: readonly string[]): void => {
       const [x, y] = [styleOf(a, pseudoElement), styleOf(b, pseudoElement)];
       if (/^::(before|after)$/.test(pseudoElement ?? '') && isNone(x) && isNone(y)) return;
-      for (const name of names) {
+      for (const name of properties) {
         const [v, w] = [x.getPropertyValue(name), y.getPropertyValue(name)];
-        if (v !== w && v.replaceAll(before.root, '') !== w.replaceAll(after.root, '')) add({ element: path + (pseudoElement ?? ''), property: name, before: v, after: w });
+        if (v !== w && v.replaceAll(before.root, '') !== w.replaceAll(after.root, '')) add({ element: pathOfElement(a) + (pseudoElement ?? ''), property: name, before: v, after: w });
       }
     };
-    look(undefined);
-    for (const one of pseudoElements) look(one);
+    look(undefined, isKnown ? laid : names);
+    for (const one of pseudoElements) if (!isKnown) look(one, names);
     const [p, q] = [boxText(a), boxText(b)];
-    if (p !== q) add({ element: path, property: 'box', before: p, after: q });
+    if (p !== q) add({ element: pathOfElement(a), property: 'box', before: p, after: q });
+    else if (p1 !== undefined && p2 !== undefined && count === counted) chains.add(p1, p2);
   }
   return { count, named };
 } // prettier-ignore

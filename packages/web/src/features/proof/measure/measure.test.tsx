@@ -2,6 +2,7 @@ import { beforeEach, expect, jest, test } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ProofReply } from '@syndeton/contract';
+import { EqualChains } from './EqualChains.ts';
 import { compareDocuments } from './compareDocuments.ts';
 import { disagreements, keepMeasured, nothingMeasured, readMeasured, type Measured } from './measuredPages.ts';
 import { MeasureSection } from './MeasureSection.tsx';
@@ -33,6 +34,34 @@ test('elements of two documents; what they compute is asked of a real browser in
   expect(same).toEqual({ count: 0, named: [] });
   expect(compared('<p>x', '<div>x').named).toMatchObject([{ property: 'element', before: 'p', after: 'div' }]);
   expect(compared('<font>x</font>', '<span>x</span>').count).toBe(0);
+});
+
+test('of elements like others that were equal only layout is read; what another sheet or name makes of them is found', () => {
+  const chains = new EqualChains();
+  const html = (style: string, body: string) => frameOf(`<!DOCTYPE html><style>${style}</style>${body}`);
+  const compared = (one: Document, other: Document) => compareDocuments({ document: one, root: 'r1/' }, { document: other, root: 'r2/' }, chains, '1280 px'); // prettier-ignore
+  const reads = jest.spyOn(CSSStyleDeclaration.prototype, 'getPropertyValue');
+  const body = '<p>a<p>b';
+  expect(compared(html('p { color: red }', body), html('p { color: red }', body)).count).toBe(0);
+  const first = reads.mock.calls.length;
+  reads.mockClear();
+  expect(compared(html('p { color: red }', body), html('p { color: red }', '<p>other<p>text')).count).toBe(0);
+  expect(reads.mock.calls.length).toBeLessThan(first);
+  expect(
+    compared(html('p { color: red }', body), html('p { color: blue }', body)).named.map(({ property }) => property),
+  ).toContain('color');
+  expect(
+    compared(html('p { color: red }', body), html('p { color: red }', '<p>a<p style="color: blue">b')).count,
+  ).toBeGreaterThan(0);
+  reads.mockClear();
+  // what stands before counts as well, and what cannot be told from that is read again
+  const has = ':has(b) { top: 0 } p + p { color: red }';
+  expect(compared(html(has, body), html(has, body)).count).toBe(0);
+  const once = reads.mock.calls.length;
+  reads.mockClear();
+  compared(html(has, body), html(has, body));
+  expect(reads.mock.calls.length).toBe(once);
+  reads.mockRestore();
 });
 
 test('kept for the states that were measured, and no others', () => {
