@@ -45,6 +45,8 @@ export const Revision = Type.Object({
   steps: Type.Array(Type.String()),
   /** What its author wrote about a change of look. */
   note: Type.String(),
+  /** Who saved it; empty where there are no accounts. */
+  by: Type.String(),
 });
 
 export const SiteFileEntry = Type.Object({ path: Type.String(), kind: Type.String(), bytes: Count });

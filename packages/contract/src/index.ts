@@ -134,3 +134,22 @@ export {
   type UploadReply,
   type UploadRequest,
 } from './upload.ts';
+
+export {
+  AddPersonBody,
+  MadeToken,
+  People,
+  Person,
+  SiteRights,
+  Tokens,
+  Who,
+  type AddPersonRequest,
+  type MadeTokenReply,
+  type PersonReply,
+  type RightRequest,
+  type SiteRightName,
+  type SiteRightsReply,
+  type TokenReply,
+  type WhoReply,
+} from './people.ts';
+export { needs, type Needs } from './rights.ts';

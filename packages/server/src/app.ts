@@ -12,6 +12,7 @@ import { draftHandlers } from './features/drafts/index.ts';
 import { fileHandlers } from './features/files/index.ts';
 import { importHandlers } from './features/imports/index.ts';
 import { precedenceHandlers } from './features/precedence/index.ts';
+import { makeAdmission, openDoor, passwordLimits, peopleHandlers } from './features/people/index.ts';
 import { leadBackToPreview, previewRoutes } from './features/preview/index.ts';
 import { uploadHandlers } from './features/upload/index.ts';
 import { revisionHandlers } from './features/revisions/index.ts';
@@ -32,6 +33,10 @@ export interface AppParts {
   /** Where the built interface lies; absent in tests of the API. */
   readonly webFolder?: string;
   readonly allowedHosts: readonly string[];
+  /** People sign in, and do what they have a right to. */
+  readonly accounts?: boolean;
+  /** It is opened by https, from a proxy before it. */
+  readonly secure?: boolean;
 }
 
 export const version = '0.1.0';
@@ -44,15 +49,22 @@ export function createApp({
   demoFolder,
   webFolder,
   allowedHosts,
+  accounts = false,
+  secure = false,
 }: AppParts): Express {
+  const { people } = services;
+  const admission = accounts ? makeAdmission(people) : openDoor;
   const { sites, uploads, inventories, drafts, revisions, files, outside, fileIn, imports } = services;
   const app = express();
   app.disable('x-powered-by');
+  // of the address a proxy says only what it says itself counts
+  if (secure) app.set('trust proxy', 1);
   app.use(pinoHttp({ logger: log, autoLogging: false }));
   app.use(guardOrigin(new Set(allowedHosts)));
   app.use(leadBackToPreview);
   app.use(
     helmet({
+      strictTransportSecurity: secure,
       contentSecurityPolicy: {
         directives: {
           upgradeInsecureRequests: null,
@@ -64,30 +76,33 @@ export function createApp({
     }),
   );
   app.use(compression());
-  app.use(express.json({ limit: '25mb' }));
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument(version));
   });
   app.use(
-    makeRouter({
-      async health() {
-        await sequelize.query('SELECT 1');
-        return { ok: true, version };
+    makeRouter(
+      {
+        async health() {
+          await sequelize.query('SELECT 1');
+          return { ok: true, version };
+        },
+        ...siteHandlers(sites, makeDemoReader(demoFolder)),
+        ...importHandlers(imports),
+        ...fileHandlers(files, outside, fileIn),
+        ...draftHandlers(drafts),
+        ...revisionHandlers({ sites, drafts, revisions, analysis, inventories }),
+        ...precedenceHandlers({ sites, drafts, analysis }),
+        ...uploadHandlers(uploads),
+        ...sheetHandlers({ drafts, analysis }),
+        ...peopleHandlers(people, admission.isOn, secure),
       },
-      ...siteHandlers(sites, makeDemoReader(demoFolder)),
-      ...importHandlers(imports),
-      ...fileHandlers(files, outside, fileIn),
-      ...draftHandlers(drafts),
-      ...revisionHandlers({ sites, drafts, revisions, analysis, inventories }),
-      ...precedenceHandlers({ sites, drafts, analysis }),
-      ...uploadHandlers(uploads),
-      ...sheetHandlers({ drafts, analysis }),
-    }),
+      { admit: admission.admit, limits: accounts ? passwordLimits() : {} },
+    ),
   );
   app.use('/api', () => {
     throw new Refusal('file-not-found', 'There is no such address. /api/openapi.json lists them all.');
   });
-  app.use(previewRoutes(fileIn));
+  app.use(previewRoutes(fileIn, admission.admitPreview));
   if (webFolder) serveInterface(app, webFolder);
   app.use(handleErrors(log));
   return app;

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { startAnalysis } from './analysis/analysis.ts';
+import { accessFrom } from './access.ts';
 import { createApp } from './app.ts';
 import { uploadFolder } from './archive/uploadFolder.ts';
 import { connect, migrate } from './db/connect.ts';
@@ -21,6 +22,11 @@ if (!databaseUrl) {
 }
 const port = Number(process.env['PORT'] ?? 4870);
 const host = process.env['HOST'] ?? '127.0.0.1';
+const access = accessFrom(host, process.env);
+if ('problem' in access) {
+  process.stderr.write(`${access.problem}\n`);
+  process.exit(2);
+}
 const root = (folder: string): string => fileURLToPath(new URL(`../../../${folder}`, import.meta.url));
 
 /** Stops what runs; without an answer to requests before there are any. */
@@ -48,11 +54,15 @@ const demoFolder = root('demo');
 const services = makeServices(sequelize, analysis, log);
 await services.imports.recover();
 await services.sites.purge();
-setInterval(() => void services.sites.purge().catch((error: unknown) => log.warn(error, 'purge')), hour).unref();
+const purge = (): Promise<unknown> => Promise.all([services.sites.purge(), services.people.purge()]);
+setInterval(() => void purge().catch((error: unknown) => log.warn(error, 'purge')), hour).unref();
 if ((await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
   await services.sites.bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
 
-const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
+const { accounts, secure, hosts } = access;
+const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hosts, ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
+if (accounts && (await services.people.list()).length === 0)
+  process.stdout.write('Nobody may sign in yet. Let somebody: npm run people -- add NAME --administrator\n');
 const app = createApp({
   sequelize,
   analysis,
@@ -61,6 +71,8 @@ const app = createApp({
   demoFolder,
   webFolder: root('packages/web/dist'),
   allowedHosts,
+  accounts,
+  secure,
 });
 const server = app.listen(port, host, (error?: Error) => {
   if (error) {

@@ -12,6 +12,8 @@ import { makeInventoryService } from './features/inventory/index.ts';
 import { makeRevisionService } from './features/revisions/index.ts';
 import { makeSequelizeRevisionStore } from './stores/sequelizeRevisionStore.ts';
 import { makeSequelizeSiteStore } from './stores/sequelizeSiteStore.ts';
+import { makePeopleService } from './features/people/index.ts';
+import { makeSequelizePeopleStore } from './stores/sequelizePeopleStore.ts';
 import { makeUploadService } from './features/upload/index.ts';
 import { makeSiteService } from './features/sites/index.ts';
 
@@ -34,6 +36,7 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
   const ofRevisions = makeRevisionService(parts);
   return {
     sites,
+    people: makePeopleService(makeSequelizePeopleStore(sequelize)),
     inventories,
     drafts,
     imports: makeImportService({

@@ -2,6 +2,7 @@ import { Sequelize, type QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { imports } from './migrations/0005-imports.ts';
 import { decisions } from './migrations/0006-decisions.ts';
+import { people } from './migrations/0008-people.ts';
 import { steps } from './migrations/0007-steps.ts';
 import { inventory } from './migrations/0002-inventory.ts';
 import { notes } from './migrations/0003-notes.ts';
@@ -24,7 +25,7 @@ export async function migrate(sequelize: Sequelize, to?: string): Promise<void> 
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4870)', { transaction });
     const umzug = new Umzug<QueryInterface>({
-      migrations: [sites, inventory, notes, versions, imports, decisions, steps],
+      migrations: [sites, inventory, notes, versions, imports, decisions, steps, people],
       context: sequelize.getQueryInterface(),
       storage: new SequelizeStorage({ sequelize, tableName: 'schema_migration' }),
       logger: undefined,

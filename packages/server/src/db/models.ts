@@ -7,7 +7,7 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
-import type { ImportReply, OperationBody, SiteFiguresReply, SurveyReply } from '@syndeton/contract';
+import type { ImportReply, OperationBody, SiteFiguresReply, SiteRightName, SurveyReply } from '@syndeton/contract';
 
 export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAttributes<SiteModel>> {
   declare id: CreationOptional<string>;
@@ -36,6 +36,7 @@ export class RevisionModel extends Model<InferAttributes<RevisionModel>, InferCr
   declare decisions: CreationOptional<SiteDecisions>;
   declare steps: CreationOptional<{ operation: OperationBody; sentence: string }[]>;
   declare note: CreationOptional<string>;
+  declare by: CreationOptional<string>;
 }
 
 export class BlobModel extends Model<InferAttributes<BlobModel>, InferCreationAttributes<BlobModel>> {
@@ -71,6 +72,33 @@ export class ImportModel extends Model<InferAttributes<ImportModel>, InferCreati
   declare reply: ImportReply;
   declare running: boolean;
   declare updatedAt: CreationOptional<Date>;
+}
+
+export class PersonModel extends Model<InferAttributes<PersonModel>, InferCreationAttributes<PersonModel>> {
+  declare id: CreationOptional<string>;
+  declare name: string;
+  /** How it was made from the password, with its salt: never the password. */
+  declare password: string;
+  declare isAdministrator: boolean;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** What stands for a person: a browser that is signed in, until it ends, or a key for the API. Only a hash of it is kept. */
+export class PassModel extends Model<InferAttributes<PassModel>, InferCreationAttributes<PassModel>> {
+  declare id: CreationOptional<string>;
+  declare hash: string;
+  declare personId: string;
+  /** Of a key for the API; null for a browser. */
+  declare label: string | null;
+  declare endsAt: Date | null;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** What somebody may do with a site. */
+export class SiteRightModel extends Model<InferAttributes<SiteRightModel>, InferCreationAttributes<SiteRightModel>> {
+  declare siteId: string;
+  declare personId: string;
+  declare right: SiteRightName;
 }
 
 export class InventoryModel extends Model<InferAttributes<InventoryModel>, InferCreationAttributes<InventoryModel>> {
@@ -114,6 +142,7 @@ export function defineModels(sequelize: Sequelize): void {
       decisions: { ...json(), defaultValue: { absent: [], leftOut: [] } },
       steps: { ...json(), defaultValue: [] },
       note: { ...text(), defaultValue: '' },
+      by: { ...text(), defaultValue: '' },
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'revision', underscored: true, updatedAt: false },
@@ -149,6 +178,31 @@ export function defineModels(sequelize: Sequelize): void {
   ImportModel.init(
     { id: id(), reply: json(), running: { type: DataTypes.BOOLEAN, allowNull: false }, updatedAt: DataTypes.DATE },
     { sequelize, tableName: 'import', underscored: true, createdAt: false },
+  );
+  PersonModel.init(
+    {
+      id: { ...id(), defaultValue: DataTypes.UUIDV4 },
+      name: text(),
+      password: text(),
+      isAdministrator: { type: DataTypes.BOOLEAN, allowNull: false },
+      createdAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'person', underscored: true, updatedAt: false },
+  );
+  PassModel.init(
+    {
+      id: { ...id(), defaultValue: DataTypes.UUIDV4 },
+      hash: text(),
+      personId: { type: DataTypes.UUID, allowNull: false },
+      label: { type: DataTypes.TEXT, allowNull: true },
+      endsAt: { type: DataTypes.DATE, allowNull: true },
+      createdAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'pass', underscored: true, updatedAt: false },
+  );
+  SiteRightModel.init(
+    { siteId: id(), personId: id(), right: text() },
+    { sequelize, tableName: 'site_right', underscored: true, timestamps: false },
   );
   const blob = () => ({ type: DataTypes.BLOB, allowNull: false });
   InventoryModel.init(

@@ -22,7 +22,12 @@ export type RefusalCode =
   | 'stopping'
   | 'database-away'
   | 'disk-full'
-  | 'host-refused';
+  | 'host-refused'
+  | 'sign-in'
+  | 'not-allowed'
+  | 'too-often'
+  | 'person-not-found'
+  | 'person-refused';
 
 /** A request we understood and will not carry out. `message` is shown to a person. */
 export class Refusal extends Error {
@@ -61,6 +66,11 @@ export const statusOf: Record<RefusalCode, number> = {
   'database-away': 503,
   'disk-full': 507,
   'host-refused': 403,
+  'sign-in': 401,
+  'not-allowed': 403,
+  'too-often': 429,
+  'person-not-found': 404,
+  'person-refused': 409,
 };
 
 export const titleOf: Record<RefusalCode, string> = {
@@ -88,4 +98,9 @@ export const titleOf: Record<RefusalCode, string> = {
   'database-away': 'The database does not answer',
   'disk-full': 'The disk is full',
   'host-refused': 'The request did not come from this application',
+  'sign-in': 'Not signed in',
+  'not-allowed': 'Not allowed',
+  'too-often': 'Too often',
+  'person-not-found': 'No such person',
+  'person-refused': 'This cannot be done to a person',
 };

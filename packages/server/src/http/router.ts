@@ -1,4 +1,4 @@
-import { Router, type Request, type Response } from 'express';
+import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import {
   addresses,
   routes,
@@ -9,6 +9,7 @@ import {
   type RouteName,
   type Routes,
 } from '@syndeton/contract';
+import { asPerson, type Person } from '../people/whoAsks.ts';
 import { sendEvents } from './sendEvents.ts';
 import { clientSignal } from './clientSignal.ts';
 import { sendPacked } from './sendPacked.ts';
@@ -34,17 +35,39 @@ export type Handlers<Names extends RouteName> = {
 
 type AnyHandler = (given: Given<RouteName, Route>, around: Around) => unknown;
 
-/** All routes of the contract: what comes in is held against it, and what a handler gives is sent as it says. */
-export function makeRouter(handlers: Handlers<RouteName>): Router {
+/** What stands before the handlers. */
+export interface Gate {
+  /** Who asks for a route; refused where that person may not. */
+  readonly admit: (request: Request, name: RouteName) => Promise<Person | undefined>;
+  /** What counts how often some of them are asked for, once their bodies are read. */
+  readonly limits: Partial<Record<RouteName, readonly RequestHandler[]>>;
+}
+
+const readBody = express.json({ limit: '25mb' });
+
+/**
+ * All routes of the contract: what comes in is held against it, and what a handler gives is sent as it says. Who may not ask is refused
+ * before anything of the request is read.
+ */
+export function makeRouter(handlers: Handlers<RouteName>, { admit, limits }: Gate): Router {
   const router = Router();
   for (const [name, handler] of Object.entries(handlers) as [RouteName, AnyHandler][]) {
     const [method, path] = addresses[name];
     const route: Route = routes[name];
-    router[method](path, ...(route.fields ? [uploadArchive()] : []), async (request, response) => {
+    const admitted: RequestHandler = async (request, response, next) => {
+      response.locals['person'] = await admit(request, name);
+      next();
+    };
+    const body = route.fields ? [uploadArchive()] : route.body ? [readBody] : [];
+    router[method](path, admitted, ...body, ...(limits[name] ?? []), async (request, response) => {
       const { archive, letGo } = archiveOf(request);
       try {
-        const replied = await handler(givenOf(route, request), { archive, signal: clientSignal(response), response });
-        send(route, replied, request, response);
+        const given = givenOf(route, request);
+        const person = response.locals['person'] as Person | undefined;
+        await asPerson(person, async () => {
+          const replied = await handler(given, { archive, signal: clientSignal(response), response });
+          send(route, replied, request, response);
+        });
       } finally {
         await letGo();
       }

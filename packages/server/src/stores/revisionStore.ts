@@ -18,6 +18,8 @@ export interface RevisionRecord {
   readonly sentences: readonly string[];
   /** What its author wrote about a change of look. */
   readonly note: string;
+  /** Who saved it; empty where there are no accounts. */
+  readonly by: string;
 }
 
 /** One operation of a revision, in words too. */

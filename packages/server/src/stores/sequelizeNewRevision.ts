@@ -1,6 +1,7 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { SiteDecisions } from '@syndeton/core';
 import { InventoryModel, RevisionModel } from '../db/models.ts';
+import { whoAsks } from '../people/whoAsks.ts';
 import type { NewRevision, VersionedInventory } from './revisionStore.ts';
 
 /** Writes a revision with the bytes it names and what was found in it, inside the caller's transaction. */
@@ -18,7 +19,7 @@ export async function writeRevision(
   const { decisions = { like: number - 1 } } = revision;
   const decided = 'like' in decisions ? await decisionsAt(siteId, decisions.like, transaction) : decisions;
   await RevisionModel.create(
-    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles, decisions: decided, steps: [...steps], note }, // prettier-ignore
+    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles, decisions: decided, steps: [...steps], note, by: whoAsks()?.name ?? '' }, // prettier-ignore
     { transaction },
   );
   if ('like' in inventory) await copyInventory(sequelize, siteId, inventory.like, number, transaction);

@@ -97,4 +97,5 @@ export const revisionRecord = (row: RevisionModel, sentences: readonly string[] 
   changedFiles: row.changedFiles,
   sentences: sentences ?? [],
   note: row.note,
+  by: row.by,
 });

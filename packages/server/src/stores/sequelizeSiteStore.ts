@@ -1,5 +1,6 @@
 import { ForeignKeyConstraintError, Op, QueryTypes, type Sequelize } from 'sequelize';
-import { DraftLateModel, SiteModel } from '../db/models.ts';
+import { DraftLateModel, SiteModel, SiteRightModel } from '../db/models.ts';
+import { whoAsks } from '../people/whoAsks.ts';
 import type { RevisionRecord } from './revisionStore.ts';
 import { writeRevision } from './sequelizeNewRevision.ts';
 import type { ListedSite, SiteRecord, SiteStore } from './siteStore.ts';
@@ -12,19 +13,25 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
           { ...site, leftOut: site.leftOut.map((one) => ({ ...one })), head: 1 },
           { transaction },
         );
+        const person = whoAsks();
+        if (person) await SiteRightModel.create({ siteId: row.id, personId: person.id, right: 'own' }, { transaction });
         await writeRevision(sequelize, row.id, 1, first, transaction);
         return siteRecord(row);
       });
     },
     async list() {
-      // one row a site: its newest revision without the manifest, and how much its draft holds
+      const person = whoAsks();
+      const own = person && !person.isAdministrator ? person.id : null;
+      // one row a site that may be seen: its newest revision without the manifest, and how much its draft holds
       const rows = await sequelize.query<ListedRow>(
         `SELECT site.id, name, prefix, head, left_out AS "leftOut", notes, message, revision.created_at AS "savedAt", figures,
                 changed_files AS "changedFiles", coalesce(jsonb_array_length(operations), 0) AS "draftOperations"
          FROM site JOIN revision ON revision.site_id = site.id AND number = head
          LEFT JOIN draft_version AS draft ON draft.site_id = site.id AND version = draft_version
-         WHERE removed_at IS NULL ORDER BY site.created_at DESC`,
-        { type: QueryTypes.SELECT },
+         WHERE removed_at IS NULL
+           AND ($1::uuid IS NULL OR EXISTS (SELECT 1 FROM site_right WHERE site_right.site_id = site.id AND person_id = $1::uuid))
+         ORDER BY site.created_at DESC`,
+        { bind: [own], type: QueryTypes.SELECT },
       );
       return rows.map(listedSite);
     },
@@ -92,6 +99,7 @@ const listedSite = (row: ListedRow): ListedSite => ({
     figures: row.figures,
     sentences: [],
     note: '',
+    by: '',
     changedFiles: row.changedFiles,
   },
   draftOperations: row.draftOperations,

@@ -5,12 +5,15 @@ import { pino } from 'pino';
 import type { Sequelize } from 'sequelize';
 import { startAnalysis, usualLimits, type Analysis } from '../analysis/analysis.ts';
 import type { ThreadLimits } from '../analysis/siteThreads.ts';
-import { createApp } from '../app.ts';
+import { createApp, type AppParts } from '../app.ts';
 import { makeServices } from '../services.ts';
 import { connect, migrate } from '../db/connect.ts';
 
 /** The application on the tests' database, for one test file. */
-export function useApp(limits: Partial<ThreadLimits> = {}): () => Express {
+export function useApp(
+  limits: Partial<ThreadLimits> = {},
+  access: Pick<AppParts, 'accounts' | 'secure'> = {},
+): () => Express {
   const databaseUrl = process.env['TEST_DATABASE_URL']!;
   const sequelize = connect(databaseUrl);
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'silent' });
@@ -26,6 +29,7 @@ export function useApp(limits: Partial<ThreadLimits> = {}): () => Express {
       log,
       demoFolder: fileURLToPath(new URL('../../../../demo', import.meta.url)),
       allowedHosts: ['127.0.0.1'],
+      ...access,
     });
   });
   afterAll(async () => {

@@ -1,16 +1,19 @@
 import { BrowserRouter, Navigate, Route, Routes, useLocation, useParams } from 'react-router';
+import { SignedIn } from '../features/people/index.ts';
 import { NotHere, SiteFrame } from '../features/frame/index.ts';
 import { StartPage } from '../features/sites/index.ts';
 
 export function App() {
   return (
     <BrowserRouter>
-      <Routes>
-        <Route path="/" element={<StartPage />} />
-        <Route path="/sites/:siteId" element={<ToSurvey />} />
-        <Route path="/sites/:siteId/:station" element={<SiteFrame />} />
-        <Route path="*" element={<Nowhere />} />
-      </Routes>
+      <SignedIn>
+        <Routes>
+          <Route path="/" element={<StartPage />} />
+          <Route path="/sites/:siteId" element={<ToSurvey />} />
+          <Route path="/sites/:siteId/:station" element={<SiteFrame />} />
+          <Route path="*" element={<Nowhere />} />
+        </Routes>
+      </SignedIn>
     </BrowserRouter>
   );
 }

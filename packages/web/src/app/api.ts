@@ -1,11 +1,20 @@
 import { createApi, fetchBaseQuery, type FetchArgs } from '@reduxjs/toolkit/query/react';
 import { addresses, addressOf, type ParamsOf, type RouteName } from '@syndeton/contract';
 
+const plainQuery = fetchBaseQuery({ baseUrl: '/' });
+
+/** Who was signed out meanwhile is asked for again: then the page to sign in shows. */
+const asSignedIn: typeof plainQuery = async (request, around, more) => {
+  const result = await plainQuery(request, around, more);
+  if (result.error?.status === 401 && around.endpoint !== 'signIn') around.dispatch(api.util.invalidateTags(['Who']));
+  return result;
+};
+
 /** All server state. Features add their endpoints; tags name domain things. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/' }),
-  tagTypes: ['Sites', 'Site', 'Draft', 'Proof'],
+  baseQuery: asSignedIn,
+  tagTypes: ['Sites', 'Site', 'Draft', 'Proof', 'Who', 'People', 'Tokens', 'Rights'],
   endpoints: () => ({}),
 });
 

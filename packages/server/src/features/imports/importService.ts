@@ -4,6 +4,7 @@ import { databaseTrouble } from '../../db/databaseTrouble.ts';
 import type { OldNameEncoding } from '../../archive/entryNames.ts';
 import type { UploadedArchive } from '../../http/uploadArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
+import { whoAsks, type Person } from '../../people/whoAsks.ts';
 import type { ImportStore } from '../../stores/importStore.ts';
 import type { BringingIn, SiteService } from '../sites/index.ts';
 
@@ -23,10 +24,16 @@ export interface ImportService {
 interface Running {
   reply: ImportReply;
   readonly stop: AbortController;
+  /** The id of who brings it in, where there are accounts. */
+  readonly by: string | undefined;
 }
 
 const forgetAfter = 10 * 60_000;
 const interruptedDetail = 'The server was stopped in the middle. Nothing of it was kept: bring it in again.';
+
+/** Of their own people see, and administrators all. */
+const isFor = (person: Person | undefined, { by }: Running): boolean =>
+  person === undefined || person.isAdministrator || person.id === by;
 
 export function makeImportService({
   sites,
@@ -43,7 +50,7 @@ export function makeImportService({
 
   function find(id: string): Running {
     const found = running.get(id);
-    if (!found)
+    if (!found || !isFor(whoAsks(), found))
       throw new Refusal('import-not-found', `There is no import ${id}. It ended some time ago, or never was.`);
     return found;
   }
@@ -77,13 +84,14 @@ export function makeImportService({
     setTimeout(() => running.delete(id), forgetAfter).unref();
   }
 
-  const list = (): readonly ImportReply[] => [...running.values()].map(({ reply }) => reply);
+  const listFor = (person: Person | undefined): readonly ImportReply[] =>
+    [...running.values()].filter((one) => isFor(person, one)).map(({ reply }) => reply);
 
   return {
     async recover() {
       await store.drop(new Date(Date.now() - forgetAfter));
       for (const reply of await store.interrupt({ status: 'interrupted', detail: interruptedDetail })) {
-        running.set(reply.id, { reply, stop: new AbortController() });
+        running.set(reply.id, { reply, stop: new AbortController(), by: undefined });
         forgetLater(reply.id);
       }
     },
@@ -99,7 +107,7 @@ export function makeImportService({
         leftOut: [],
       };
       const done = archive.takeOver();
-      const one: Running = { reply, stop: new AbortController() };
+      const one: Running = { reply, stop: new AbortController(), by: whoAsks()?.id };
       running.set(id, one);
       keep(one, true);
       tell();
@@ -126,12 +134,13 @@ export function makeImportService({
         });
       return reply;
     },
-    list,
+    list: () => listFor(whoAsks()),
     follow(say) {
+      const person = whoAsks();
       let waiting: NodeJS.Timeout | undefined;
       const now = (): void => {
         waiting = undefined;
-        say(list());
+        say(listFor(person));
       };
       // ten times a second at most
       const soon = (): void => void (waiting ??= setTimeout(now, 100).unref());

@@ -1,4 +1,4 @@
-import { Router, type RequestHandler } from 'express';
+import { Router, type Request, type RequestHandler } from 'express';
 import { extensionOf, fileKindOf, runEndings, withoutCode } from '@syndeton/core';
 import mime from 'mime-types';
 import type { FileReader } from '../files/index.ts';
@@ -17,10 +17,11 @@ const policy = [
 ].join('; ');
 
 /** `/preview/SITE/STATE/path`: a file as it is in a revision (`r3`) or the draft, byte for byte. */
-export function previewRoutes(fileIn: FileReader): Router {
+export function previewRoutes(fileIn: FileReader, admit: (request: Request, siteId: string) => Promise<void>): Router {
   const router = Router();
   router.get('/preview/:id/:state/*path', async (request, response) => {
     const { id, state } = request.params;
+    await admit(request, id);
     const path = request.params.path.join('/');
     const bytes = await fileIn(id, state, path);
     response.removeHeader('x-frame-options');

@@ -154,13 +154,14 @@ export function makeSiteService({
         id,
         name: site.name,
         revision: site.head,
-        revisions: all.map(({ number, message, savedAt, changedFiles, sentences, note }) => ({
+        revisions: all.map(({ number, message, savedAt, changedFiles, sentences, note, by }) => ({
           number,
           message,
           savedAt: savedAt.toISOString(),
           changedFiles,
           steps: [...sentences],
           note,
+          by,
         })),
         files: Object.entries(manifest)
           .map(([path, hash]) => ({ path, kind: fileKindOf(path, runPages), bytes: sizes.get(hash)! }))

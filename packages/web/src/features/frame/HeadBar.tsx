@@ -1,6 +1,7 @@
 import { ChevronDown, CircleHelp, Search } from 'lucide-react';
 import { Link } from 'react-router';
 import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
+import { PersonMenu } from '../people/index.ts';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 
@@ -53,6 +54,7 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
           r{site.revision} <ChevronDown className="ic" aria-hidden="true" />
         </button>
       )}
+      <PersonMenu site={site} />
       <ThemeButton />
       <button type="button" className="sq" aria-label="Keys and help" title="Keys and help  ?" onClick={onHelp}>
         <CircleHelp className="ic" aria-hidden="true" />

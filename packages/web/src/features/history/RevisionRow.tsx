@@ -14,7 +14,7 @@ interface Props {
 
 /** One revision: its name, what it did in sentences, its author's note, and what can be done about it. */
 export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onBack, onWithout }: Props) {
-  const { number, message, savedAt, changedFiles, steps, note } = revision;
+  const { number, message, savedAt, changedFiles, steps, note, by } = revision;
   const [writing, setWriting] = useState<string | undefined>(undefined);
   const finish = (): void => {
     const said = (writing ?? '').trim();
@@ -50,7 +50,8 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
           />
         )}
         <p className="note">
-          {savedWhen(savedAt)}, {count(changedFiles, 'file')}
+          {savedWhen(savedAt)}
+          {by === '' ? '' : ` by ${by}`}, {count(changedFiles, 'file')}
           {number === newest ? ', the newest' : ''}
         </p>
         {note !== '' && <p className="text-table text-ink-2">“{note}”</p>}

@@ -3,7 +3,7 @@ import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { RevisionRow } from './RevisionRow.tsx';
 
-const revision = { number: 2, message: 'Gather 3 rules', savedAt: '2026-11-29T10:00:00.000Z', changedFiles: 4, steps: ['Gather 3 rules', 'Sort the rules of s.css'], note: 'as agreed' }; // prettier-ignore
+const revision = { number: 2, message: 'Gather 3 rules', savedAt: '2026-11-29T10:00:00.000Z', changedFiles: 4, steps: ['Gather 3 rules', 'Sort the rules of s.css'], note: 'as agreed', by: 'Mara' }; // prettier-ignore
 
 const acts = () => ({ onWords: jest.fn(), onTexts: jest.fn(), onCompare: jest.fn(), onBack: jest.fn(), onWithout: jest.fn() }); // prettier-ignore
 
@@ -23,7 +23,7 @@ test('what a revision did, its note, and the ways back', async () => {
 test('the newest and the first have no way to themselves', () => {
   const { rerender } = render(<RevisionRow revision={revision} newest={2} {...acts()} />);
   expect(screen.queryByRole('button', { name: /Go back/ })).toBeNull();
-  rerender(<RevisionRow revision={{ ...revision, number: 1, steps: [], note: '' }} newest={2} {...acts()} />);
+  rerender(<RevisionRow revision={{ ...revision, number: 1, steps: [], note: '', by: '' }} newest={2} {...acts()} />);
   expect(screen.queryByRole('button', { name: /Texts/ })).toBeNull();
 });
 

@@ -4,6 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { Finder } from '../../ui/Finder.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
+import { PersonMenu } from '../people/index.ts';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
@@ -76,6 +77,7 @@ export function StartView(props: Props) {
           <Search className="ic" aria-hidden="true" /> <span className="long">Find a site, or something to do</span>{' '}
           <kbd>Ctrl K</kbd>
         </button>
+        <PersonMenu />
         <ThemeButton />
       </header>
       <svg className="thread" width="1280" height="180" viewBox="0 0 1280 180" aria-hidden="true">

@@ -1,0 +1,2 @@
+export { PersonMenu } from './PersonMenu.tsx';
+export { SignedIn } from './SignedIn.tsx';
