@@ -64,6 +64,7 @@ export const addresses = {
   replaceDraft: ['put', '/api/sites/:id/draft'],
   dropDraft: ['delete', '/api/sites/:id/draft'],
   redoDraft: ['post', '/api/sites/:id/draft/redo'],
+  followDraft: ['get', '/api/sites/:id/draft/events'],
   readProof: ['get', '/api/sites/:id/draft/proof'],
   followProof: ['get', '/api/sites/:id/draft/proof/events'],
   tryOperations: ['post', '/api/sites/:id/draft/effect'],

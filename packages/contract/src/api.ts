@@ -201,6 +201,9 @@ export const SaveBody = Type.Object(
   { additionalProperties: false, $id: 'SaveBody' },
 );
 
+/** What the draft is made on, and its version: another one, and somebody changed it. */
+export const DraftVersion = Type.Object({ base: Count, version: Count }, { $id: 'DraftVersion' });
+
 export const RestoreBody = Type.Object({ base: Count }, { additionalProperties: false, $id: 'RestoreBody' });
 
 export const RevisionWordsBody = Type.Object(
@@ -346,4 +349,5 @@ export type RemoveFilesRequest = Static<typeof RemoveFilesBody>;
 export type ReadAsPagesRequest = Static<typeof ReadAsPagesBody>;
 export type TakeInRequest = Static<typeof TakeInBody>;
 export type OutsideChangesReply = Static<typeof OutsideChanges>;
+export type DraftVersionReply = Static<typeof DraftVersion>;
 export type ChangedSiteReply = Static<typeof ChangedSite>;

@@ -71,6 +71,7 @@ export const needs: Readonly<Record<RouteName, Needs>> = {
   replaceDraft: 'edit',
   dropDraft: 'edit',
   redoDraft: 'edit',
+  followDraft: 'read',
   readProof: 'read',
   followProof: 'read',
   tryOperations: 'read',

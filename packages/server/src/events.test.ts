@@ -3,19 +3,24 @@ import type { Server } from 'node:http';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import {
   DraftProof,
+  DraftVersion,
   PlanProgress,
   type DraftProofReply,
+  type DraftVersionReply,
   type ImportReply,
   type PlanProgressReply,
 } from '@syndeton/contract';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
 import { siteApi } from './testing/siteApi.ts';
-import { useApp } from './testing/useApp.ts';
+import { useApp, useDatabase } from './testing/useApp.ts';
 
 /** What runs is told of while it runs. */
 const app = useApp();
 const api = siteApi(app);
+const database = useDatabase();
+/** Another process on the same database. */
+const other = useApp();
 let server: Server;
 beforeAll(async () => {
   server = app().listen(0, '127.0.0.1');
@@ -112,4 +117,35 @@ test('sites on their way in, as they come further', async () => {
   stop.abort();
   expect((await started)!.status).toBe(202);
   expect(seen.has('done')).toBe(true);
+});
+
+test('what somebody changes through another server is told of, also after the connection that hears of it was lost', async () => {
+  const id = await api.bringIn(many.slice(0, 2));
+  const elsewhere = siteApi(other);
+  const stop = new AbortController();
+  const told: DraftVersionReply[] = [];
+  const acts = [
+    () => elsewhere.put(id, [gather]),
+    async () => {
+      await database().query(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE query LIKE 'LISTEN%'`);
+      await elsewhere.put(id, []);
+    },
+    () => elsewhere.put(id, [gather]),
+    () => elsewhere.save(id),
+  ];
+  for await (const reply of eventsOf(`/api/sites/${id}/draft/events`, stop.signal)) {
+    expectSchema(DraftVersion, reply);
+    told.push(reply as DraftVersionReply);
+    const next = acts.shift();
+    if (!next) break;
+    await next();
+  }
+  stop.abort();
+  expect(told).toEqual([
+    { base: 1, version: 0 },
+    { base: 1, version: 1 },
+    { base: 1, version: 2 },
+    { base: 1, version: 3 },
+    { base: 2, version: 4 },
+  ]);
 });

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
+import { makeSiteSignals } from './db/siteSignals.ts';
 import type { Analysis } from './analysis/analysis.ts';
 import { Turns } from './archive/turns.ts';
 import { makeDraftService } from './features/drafts/index.ts';
@@ -31,8 +32,9 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
   const turns = new Turns(archivesAtOnce, mostWaiting);
   const sites = makeSiteService({ store, revisions: revisionStore, analysis, turns });
   const parts = { sites, drafts: makeSequelizeDraftStore(sequelize), revisions: revisionStore, analysis };
+  const signals = makeSiteSignals(sequelize, (error) => log.warn(error, 'changes are not heard of'));
   const fileChanges = makeFileChanges(parts);
-  const drafts = makeDraftService({ ...parts, inventories });
+  const drafts = makeDraftService({ ...parts, inventories, signals });
   const ofRevisions = makeRevisionService(parts);
   return {
     sites,

@@ -3,6 +3,7 @@ import {
   Draft,
   DraftBody,
   DraftProof,
+  DraftVersion,
   EffectBody,
   PlanProgress,
   Proposal,
@@ -49,6 +50,11 @@ export const draftRoutes = {
     body: RedoBody,
     reply: { status: 200, body: Draft },
     problems: [404, 409, 422],
+  },
+  followDraft: {
+    summary: 'The version of the draft, told of now and whenever somebody changes it or the site',
+    reply: { status: 200, body: DraftVersion, events: true },
+    problems: [404],
   },
   readProof: {
     summary: 'The proof of the draft, or how far it is',

@@ -1,6 +1,7 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { OperationBody } from '@syndeton/contract';
 import { DraftLateModel, DraftVersionModel, SiteModel } from '../db/models.ts';
+import { tellSiteChanged } from '../db/siteSignals.ts';
 import type { DraftRecord, DraftStore } from './draftStore.ts';
 
 /** Versions of a draft that are kept. */
@@ -60,4 +61,5 @@ export async function setDraft(
   await DraftVersionModel.create(row, { transaction });
   const old = { siteId: site.id, version: { [Op.lte]: version - mostKept } };
   await DraftVersionModel.destroy({ where: old, transaction });
+  await tellSiteChanged(site, transaction);
 }

@@ -8,6 +8,7 @@ type Names =
   | 'redoDraft'
   | 'readProof'
   | 'followProof'
+  | 'followDraft'
   | 'tryOperations'
   | 'fitRecipe'
   | 'propose'
@@ -21,6 +22,7 @@ export function draftHandlers(drafts: DraftService): Handlers<Names> {
     dropDraft: ({ params, query }) => drafts.drop(params.id, query.version),
     redoDraft: ({ params, body }) => drafts.redo(params.id, body.redo),
     readProof: ({ params }) => drafts.proof(params.id),
+    followDraft: ({ params }) => drafts.follow(params.id),
     followProof: ({ params }) => drafts.followProof(params.id),
     tryOperations: ({ params, body }, { signal }) => drafts.tryOperations(params.id, body, signal),
     fitRecipe: ({ params, body }, { signal }) => drafts.fitRecipe(params.id, body, signal),

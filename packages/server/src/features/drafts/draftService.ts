@@ -1,6 +1,7 @@
 import type {
   DraftProofReply,
   DraftReply,
+  DraftVersionReply,
   EffectReply,
   EffectRequest,
   FittedRecipeReply,
@@ -17,6 +18,7 @@ import type { Progress } from '../../analysis/siteThreads.ts';
 import type { MadeDraft, SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { InventoryService } from '../inventory/index.ts';
+import type { SiteSignals } from '../../db/siteSignals.ts';
 import type { RevisionStore } from '../../stores/revisionStore.ts';
 import { noSuchSite, siteChanged } from '../sites/index.ts';
 import { sha256, type SiteService } from '../sites/index.ts';
@@ -28,6 +30,8 @@ import { makeProofs } from './proofs.ts';
 
 export interface DraftService extends DraftChanges {
   read(siteId: string): Promise<DraftReply>;
+  /** Tells of the draft's version now, and of each other one. */
+  follow(siteId: string): Promise<Follow<DraftVersionReply>>;
   proof(siteId: string): Promise<DraftProofReply>;
   followProof(siteId: string): Promise<Follow<DraftProofReply>>;
   /** What operations would do if they were lined up next. */
@@ -54,12 +58,14 @@ export function makeDraftService({
   revisions,
   analysis,
   inventories,
+  signals,
 }: {
   readonly sites: SiteService;
   readonly drafts: DraftStore;
   readonly revisions: RevisionStore;
   readonly analysis: Analysis;
   readonly inventories: InventoryService;
+  readonly signals: SiteSignals;
 }): DraftService {
   const held = makeHeldDrafts();
   const proofs = makeProofs(analysis);
@@ -130,6 +136,20 @@ export function makeDraftService({
         version: draft.version,
         ...nothing,
         sheets: sheets.map((s) => ({ ...s, isNew: false })),
+      };
+    },
+    async follow(siteId) {
+      const { base, version } = await find(siteId);
+      return (tell, end) => {
+        let last = { base, version };
+        tell(last);
+        const look = async (): Promise<void> => {
+          const draft = await drafts.find(siteId);
+          if (!draft) end();
+          else if (draft.version !== last.version) tell((last = { base: draft.base, version: draft.version }));
+        };
+        // a database that is away for a moment: the next change is told of
+        return signals.on(siteId, () => void look().catch(() => undefined));
       };
     },
     async proof(siteId) {

@@ -6,6 +6,7 @@ import {
   type OperationBody,
   type ProofReply,
 } from '@syndeton/contract';
+import { useFollowedDraft } from './useFollowedDraft.ts';
 import { followEvents } from '../../app/followEvents.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import {
@@ -63,6 +64,7 @@ export function useDraft(siteId: string): DraftInHand {
       dispatch(draftsApi.util.updateQueryData('draftProof', siteId, () => reply));
     });
   }, [running, siteId, dispatch]);
+  useFollowedDraft(siteId, draft, pending > 0);
   const fresh = linedUp && !first.isFetching;
   const change = (how: DraftChange): Promise<void> => dispatch(changeDraft(siteId, how));
   const quietly = (done: Promise<void>): void => void done.catch(() => undefined);
