@@ -1,3 +1,4 @@
+import fs from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
@@ -39,7 +40,7 @@ export interface AppParts {
   readonly secure?: boolean;
 }
 
-export const version = '0.1.0';
+export const { version } = JSON.parse(fs.readFileSync(new URL('../package.json', import.meta.url), 'utf8')) as { version: string }; // prettier-ignore
 
 export function createApp({
   sequelize,

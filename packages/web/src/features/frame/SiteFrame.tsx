@@ -8,6 +8,7 @@ import { useDraft } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
 import { LinksStation } from '../links/index.ts';
+import { useMayOnlyLook } from '../people/index.ts';
 import { PrecedenceStation, useOverridesCount } from '../precedence/index.ts';
 import { ProofStation, useComparison, verdictMark } from '../proof/index.ts';
 import { SheetsStation, useUnfinishedSheets } from '../sheets/index.ts';
@@ -55,6 +56,7 @@ export function SiteFrame() {
   const isCounted = view.station === 'precedence' || (view.survey !== undefined && view.pages.length <= fewPages);
   const overrides = useOverridesCount(view.siteId, view.site?.revision, isCounted);
   const unfinished = useUnfinishedSheets(view.siteId);
+  const mayOnlyLook = useMayOnlyLook(view.siteId);
   const figures = stationFigures(view.survey, draft, proof, view.site, overrides);
 
   // once the first is shown the others come as well: a key is for the station it leads to
@@ -143,7 +145,7 @@ export function SiteFrame() {
         progress={progress?.status === 'running' ? progress : undefined}
         failed={progress?.status === 'failed' ? progress.detail : undefined}
         revision={view.site?.revision ?? draft?.base ?? 1}
-        idle={idleSentence(view)}
+        idle={mayOnlyLook ? 'You may look at this site, not change it.' : idleSentence(view)}
         unfinished={unfinished}
         onBroughtIn={() => setShowing(true)}
         onTexts={(path) => setTexts(path ?? '')}

@@ -1,2 +1,3 @@
 export { PersonMenu } from './PersonMenu.tsx';
 export { SignedIn } from './SignedIn.tsx';
+export { useMayOnlyLook } from './useMayOnlyLook.ts';
