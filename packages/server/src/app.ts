@@ -1,7 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -38,6 +39,8 @@ export interface AppParts {
   readonly accounts?: boolean;
   /** It is opened by https, from a proxy before it. */
   readonly secure?: boolean;
+  /** Counts requests for who watches over it. */
+  readonly count?: RequestHandler | undefined;
 }
 
 export const { version } = JSON.parse(fs.readFileSync(new URL('../package.json', import.meta.url), 'utf8')) as { version: string }; // prettier-ignore
@@ -52,6 +55,7 @@ export function createApp({
   allowedHosts,
   accounts = false,
   secure = false,
+  count,
 }: AppParts): Express {
   const { people } = services;
   const admission = accounts ? makeAdmission(people) : openDoor;
@@ -60,7 +64,23 @@ export function createApp({
   app.disable('x-powered-by');
   // of the address a proxy says only what it says itself counts
   if (secure) app.set('trust proxy', 1);
-  app.use(pinoHttp({ logger: log, autoLogging: false }));
+  if (count) app.use(count);
+  app.use(
+    pinoHttp({
+      logger: log,
+      genReqId: (_request, response) => {
+        const id = randomUUID();
+        response.setHeader('x-request-id', id);
+        return id;
+      },
+      customLogLevel: (_request, response) => (response.statusCode >= 500 ? 'error' : 'info'),
+      // no headers: what stands for people stays out of it
+      serializers: {
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }),
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+      },
+    }),
+  );
   app.use(guardOrigin(new Set(allowedHosts)));
   app.use(leadBackToPreview);
   app.use(
@@ -72,6 +92,7 @@ export function createApp({
           styleSrc: ["'self'", "'unsafe-inline'"],
           workerSrc: ["'self'", 'blob:'],
           imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
         },
       },
     }),

@@ -7,6 +7,7 @@ import { createApp } from './app.ts';
 import { uploadFolder } from './archive/uploadFolder.ts';
 import { connect, migrate } from './db/connect.ts';
 import { makeDemoReader } from './features/demo/index.ts';
+import { makeMetrics } from './http/metrics.ts';
 import { hostNames } from './http/guards.ts';
 import { makeServices } from './services.ts';
 
@@ -63,6 +64,12 @@ const { accounts, secure, hosts } = access;
 const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hosts, ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
 if (accounts && (await services.people.list()).length === 0)
   process.stdout.write('Nobody may sign in yet. Let somebody: npm run people -- add NAME --administrator\n');
+const metricsPort = process.env['METRICS_PORT'];
+const metrics = metricsPort === undefined ? undefined : makeMetrics(analysis);
+metrics?.listen(Number(metricsPort)).on('error', (error) => {
+  process.stderr.write(`METRICS_PORT=${metricsPort} cannot be listened on: ${error.message}\n`);
+  process.exit(2);
+});
 const app = createApp({
   sequelize,
   analysis,
@@ -73,6 +80,7 @@ const app = createApp({
   allowedHosts,
   accounts,
   secure,
+  count: metrics?.count,
 });
 const server = app.listen(port, host, (error?: Error) => {
   if (error) {

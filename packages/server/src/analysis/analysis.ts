@@ -14,6 +14,8 @@ export interface Analysis {
    * memory, and with `Stopped` when the signal told it to stop.
    */
   run<Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions): ReplyOf<Name>;
+  /** How many tasks run, and how many wait for a thread. */
+  load(): { readonly running: number; readonly waiting: number };
   /** Waits for what runs, `seconds` at most. */
   close(seconds?: number): Promise<void>;
 }
@@ -36,6 +38,7 @@ export function startAnalysis(databaseUrl: string, limits: ThreadLimits = usualL
   return {
     run: <Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions) =>
       threads.run(site, name, input, options) as ReplyOf<Name>,
+    load: () => threads.load(),
     close: (seconds) => threads.close(seconds),
   };
 }

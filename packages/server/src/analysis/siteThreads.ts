@@ -117,6 +117,13 @@ export class SiteThreads {
     });
   }
 
+  load(): { readonly running: number; readonly waiting: number } {
+    return {
+      running: [...this.threads].filter(({ task }) => task).length,
+      waiting: [...this.waiting.values()].reduce((sum, queue) => sum + queue.length, 0),
+    };
+  }
+
   /** Waits for what runs, `seconds` at most; what waits is refused. */
   async close(seconds = 0): Promise<void> {
     this.closed = true;

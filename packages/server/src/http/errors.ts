@@ -18,7 +18,7 @@ function sendProblem(response: Response, problem: Omit<ProblemReply, 'type'>): v
 
 /** RFC 9457. What we refuse has a code; anything else is a 500 with an id that the log has too. */
 export function handleErrors(log: Logger): ErrorRequestHandler {
-  return (error: unknown, _request, response, next) => {
+  return (error: unknown, request, response, next) => {
     if (response.headersSent) {
       next(error);
       return;
@@ -35,7 +35,8 @@ export function handleErrors(log: Logger): ErrorRequestHandler {
       sendProblem(response, redo === undefined ? said : { ...said, redo });
       return;
     }
-    const id = randomUUID();
+    // the log has the request under it as well
+    const id = typeof request.id === 'string' ? request.id : randomUUID();
     log.error({ err: error, id }, 'unexpected');
     sendProblem(response, {
       title: 'Something went wrong here',
