@@ -176,7 +176,7 @@ export type { SetLink } from './operations/links/setLink.ts';
 export type { UnlinkSheet } from './operations/links/unlinkSheet.ts';
 export type { RenameSheet } from './operations/sheets/renameSheet.ts';
 export type { DropDeclaration } from './operations/overrides/dropDeclaration.ts';
-export type { KeepLook } from './operations/overrides/keepLook.ts';
+export { sayingBefore, type KeepLook } from './operations/overrides/keepLook.ts';
 export type { ShareDeclaration } from './operations/overrides/shareDeclaration.ts';
 export type { GatherBlocks } from './operations/gather/gatherBlocks.ts';
 export type { GatherHints } from './operations/gather/gatherHints.ts';

@@ -18,6 +18,17 @@ const shadow = (inside: string, host = ''): string =>
   `<div${host}><template shadowrootmode="open">${inside}</template></div>`;
 
 const rows: readonly Row[] = [
+  // rolled back to the browser's own
+  ['rolled back where nobody says anything', css(''), css('p{color:revert;margin-top:revert}'), 'same', 'same'],
+  ['… where something stronger says more', css('#a{color:red}'), css('#a{color:red} p{color:revert}'), 'same', 'same'],
+  ['… of the browser\'s own, which is no initial value', css('', '<a href=x id=a>z</a><h1>h</h1>'), css('a{color:revert;text-decoration-line:revert} h1{font-size:revert}', '<a href=x id=a>z</a><h1>h</h1>'), 'same', 'same'],
+  ['… where an attribute says something, which goes as well', css('', '<table><tr><td bgcolor=red id=a>z</table>'), css('td{background-color:revert}', '<table><tr><td bgcolor=red id=a>z</table>'), 'differs', 'other'],
+  ['… where a weaker rule says something', css('p{color:red}'), css('p{color:red} #a{color:revert}'), 'differs', 'other'],
+  ['… important, it beats an animation', css('p{animation:k 9s paused} @keyframes k{from,to{color:red}}'), css('p{animation:k 9s paused} @keyframes k{from,to{color:red}} p{color:revert!important}'), 'differs', 'other'],
+  ['… only in some states', css(''), css('p:hover{color:revert}'), 'differs', 'same'],
+  ['… in a drawing, where attributes style', css('', '<svg><rect fill=red id=a width=9 height=9></svg>'), css('rect{fill:revert}', '<svg><rect fill=red id=a width=9 height=9></svg>'), 'differs', 'other'],
+  ['… a layer alone', css('@layer x{p{color:red}}'), css('@layer x{p{color:red}} p{color:revert-layer}'), 'differs', 'same'],
+  ['… inherited from what is styled', css('body{color:red}'), css('body{color:red} p{color:revert}'), 'same', 'same'],
   // which sheets a browser takes
   ['a policy without inline styles: the block counts for nothing', page(`${policy("style-src 'self'")}<style>p{color:red}</style>`), page(policy("style-src 'self'")), 'same', 'same'],
   ['… a link in its place does', { 'p.html': page(`${policy("style-src 'self'")}<style>p{color:red}</style>`), 's.css': 'p{color:red}' }, { 'p.html': page(`${policy("style-src 'self'")}<link rel=stylesheet href=s.css>`), 's.css': 'p{color:red}' }, 'differs', 'other'],

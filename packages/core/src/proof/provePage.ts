@@ -11,6 +11,7 @@ import { desktop, type Environment } from '../cascade/environment.ts';
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
 import { browsersOwn, differingSlots, hintRank, slotKeys } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
+import { beyondRolledBack } from './rolledBack.ts';
 import { beyondSilentInitials } from './silentInitials.ts';
 import { importanceCounts, slotsBeyondImportance } from './importance.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
@@ -173,7 +174,7 @@ function compareStacks(
           ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
           : differingLists(left, right)),
       );
-    const telling = beyondSilentInitials(slots, before, after, pair);
+    const telling = beyondRolledBack(beyondSilentInitials(slots, before, after, pair), before, after, pair);
     if (telling.length === 0) continue;
     if (differing++ >= explainedElements) continue;
     for (const cause of explainSlots(before, after, pair, telling, environment))

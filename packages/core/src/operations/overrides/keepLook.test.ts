@@ -4,18 +4,18 @@ import type { Cause } from '../../proof/proof.ts';
 import { applyChangeSet } from '../../source/changeSet.ts';
 import type { Site } from '../../source/site.ts';
 import { pageOf, siteOf } from '../../testing/siteOf.ts';
-import { planKeepLook, type KeepLook } from './keepLook.ts';
+import { planKeepLook, sayingBefore, type KeepLook } from './keepLook.ts';
 
 const link = '<link rel="stylesheet" href="s.css">';
 const other = pageOf(link, '<h2>Else</h2><p class="n">z');
 
 /** What the act beside a difference lines up. */
-const keeping = (page: string, { elements, pseudoElement, before }: Cause): KeepLook => ({
+const keeping = (page: string, cause: Cause): KeepLook => ({
   kind: 'keep-look',
   page,
-  elements: elements.map(({ path }) => path),
-  ...(pseudoElement === '' ? {} : { pseudoElement }),
-  says: { property: before!.property, value: before!.value, ...(before!.important ? { important: true } : {}) },
+  elements: cause.elements.map(({ path }) => path),
+  ...(cause.pseudoElement === '' ? {} : { pseudoElement: cause.pseudoElement }),
+  says: sayingBefore(cause)!,
 });
 
 /** Every difference of the first page kept out, one after the other. */
@@ -44,6 +44,7 @@ test.each<readonly [shows: string, head: string, sheet: string, rules: string]>(
     'h2::before { content: "a"; color: blue }',
   ],
   ['of several elements', '<style>h2, p { letter-spacing: 1px }</style>', '', 'h2, p { letter-spacing: 2px }'],
+  ['where nobody said anything before', '', 'p { top: 0 }', 'h2 { color: blue; margin: 3px }'],
   ['a shorthand', '<style>h2 { border: 1px solid red }</style>', '', 'h2 { border: 2px dotted red }'],
 ])('the old look is kept: %s', (_shows, head, sheet, rules) => {
   const body = '<div id="wrap"><h2 class="a">One</h2><h2 CLASS=a>Two</h2><p>x</div>';

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { hintsOf, hintText, ownStyle } from '../../cascade/hints.ts';
 import { desktop } from '../../cascade/environment.ts';
 import { CascadeSession, type PageCascade } from '../../cascade/pageCascade.ts';
 import { PageOutcomes } from '../../cascade/pageOutcomes.ts';
@@ -34,6 +35,7 @@ export interface KeepLook {
 export type KeepLookProblem =
   | { readonly kind: 'kept-page-unread'; readonly page: string }
   | { readonly kind: 'kept-element-gone'; readonly page: string; readonly element: string }
+  | { readonly kind: 'kept-attributes'; readonly page: string; readonly element: string }
   | { readonly kind: 'kept-without-sheet'; readonly page: string }
   | { readonly kind: 'kept-address'; readonly value: string }
   | { readonly kind: 'kept-with-brace'; readonly property: string; readonly value: string }
@@ -44,12 +46,13 @@ export function planKeepLook(site: Site, operation: KeepLook): Result<ChangeSet,
   const page = site.files.get(path);
   if (page?.kind !== 'page' || page.text === undefined) return fail({ kind: 'kept-page-unread', page: path });
   if (breaksOut(says)) return fail({ kind: 'kept-with-brace', ...says });
-  if (/url\(|src\(|image-set\(/i.test(says.value)) return fail({ kind: 'kept-address', value: says.value });
+  if (holdsAddress(says)) return fail({ kind: 'kept-address', value: says.value });
   const cascade = new CascadeSession().open(site, page);
   const elements: ElementNode[] = [];
   for (const element of operation.elements) {
     const found = elementAt(cascade.tree, element);
     if (!found || found.start < 0) return fail({ kind: 'kept-element-gone', page: path, element });
+    if (isRollback(says) && (hasHints(found) || found.namespace !== 'html')) return fail({ kind: 'kept-attributes', page: path, element }); // prettier-ignore
     elements.push(found);
   }
   const sheet = lastSheet(site, cascade);
@@ -63,10 +66,37 @@ export function planKeepLook(site: Site, operation: KeepLook): Result<ChangeSet,
   return fail({ kind: 'kept-too-weak', page: path, property: says.property });
 }
 
+/** An address counts from where it stands, and the rule stands elsewhere. */
+const holdsAddress = ({ value }: Said): boolean => /url\(|src\(|image-set\(/i.test(value);
+
+/** What has to be said so that a difference is none any more; undefined where it cannot be said elsewhere, or somebody chose it. */
+export function sayingBefore({
+  property,
+  before,
+  intended,
+}: {
+  readonly property: string;
+  readonly before?: Said | undefined;
+  readonly intended?: boolean;
+}): Said | undefined {
+  if (intended) return undefined;
+  if (!before) return property.startsWith('--') ? undefined : { property, value: 'revert' };
+  const said = { property: before.property, value: before.value, ...(before.important ? { important: true } : {}) };
+  return holdsAddress(said) ? undefined : said;
+}
+
+/** Back to what the browser itself says: where nobody said anything before. */
+const isRollback = ({ value }: Said): boolean => value.trim().toLowerCase() === 'revert';
+
+/** Presentational attributes, which rolling back passes over as well. */
+const hasHints = (element: ElementNode): boolean => hintText([...ownStyle(element), ...hintsOf(element)]) !== '';
+
 /** The least that may do first. */
 function strengths(name: string, { says, pseudoElement = '' }: KeepLook): readonly (readonly [string, Said])[] {
   const selectors = [1, 2, 3, 4].map((times) => `.${name}`.repeat(times) + pseudoElement);
   const plain = says.important ? [] : selectors.map((selector) => [selector, says] as const);
+  // important it would beat animations as well
+  if (isRollback(says)) return plain;
   return [...plain, ...selectors.map((selector) => [selector, { ...says, important: true }] as const)];
 }
 
@@ -136,6 +166,8 @@ export const keepLook = operationType<KeepLook, KeepLookProblem>()({
   problems: {
     'kept-page-unread': ({ page }) => `${page} is no page of the site that can be edited.`,
     'kept-element-gone': ({ page, element }) => `On ${page} there is no element ${element} whose tag is written there.`,
+    'kept-attributes': ({ page, element }) =>
+      `On ${page} the element ${element} has attributes that style it, and going back to where nobody says anything would pass over these too.`,
     'kept-without-sheet': ({ page }) =>
       `${page} links no sheet of the site that could hold the rule. Link one, then keep the look.`,
     'kept-address': ({ value }) =>

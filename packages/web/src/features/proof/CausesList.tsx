@@ -1,5 +1,6 @@
 import { ArrowRight } from 'lucide-react';
 import type { ProofReply } from '@syndeton/contract';
+import { sayingBefore } from '@syndeton/core';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 
 type Cause = ProofReply['pages'][number]['causes'][number];
@@ -10,10 +11,6 @@ interface Props {
   /** Undefined where two saved states are compared: nothing can be done about these. */
   readonly onKeep: ((cause: Cause) => void) | undefined;
 }
-
-/** What can be said again: a value without an address, which somebody wrote. */
-const canBeKept = ({ before, intended }: Cause): boolean =>
-  before !== undefined && !intended && !/url\(|src\(|image-set\(/i.test(before.value);
 
 /** The differences of a page by cause: elements, property, before → after, the reason in a sentence. Numbers as on the page. */
 export function CausesList({ causes, busy, onKeep }: Props) {
@@ -46,7 +43,7 @@ export function CausesList({ causes, busy, onKeep }: Props) {
               {cause.intended && <b>As you chose. </b>}
               {sentence(cause.reason)}
             </p>
-            {onKeep && canBeKept(cause) && (
+            {onKeep && sayingBefore(cause) !== undefined && (
               <button type="button" className="act" disabled={busy} onClick={() => onKeep(cause)}>
                 Keep the old look
               </button>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { ProofReply } from '@syndeton/contract';
+import { sayingBefore } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import { useSitesQuery, type SiteView } from '../site/index.ts';
@@ -16,16 +17,11 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
   const path = view.opened ?? differing[0]?.path ?? view.pages[0];
   const { progress } = inHand;
   const [problem, setProblem] = useState<string | undefined>(undefined);
-  const keep = async (
-    page: string,
-    { elements, pseudoElement, before }: ProofReply['pages'][number]['causes'][number],
-  ): Promise<void> => {
+  const keep = async (page: string, cause: ProofReply['pages'][number]['causes'][number]): Promise<void> => {
     setProblem(undefined);
-    const says = {
-      property: before!.property,
-      value: before!.value,
-      ...(before!.important ? { important: true } : {}),
-    };
+    const { elements, pseudoElement } = cause;
+    const says = sayingBefore(cause);
+    if (!says) return;
     const paths = elements.map((one) => one.path);
     try {
       await inHand.lineUp([
