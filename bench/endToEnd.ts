@@ -1,9 +1,7 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import fs from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { zipSync } from 'fflate';
 import { chromiumArgs, chromiumPath } from '../scripts/chromium.mjs';
+import { bringIn, origin, peakOf, startServer } from './builtServer.ts';
 import { makeFiles } from './makeSite.ts';
 
 export interface EndToEnd {
@@ -24,9 +22,6 @@ const longSheet = {
   text: Array.from({ length: 1250 }, (_, i) => `.r${i} {\n  color: #0b5563;\n  margin: ${i}px 0;\n}\n`).join(''),
 };
 
-const port = 18_098;
-const origin = `http://127.0.0.1:${port}`;
-
 /** Brings a generated site in through the built server, then uses its survey in Chromium. */
 export async function endToEnd(pages: number): Promise<EndToEnd> {
   const files = new Map(makeFiles(pages, 'embedded')).set(longSheet.path, new TextEncoder().encode(longSheet.text));
@@ -43,38 +38,6 @@ export async function endToEnd(pages: number): Promise<EndToEnd> {
     server.kill('SIGTERM');
     await new Promise((done) => server.once('exit', done));
   }
-}
-
-async function startServer(): Promise<ChildProcess> {
-  const script = fileURLToPath(new URL('../e2e/server.mjs', import.meta.url));
-  const env = { ...process.env, SYNDETON_NO_DEMO: '1' };
-  const server = spawn(process.execPath, [script, String(port)], { stdio: 'ignore', env });
-  for (let i = 0; i < 300; i++) {
-    await new Promise((f) => setTimeout(f, 200));
-    const reply = await fetch(`${origin}/api/health`).catch(() => undefined);
-    if (reply?.ok) return server;
-  }
-  throw new Error('the server did not start; run npm run build first');
-}
-
-async function bringIn(zip: Uint8Array): Promise<string> {
-  const body = new FormData();
-  body.set('name', 'bench');
-  body.set('archive', new Blob([new Uint8Array(zip)]), 'bench.zip');
-  const started = (await (await fetch(`${origin}/api/imports`, { method: 'POST', body })).json()) as { id: string };
-  for (;;) {
-    await new Promise((f) => setTimeout(f, 100));
-    const reply = (await (await fetch(`${origin}/api/imports/${started.id}`)).json()) as { status: string; siteId?: string; detail?: string }; // prettier-ignore
-    if (reply.status === 'done') return reply.siteId!;
-    if (reply.status === 'failed') throw new Error(reply.detail);
-  }
-}
-
-/** Linux keeps the most memory a process ever had; the server is the child of the script that starts it. */
-function peakOf(script: ChildProcess): number {
-  const children = fs.readFileSync(`/proc/${script.pid}/task/${script.pid}/children`, 'utf8').trim().split(' ');
-  const peaks = children.map((pid) => Number(/VmHWM:\s*(\d+)/.exec(fs.readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0)); // prettier-ignore
-  return Math.max(...peaks) / 1000;
 }
 
 async function inBrowser(siteId: string): Promise<Pick<EndToEnd, 'frames' | 'measured'>> {
