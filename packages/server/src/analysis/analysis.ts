@@ -26,6 +26,7 @@ const small = new Set<string>(['page', 'element', 'value'] satisfies TaskName[])
 export const usualLimits: ThreadLimits = {
   threads: Math.min(8, Math.max(3, os.availableParallelism())),
   heap: 2048,
+  slow: 1500,
   seconds: (name) => (small.has(name) ? 60 : 300),
   grace: 5,
   idle: 600,

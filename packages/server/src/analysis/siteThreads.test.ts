@@ -26,7 +26,7 @@ parentPort.on('message', ({ id, site, name, input, stop }) => {
   }
 });`;
 
-const limits: ThreadLimits = { threads: 2, heap: 40, seconds: (name) => (name === 'hang' ? 0.3 : 60), grace: 0.2, idle: 60, idleLarge: 60, large: Infinity }; // prettier-ignore
+const limits: ThreadLimits = { threads: 2, heap: 40, slow: 60_000, seconds: (name) => (name === 'hang' ? 0.3 : 60), grace: 0.2, idle: 60, idleLarge: 60, large: Infinity }; // prettier-ignore
 let threads: SiteThreads;
 function start(given: Partial<ThreadLimits> = {}): SiteThreads {
   threads = new SiteThreads(
@@ -94,6 +94,19 @@ test('a task nobody waits for any more stops where it looks, or its thread is en
   expect(await threads.run('a', 'echo', 1)).toMatchObject({ input: 1 });
 });
 let seen: () => void = () => undefined;
+
+test('sites that take long leave one thread to the others, however many they are', async () => {
+  start({ slow: 50 });
+  await Promise.all(['x', 'y'].map((site) => threads.run(site, 'wait', 80)));
+  const slow = ['x', 'y', 'x', 'y'].map((site) => threads.run(site, 'wait', 300) as Promise<number>);
+  const began = Date.now();
+  await threads.run('quick', 'echo', 'quick');
+  await threads.run('another', 'echo', 'quick');
+  // neither waited for one of the slow ones to end, and these are all done in the end
+  const quick = Date.now();
+  expect(await slow[0]).toBeGreaterThan(quick - 1);
+  expect((await Promise.all(slow)).every((at) => at > began)).toBe(true);
+});
 
 test('closing waits for what runs and refuses what waits', async () => {
   start();

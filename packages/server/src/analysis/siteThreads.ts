@@ -38,6 +38,8 @@ export interface TaskOptions {
 
 /** What threads may use. */
 export interface ThreadLimits {
+  /** What takes more milliseconds is slow. */
+  readonly slow: number;
   readonly threads: number;
   /** Megabytes of heap, each. */
   readonly heap: number;
@@ -51,6 +53,9 @@ export interface ThreadLimits {
   readonly idleLarge: number;
   readonly large: number;
 }
+
+/** So many sites are remembered as slow. */
+const mostSlow = 1000;
 
 /** The task was told to stop by the one who asked. */
 export class Stopped extends Error {
@@ -75,13 +80,15 @@ interface Thread {
   task: Task | undefined;
   /** When it last ended a task, in turns. */
   used: number;
+  /** When its task began, in milliseconds. */
+  since: number;
   timer: NodeJS.Timeout | undefined;
 }
 
 /**
  * Threads tied to sites: all tasks of one site run one after the other on the thread that holds its pages, another site's never
  * wait for them as long as there are threads. When there are more sites with something to do than threads, they take turns, and the
- * thread used longest ago goes over to the next site.
+ * thread used longest ago goes over to the next site; one thread is left to sites that are quickly served.
  *
  * A task that runs out of memory or time, or whose thread dies, is refused for the one who asked; the site can be asked again.
  */
@@ -91,6 +98,8 @@ export class SiteThreads {
   private readonly waiting = new Map<string, Task[]>();
   private readonly start: () => Worker;
   private readonly limits: ThreadLimits;
+  /** Sites whose last task took long: they leave one thread to the others. */
+  private readonly slow = new Set<string>();
   private turn = 0;
   private closed = false;
 
@@ -141,6 +150,7 @@ export class SiteThreads {
     const served = new Map([...this.threads].map(({ site, used }) => [site, used]));
     const byTurn = [...this.waiting].sort(([a], [b]) => (served.get(a) ?? 0) - (served.get(b) ?? 0));
     for (const [site, queue] of byTurn) {
+      if (this.slow.has(site) && this.slowRunning() >= Math.max(1, this.limits.threads - 1)) continue;
       const thread = this.threadFor(site);
       if (!thread) continue;
       const task = queue.shift()!;
@@ -149,6 +159,12 @@ export class SiteThreads {
       if (queue.length > 0) this.waiting.set(site, queue);
       this.give(thread, site, task);
     }
+  }
+
+  /** Threads that are, or have been for long, at what takes long. */
+  private slowRunning(): number {
+    const now = Date.now();
+    return [...this.threads].filter(({ site, task, since }) => task && (this.slow.has(site!) || now - since > this.limits.slow)).length; // prettier-ignore
   }
 
   private threadFor(site: string): Thread | undefined {
@@ -161,7 +177,14 @@ export class SiteThreads {
   }
 
   private add(): Thread {
-    const thread: Thread = { worker: this.start(), site: undefined, task: undefined, used: 0, timer: undefined };
+    const thread: Thread = {
+      worker: this.start(),
+      site: undefined,
+      task: undefined,
+      used: 0,
+      since: 0,
+      timer: undefined,
+    };
     this.threads.add(thread);
     thread.worker.on('message', (report: Report) => this.hear(thread, report));
     thread.worker.on('error', (error) => this.died(thread, error));
@@ -172,6 +195,7 @@ export class SiteThreads {
   private give(thread: Thread, site: string, task: Task): void {
     thread.site = site;
     thread.task = task;
+    thread.since = Date.now();
     thread.worker.ref();
     clearTimeout(thread.timer);
     const seconds = this.limits.seconds(task.name);
@@ -196,6 +220,9 @@ export class SiteThreads {
 
   private free(thread: Thread, heap = 0): void {
     clearTimeout(thread.timer);
+    if (this.slow.size >= mostSlow) this.slow.clear();
+    if (Date.now() - thread.since > this.limits.slow) this.slow.add(thread.site!);
+    else this.slow.delete(thread.site!);
     thread.task = undefined;
     thread.used = ++this.turn;
     // a thread that has nothing to do keeps no process alive

@@ -4,7 +4,8 @@ import type { Cause } from '../../proof/proof.ts';
 import { applyChangeSet } from '../../source/changeSet.ts';
 import type { Site } from '../../source/site.ts';
 import { pageOf, siteOf } from '../../testing/siteOf.ts';
-import { planKeepLook, sayingBefore, type KeepLook } from './keepLook.ts';
+import { planKeepLook, type KeepLook } from './keepLook.ts';
+import { sayingBefore } from './sayingBefore.ts';
 
 const link = '<link rel="stylesheet" href="s.css">';
 const other = pageOf(link, '<h2>Else</h2><p class="n">z');

@@ -12,6 +12,7 @@ import type { Site, SiteFile } from '../../source/site.ts';
 import { longhandsOf } from '../../values/longhands.ts';
 import { ruleStyleOf } from '../gather/ruleStyle.ts';
 import { takenClassNames } from '../gather/takenClassNames.ts';
+import { holdsAddress } from './sayingBefore.ts';
 import { closed, operationType } from '../operationType.ts';
 import { addClass } from '../pages/editClass.ts';
 import { breaksOut, SaidSchema } from '../rules/changeRule.ts';
@@ -64,25 +65,6 @@ export function planKeepLook(site: Site, operation: KeepLook): Result<ChangeSet,
     if (decides(site, changes, operation, selector)) return succeed(changes);
   }
   return fail({ kind: 'kept-too-weak', page: path, property: says.property });
-}
-
-/** An address counts from where it stands, and the rule stands elsewhere. */
-const holdsAddress = ({ value }: Said): boolean => /url\(|src\(|image-set\(/i.test(value);
-
-/** What has to be said so that a difference is none any more; undefined where it cannot be said elsewhere, or somebody chose it. */
-export function sayingBefore({
-  property,
-  before,
-  intended,
-}: {
-  readonly property: string;
-  readonly before?: Said | undefined;
-  readonly intended?: boolean;
-}): Said | undefined {
-  if (intended) return undefined;
-  if (!before) return property.startsWith('--') ? undefined : { property, value: 'revert' };
-  const said = { property: before.property, value: before.value, ...(before.important ? { important: true } : {}) };
-  return holdsAddress(said) ? undefined : said;
 }
 
 /** Back to what the browser itself says: where nobody said anything before. */
