@@ -28,6 +28,7 @@ const rows: readonly Row[] = [
   ['… only in some states', css(''), css('p:hover{color:revert}'), 'differs', 'same'],
   ['… in a drawing, where attributes style', css('', '<svg><rect fill=red id=a width=9 height=9></svg>'), css('rect{fill:revert}', '<svg><rect fill=red id=a width=9 height=9></svg>'), 'differs', 'other'],
   ['… a layer alone', css('@layer x{p{color:red}}'), css('@layer x{p{color:red}} p{color:revert-layer}'), 'differs', 'same'],
+  ['… of a control, which is drawn otherwise once an author says something of it', css('', '<button id=a>z</button>'), css('button{background-color:revert}', '<button id=a>z</button>'), 'differs', 'same'],
   ['… inherited from what is styled', css('body{color:red}'), css('body{color:red} p{color:revert}'), 'same', 'same'],
   // which sheets a browser takes
   ['a policy without inline styles: the block counts for nothing', page(`${policy("style-src 'self'")}<style>p{color:red}</style>`), page(policy("style-src 'self'")), 'same', 'same'],

@@ -7,6 +7,9 @@ import { isShadowTemplate, type ElementPair } from './pairElements.ts';
 /** At the bottom of a stack, under no condition and not important (then it would beat animations): as if no author said anything. */
 const rollback = /(?:^|\n)([\w-]+):revert(?![\w-])([^\n]*)\n$/;
 
+/** Browsers draw them otherwise where an author says something of them, whatever it comes to. CSS Basic User Interface 4, "appearance". */
+export const drawnApart = new Set(['button', 'input', 'select', 'textarea', 'meter', 'progress']);
+
 /**
  * Of slots that differ, those that do not do so merely because one side rolls back to the browser's own where no author says anything
  * on the other. Only for elements without presentational attributes, which `revert` passes over too, and on pages without scripts that
@@ -19,7 +22,7 @@ export function beyondRolledBack(
   after: PageState,
   pair: ElementPair,
 ): readonly string[] {
-  if (slots.length === 0 || pair.before.tag !== pair.after.tag) return slots;
+  if (slots.length === 0 || pair.before.tag !== pair.after.tag || drawnApart.has(pair.before.tag)) return slots;
   const stacks = ([[before, pair.before], [after, pair.after]] as const).map(([{ cascade }, element]) => cascade.session.slotsOfList(cascade.listOf(element))); // prettier-ignore
   if (!stacks.some((all) => slots.some((slot) => rollback.test(all.get(slot) ?? '')))) return slots;
   if ([pair.before, pair.after].some((element) => element.namespace !== 'html' || hintText([...ownStyle(element), ...hintsOf(element)]) !== '')) return slots; // prettier-ignore

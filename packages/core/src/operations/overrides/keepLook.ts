@@ -12,6 +12,7 @@ import type { Site, SiteFile } from '../../source/site.ts';
 import { longhandsOf } from '../../values/longhands.ts';
 import { ruleStyleOf } from '../gather/ruleStyle.ts';
 import { takenClassNames } from '../gather/takenClassNames.ts';
+import { drawnApart } from '../../proof/rolledBack.ts';
 import { holdsAddress } from './sayingBefore.ts';
 import { closed, operationType } from '../operationType.ts';
 import { addClass } from '../pages/editClass.ts';
@@ -53,7 +54,7 @@ export function planKeepLook(site: Site, operation: KeepLook): Result<ChangeSet,
   for (const element of operation.elements) {
     const found = elementAt(cascade.tree, element);
     if (!found || found.start < 0) return fail({ kind: 'kept-element-gone', page: path, element });
-    if (isRollback(says) && (hasHints(found) || found.namespace !== 'html')) return fail({ kind: 'kept-attributes', page: path, element }); // prettier-ignore
+    if (isRollback(says) && (hasHints(found) || found.namespace !== 'html' || drawnApart.has(found.tag))) return fail({ kind: 'kept-attributes', page: path, element }); // prettier-ignore
     elements.push(found);
   }
   const sheet = lastSheet(site, cascade);
@@ -149,7 +150,7 @@ export const keepLook = operationType<KeepLook, KeepLookProblem>()({
     'kept-page-unread': ({ page }) => `${page} is no page of the site that can be edited.`,
     'kept-element-gone': ({ page, element }) => `On ${page} there is no element ${element} whose tag is written there.`,
     'kept-attributes': ({ page, element }) =>
-      `On ${page} the element ${element} has attributes that style it, and going back to where nobody says anything would pass over these too.`,
+      `On ${page} the element ${element} has attributes that style it, or is drawn by the browser itself: going back to where nobody says anything would change that too.`,
     'kept-without-sheet': ({ page }) =>
       `${page} links no sheet of the site that could hold the rule. Link one, then keep the look.`,
     'kept-address': ({ value }) =>

@@ -16,8 +16,9 @@ const mostShown = 12;
 
 /** What became of the site outside: what can be taken, and what never got there. */
 export function OutsideList({ changes, busy, inDraft, onTake, onClose }: Props) {
-  const [goneToo, setGoneToo] = useState(true);
   const { same, changed, fresh, moved, gone, older } = changes;
+  // most of it missing is rather a part of the site than the whole
+  const [goneToo, setGoneToo] = useState(gone.length <= same + changed.length);
   const takes = changed.length + fresh.length + moved.length + (goneToo ? gone.length : 0);
   const isQuiet = takes === 0 && gone.length === 0;
   return (

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { SiteSummaryReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { PersonMenu } from '../people/index.ts';
 import {
   chooseFolder,
   filesOfFolder,
@@ -90,6 +91,7 @@ export function StartPage() {
   const failed = lost ? `${lost.name} was not brought in. ${lost.detail}` : undefined;
   return (
     <StartView
+      person={<PersonMenu />}
       sites={sites}
       sending={sending}
       reading={running}

@@ -1,10 +1,9 @@
-import { useRef, useState, type DragEvent } from 'react';
+import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Search } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { Finder } from '../../ui/Finder.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
-import { PersonMenu } from '../people/index.ts';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
@@ -19,6 +18,8 @@ import {
 import { SitesTable } from './SitesTable.tsx';
 
 interface Props {
+  /** Who is signed in, in the head. */
+  readonly person?: ReactNode;
   readonly sites: readonly SiteSummaryReply[] | undefined;
   /** Files on their way to the server. */
   readonly sending: { readonly name: string; readonly files: number } | undefined;
@@ -77,7 +78,7 @@ export function StartView(props: Props) {
           <Search className="ic" aria-hidden="true" /> <span className="long">Find a site, or something to do</span>{' '}
           <kbd>Ctrl K</kbd>
         </button>
-        <PersonMenu />
+        {props.person}
         <ThemeButton />
       </header>
       <svg className="thread" width="1280" height="180" viewBox="0 0 1280 180" aria-hidden="true">

@@ -47,7 +47,7 @@ export class EqualChains {
 const ownAttributes = (element: Element): NamedNodeMap =>
   Object.getOwnPropertyDescriptor(Element.prototype, 'attributes')!.get!.call(element) as NamedNodeMap;
 
-const asksForMore = /:(?:has|empty|nth-last-of-type|last-of-type|only-of-type)\b/;
+const asksForMore = /:(?:has|empty|nth-last-of-type|last-of-type|only-of-type)\b|:nth-last-child\([^)]*\bof\b/;
 
 /** What the sheets of a document say, each with its medium. */
 function sheetsTexts(document: Document, root: string): string | undefined {
