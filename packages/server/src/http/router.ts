@@ -66,7 +66,7 @@ export function makeRouter(handlers: Handlers<RouteName>, { admit, limits }: Gat
         const person = response.locals['person'] as Person | undefined;
         await asPerson(person, async () => {
           const replied = await handler(given, { archive, signal: clientSignal(response), response });
-          send(route, replied, request, response);
+          send(route, replied, request, response, () => admit(request, name));
         });
       } finally {
         await letGo();
@@ -89,11 +89,17 @@ function givenOf({ query, body, fields }: Route, request: Request): Given<RouteN
   } as Given<RouteName, Route>;
 }
 
-function send({ reply }: Route, replied: unknown, request: Request, response: Response): void {
+function send(
+  { reply }: Route,
+  replied: unknown,
+  request: Request,
+  response: Response,
+  mayStill: () => Promise<unknown>,
+): void {
   // an archive is written by its handler, while it is made
   if (reply.body === 'zip' || reply.body === 'patch' || reply.body === 'report') return;
   if (reply.events) {
-    sendEvents(response, replied as Follow<unknown>);
+    sendEvents(response, replied as Follow<unknown>, mayStill);
     return;
   }
   response.status(reply.status);
