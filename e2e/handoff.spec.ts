@@ -125,13 +125,20 @@ test('coming back: what changed outside is shown, then taken as a revision', asy
   );
   const crew = Object.keys(files).find((name) => name.endsWith('crew.html'))!;
   const text = Buffer.from(files[crew]!).toString('latin1').replace('</body>', '<p>New mate.</body>');
-  const buffer = Buffer.from(zipSync({ ...files, [crew]: Buffer.from(text, 'latin1') }));
+  // somebody made a new page out of one as it was before
+  const old = unzipSync(new Uint8Array(await (await page.request.get(`/api/sites/${id}/revisions/1/archive`)).body()));
+  const fresh = crew.replace('crew', 'mates');
+  const buffer = Buffer.from(zipSync({ ...files, [crew]: Buffer.from(text, 'latin1'), [fresh]: old[crew]! }));
   await page.getByLabel('A zip of the site as it is outside').setInputFiles({ name: 'live.zip', mimeType: 'application/zip', buffer }); // prettier-ignore
   const box = page.getByRole('dialog');
   await expect(box).toContainText('crew.html');
   await expect(box.getByRole('heading', { name: /Changed there/ })).toContainText('1');
-  await box.getByRole('button', { name: 'Take the change' }).click();
+  await box.getByRole('button', { name: 'Take all 2 changes' }).click();
   await expect(box).toContainText('Saved as r3');
-  await box.getByRole('button', { name: 'Close' }).click();
+  await box.getByRole('button', { name: 'Do with what is new as was done with the rest' }).click();
   await expect(page.getByRole('button', { name: 'Revision r3' })).toBeVisible();
+  await expect(page).toHaveURL(/proof/);
+  await expect(draftBar(page)).toContainText('look', { timeout: 60_000 });
+  const mates = (await (await page.request.get(`/api/sites/${id}/files/draft/mates.html`)).json()) as { text: string };
+  expect(mates.text).not.toContain('<style');
 });

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { ChangedSiteReply, OutsideChangesReply } from '@syndeton/contract';
+import { addressOf, type ChangedSiteReply, type OutsideChangesReply, type RecipeReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { Box } from '../../ui/Box.tsx';
 import type { DraftInHand } from '../drafts/index.ts';
@@ -15,6 +15,7 @@ import {
   type SiteView,
   type WorkFolder,
 } from '../site/index.ts';
+import { useFitRecipeMutation } from './handoffApi.ts';
 import { OutsideList } from './OutsideList.tsx';
 
 interface Props {
@@ -31,6 +32,7 @@ export function ComingBack({ view, inHand }: Props) {
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const [compare, comparing] = useCompareOutsideMutation();
   const [take, taking] = useTakeOutsideMutation();
+  const [fit, fitting] = useFitRecipeMutation();
   const zip = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   useEffect(() => void folderOfSite(id).then(setWork, () => undefined), [id]);
@@ -57,6 +59,17 @@ export function ComingBack({ view, inHand }: Props) {
     input.value = '';
     if (files.length > 0) void look(() => Promise.resolve(files));
   };
+  /** What the saved revisions did, tried on the site as it is with the new pages. */
+  const doLikewise = (): Promise<void> =>
+    attempt(async () => {
+      const recipe = (await (await fetch(`${addressOf('readRecipe', { id, number: base })}?since=1`)).json()) as RecipeReply;
+      const { base: on, version } = inHand.draft!;
+      const { operations } = await fit({ id, base: on, version, recipe }).unwrap();
+      if (operations.length === 0) throw new Error('Nothing of what was done before fits them.');
+      await inHand.lineUp(operations);
+      close();
+      view.go('proof');
+    });
   const linkAlike = (reply: ChangedSiteReply): Promise<void> =>
     attempt(async () => {
       await inHand.lineUp([{ kind: 'link-alike', pages: reply.lacking.map(({ page }) => page) }]);
@@ -103,6 +116,14 @@ export function ComingBack({ view, inHand }: Props) {
           {done ? (
             <>
               <FilesChanged done={done} onLink={() => void linkAlike(done)} />
+              {done.added.length > 0 && base > 1 && (
+                <p className="mt-3">
+                  <button type="button" className="act" disabled={fitting.isLoading} onClick={() => void doLikewise()}>
+                    {fitting.isLoading ? 'Trying what fits …' : 'Do with what is new as was done with the rest'}
+                  </button>{' '}
+                  <span className="note">the steps of all revisions, into the draft; shown in Proof before anything is saved</span>
+                </p>
+              )}
               <button type="button" className="act mt-3" onClick={close}>
                 Close
               </button>
