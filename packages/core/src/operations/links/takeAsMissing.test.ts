@@ -88,3 +88,11 @@ test('fonts it may define still stand where they stood: of two of one name the l
   const planned = planWhole(one(face + link + rule), 'css/site.css');
   expect(planned.ok && [planned.value.proof.verdict, planned.value.stays]).toEqual(['same', []]);
 });
+
+test.each([
+  ['css/my sheet.css', 'Take css/my sheet.css as missing on the server too'],
+  [fonts, `Take ${fonts} as saying nothing about these pages' elements`],
+])('in the draft %s is said whole', (sheet, sentence) => {
+  const applied = applyOperations(distant, [{ kind: 'take-as-missing', sheets: [sheet] }]);
+  expect(applied.ok && applied.value.steps.map((step) => step.sentence)).toEqual([sentence]);
+});

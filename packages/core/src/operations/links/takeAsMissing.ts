@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { fail, succeed } from '../../source/result.ts';
-import { describeTakenAsNothing } from '../../values/takenAsNothing.ts';
+import { wordsForNothing } from '../../values/takenAsNothing.ts';
 import { closed, operationType } from '../operationType.ts';
 
 /**
@@ -36,7 +36,7 @@ export const takeAsMissing = operationType<TakeAsMissing, MissingProblem>()({
     return succeed({
       changes: { created: [], edited: [], deleted: [] },
       absent: sheets,
-      sentence: sheets.length === 1 ? `Take ${describeTakenAsNothing(sheets).replace(/^(\S+) /, '$1 as ')}` : `Take ${sheets.length} sheets that are not here as nothing`, // prettier-ignore
+      sentence: sheets.length === 1 ? `Take ${sheets[0]!} as ${wordsForNothing(sheets[0]!)}` : `Take ${sheets.length} sheets that are not here as nothing`, // prettier-ignore
     });
   },
   problems: {

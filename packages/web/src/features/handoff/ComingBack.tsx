@@ -62,7 +62,9 @@ export function ComingBack({ view, inHand }: Props) {
   /** What the saved revisions did, tried on the site as it is with the new pages. */
   const doLikewise = (): Promise<void> =>
     attempt(async () => {
-      const recipe = (await (await fetch(`${addressOf('readRecipe', { id, number: base })}?since=1`)).json()) as RecipeReply;
+      const reply = await fetch(`${addressOf('readRecipe', { id, number: base })}?since=1`);
+      if (!reply.ok) throw new Error('What was done before could not be read. Try again.');
+      const recipe = (await reply.json()) as RecipeReply;
       const { base: on, version } = inHand.draft!;
       const { operations } = await fit({ id, base: on, version, recipe }).unwrap();
       if (operations.length === 0) throw new Error('Nothing of what was done before fits them.');
