@@ -27,7 +27,7 @@ interface Props {
 export function ComingBack({ view, inHand }: Props) {
   const { id, revision: base, name } = view.site!;
   const [work, setWork] = useState<WorkFolder | undefined>(undefined);
-  const [found, setFound] = useState<{ readonly archive: Blob; readonly changes: OutsideChangesReply } | undefined>();
+  const [found, setFound] = useState<{ readonly archive: Blob; readonly against: number; readonly changes: OutsideChangesReply } | undefined>(); // prettier-ignore
   const [done, setDone] = useState<ChangedSiteReply | undefined>(undefined);
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const [compare, comparing] = useCompareOutsideMutation();
@@ -47,7 +47,7 @@ export function ComingBack({ view, inHand }: Props) {
   const look = (files: () => Promise<readonly DroppedFile[]>): Promise<void> =>
     attempt(async () => {
       const { archive } = await packFiles(await files());
-      setFound({ archive, changes: await compare({ id, base, archive }).unwrap() });
+      setFound({ archive, against: base, changes: await compare({ id, base, archive }).unwrap() });
     });
   const close = (): void => {
     setFound(undefined);
@@ -114,7 +114,7 @@ export function ComingBack({ view, inHand }: Props) {
         </p>
       )}
       {found && (
-        <Box open onClose={close} title={`What changed outside, against r${base} of ${name}`}>
+        <Box open onClose={close} title={`What changed outside, against r${found.against} of ${name}`}>
           {done ? (
             <>
               <FilesChanged done={done} onLink={() => void linkAlike(done)} />
