@@ -135,7 +135,7 @@ test('coming back: what changed outside is shown, then taken as a revision', asy
   await expect(box.getByRole('heading', { name: /Changed there/ })).toContainText('1');
   await box.getByRole('button', { name: 'Take all 2 changes' }).click();
   await expect(box).toContainText('Saved as r3');
-  await expect(box.getByRole('heading').first()).toContainText('against r2');
+  await expect(box).toContainText('against r2 of');
   await box.getByRole('button', { name: 'Do with what is new as was done with the rest' }).click();
   await expect(page.getByRole('button', { name: 'Revision r3' })).toBeVisible();
   await expect(page).toHaveURL(/proof/);

@@ -49,6 +49,8 @@ export function ComingBack({ view, inHand }: Props) {
       const { archive } = await packFiles(await files());
       setFound({ archive, against: base, changes: await compare({ id, base, archive }).unwrap() });
     });
+  /** What was saved has come back from the server, with the draft on it. */
+  const isShown = ({ number }: ChangedSiteReply): boolean => base === number && inHand.draft?.base === number;
   const close = (): void => {
     setFound(undefined);
     setDone(undefined);
@@ -120,7 +122,7 @@ export function ComingBack({ view, inHand }: Props) {
               <FilesChanged done={done} onLink={() => void linkAlike(done)} />
               {done.added.length > 0 && base > 1 && (
                 <p className="mt-3">
-                  <button type="button" className="act" disabled={fitting.isLoading} onClick={() => void doLikewise()}>
+                  <button type="button" className="act" disabled={fitting.isLoading || !isShown(done)} onClick={() => void doLikewise()}>
                     {fitting.isLoading ? 'Trying what fits …' : 'Do with what is new as was done with the rest'}
                   </button>{' '}
                   <span className="note">the steps of all revisions, into the draft; shown in Proof before anything is saved</span>
