@@ -1,6 +1,7 @@
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { differingSlots, slotKeys, type StackSource } from '../cascade/stack.ts';
 import { attributeOf } from '../page/nodes.ts';
+import { isTemplated } from '../source/templates.ts';
 
 /**
  * The slots that differ even where it does not count whether what decides is important. Rolling back (`revert`, `revert-layer`)
@@ -22,10 +23,11 @@ const movingElements = /^(script|animate|animatemotion|animatetransform|set|marq
 /**
  * Whether something may stand between normal and important declarations of a page. CSS Cascading and Inheritance Level 5, "Cascading
  * Origins": animations beat normal declarations, important ones beat animations, and transitions beat all. CSS Anchor Positioning,
- * "The @position-try Rule": its declarations stand between as well.
+ * "The @position-try Rule": its declarations stand between as well; so do the sheets and style attributes a server writes.
  */
 export function importanceCounts({ rules, tree }: PageCascade): boolean {
   return (
+    isTemplated(tree.text) ||
     rules.definitions.some(({ compiled }) => /keyframes$|^position-try$/.test(compiled.name)) ||
     rules.unread.some(({ isNothing }) => !isNothing) ||
     rules.rules.some(({ compiled }) => compiled.block.declarations.some(({ declaration, comparable }) => moving.test(declaration.property) || (declaration.property === 'all' && comparable !== ''))) ||

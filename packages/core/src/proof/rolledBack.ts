@@ -1,8 +1,8 @@
 import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
 import { splitSlot } from '../cascade/stack.ts';
-import { hasScripts } from '../scripts/pageScripts.ts';
 import type { PageState } from './explainDifference.ts';
-import { isShadowTemplate, type ElementPair } from './pairElements.ts';
+import type { ElementPair } from './pairElements.ts';
+import { mayBeStyledUnseen } from './styledUnseen.ts';
 
 /** At the bottom of a stack, under no condition and not important (then it would beat animations): as if no author said anything. */
 const rollback = /(?:^|\n)([\w-]+):revert(?![\w-])([^\n]*)\n$/;
@@ -12,9 +12,8 @@ export const drawnApart = new Set(['button', 'input', 'select', 'textarea', 'met
 
 /**
  * Of slots that differ, those that do not do so merely because one side rolls back to the browser's own where no author says anything
- * on the other. Only for elements without presentational attributes, which `revert` passes over too, and on pages without scripts that
- * might set some, shadow trees and sheets that cannot be read. CSS Cascading and Inheritance 5, "Rolling Back Cascade Origins: the
- * revert keyword".
+ * on the other. Only for elements without presentational attributes, which `revert` passes over too, and on pages where nobody sets some
+ * unseen and all sheets can be read. CSS Cascading and Inheritance 5, "Rolling Back Cascade Origins: the revert keyword".
  */
 export function beyondRolledBack(
   slots: readonly string[],
@@ -27,7 +26,7 @@ export function beyondRolledBack(
   if (!stacks.some((all) => slots.some((slot) => rollback.test(all.get(slot) ?? '')))) return slots;
   if ([pair.before, pair.after].some((element) => element.namespace !== 'html' || hintText([...ownStyle(element), ...hintsOf(element)]) !== '')) return slots; // prettier-ignore
   for (const { cascade } of [before, after]) {
-    if (hasScripts(cascade.tree) || cascade.tree.elements.some(isShadowTemplate)) return slots;
+    if (mayBeStyledUnseen(cascade.tree)) return slots;
     if (cascade.rules.unread.some(({ isNothing }) => !isNothing)) return slots;
   }
   return slots.filter((slot) => {

@@ -16,6 +16,7 @@ test.each<readonly [shows: string, before: string, after: string, verdict: Verdi
   ['… written by another language', page('<style>p{color:red}</style>', '<?php news() ?><p>x'), page(link('n.css'), '<?php news() ?><p>x'), 'unsure'],
   ['… or a template', page('<style>p{color:red}</style>', '<div>{{ content }}</div><p>x'), page(link('n.css'), '<div>{{ content }}</div><p>x'), 'unsure'],
   ['… or as a class', page('<style>p{color:red}</style>', '<p class="<?= $c ?>">x'), page(link('n.css'), '<p class="<?= $c ?>">x'), 'unsure'],
+  ['… or as whole attributes', page('<style>p{color:red}</style>', '<p <?= $more ?>>x'), page(link('n.css'), '<p <?= $more ?>>x'), 'unsure'],
   ['text about templates writes nothing', page('<style>p{color:red}</style>', '<pre>{{ content }} <% x %></pre><p>x'), page(link('n.css'), '<pre>{{ content }} <% x %></pre><p>x'), 'same'],
   ['nor does a declaration of XML', `<?xml version="1.0"?>${page('<style>p{color:red}</style>', '<p>x')}`, `<?xml version="1.0"?>${page(link('n.css'), '<p>x')}`, 'same'],
   ['a link in the place of a block, behind what may be sheets', page(`${include}<style>p{color:red}</style>`, '<p>x'), page(`${include}${link('s.css')}`, '<p>x'), 'same'],
@@ -25,6 +26,10 @@ test.each<readonly [shows: string, before: string, after: string, verdict: Verdi
   ['… also from the body', page('', `${include}<p style="color:red">x`), page('<style>.r{color:red}</style>', `${include}<p class=r>x`), 'unsure'],
   ['… where an attribute lost to it', page('', `${include}<table><tr><td bgcolor=#ff0000>x</table>`), page('<style>.r{background-color:#ff0000}</style>', `${include}<table><tr><td class=r>x</table>`), 'unsure'],
   ['… but none comes where a class is written', page('', '<b class="<?= $c ?>">y</b><p style="color:red">x'), page('<style>p.r{color:red}</style>', '<b class="<?= $c ?>">y</b><p class=r>x'), 'same'],
+  ['rolled back, where attributes may be written that style', page('', '<table><tr><td <?= $colour ?>>x</table>'), page('<style>td{background-color:revert}</style>', '<table><tr><td <?= $colour ?>>x</table>'), 'differs'],
+  ['an initial value, where attributes may be written that style', page('', '<table><tr><td <?= $colour ?>>x</table>'), page('<style>td{background-color:transparent}</style>', '<table><tr><td <?= $colour ?>>x</table>'), 'differs'],
+  ['… or a sheet', page(`${include}<style>p{background-image:none}</style>`, '<p>x'), page(`${include}<style>p{background:none}</style>`, '<p>x'), 'differs'],
+  ['important, where a sheet may be written that says more', page(`<style>p{color:red}</style>${include}`, '<p>x'), page(`<style>p{color:red!important}</style>${include}`, '<p>x'), 'differs'],
 ])('a server writes into the page: %s', (_shows, before, after, verdict) => {
   const proof = proveSites(siteOf({ 'p.shtml': before, ...sheets }), siteOf({ 'p.shtml': after, ...sheets }));
   expect(proof.pages.map((one) => [one.verdict, one.notes])).toEqual([[verdict, []]]);

@@ -1,10 +1,10 @@
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { splitSlot } from '../cascade/stack.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import { hasScripts } from '../scripts/pageScripts.ts';
 import { borderImageReset, fontReset } from '../values/longhandValues.ts';
 import type { PageState } from './explainDifference.ts';
-import { isShadowTemplate, type ElementPair } from './pairElements.ts';
+import type { ElementPair } from './pairElements.ts';
+import { mayBeStyledUnseen } from './styledUnseen.ts';
 
 /**
  * Longhands that no browser declares for plain elements, with their initial values as `longhandValues` spells them: a shorthand that
@@ -50,8 +50,7 @@ export function beyondSilentInitials(
   pair: ElementPair,
 ): readonly string[] {
   if (!slots.some((slot) => initialOf(splitSlot(slot)[1]) !== undefined)) return slots;
-  // a script may set an attribute below all rules, a shadow tree may style what it slots
-  if ([before, after].some(({ cascade: { tree } }) => hasScripts(tree) || tree.elements.some(isShadowTemplate))) return slots; // prettier-ignore
+  if ([before, after].some(({ cascade }) => mayBeStyledUnseen(cascade.tree))) return slots;
   if (!isPlain(pair.before) || !isPlain(pair.after) || pair.before.tag !== pair.after.tag) return slots;
   if ([before, after].some(({ cascade }) => cascade.rules.unread.some(({ isNothing }) => !isNothing))) return slots;
   const texts = [before.cascade, after.cascade].map((page, i) => page.session.slotsOfList(page.listOf(i === 0 ? pair.before : pair.after))); // prettier-ignore

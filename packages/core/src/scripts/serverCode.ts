@@ -1,4 +1,4 @@
-import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import type { ElementNode } from '../page/nodes.ts';
 import type { PageTree } from '../page/parsePage.ts';
 import { isTemplated } from '../source/templates.ts';
 import type { Site } from '../source/site.ts';
@@ -14,18 +14,22 @@ export interface ServerCode {
 
 /**
  * The places of a page where something else is written when it is sent: `<!--#include …-->`, `<?php … ?>`, `<% … %>`,
- * `{{ … }}`, `{% … %}`, or a class or ID made of these. What is shown as text about such languages (`pre`, `code`) is none.
+ * `{{ … }}`, `{% … %}`, or attributes, a class or ID made of these. What is shown as text about such languages (`pre`, `code`) is none.
  * Common practice of servers and template languages.
  */
 export function serverCode(page: PageTree): ServerCode | undefined {
   if (!isTemplated(page.text)) return undefined;
   const sheets = page.comments.flatMap(({ value, start }) => (isWrittenComment(value) ? [start] : []));
   sheets.push(...page.elements.filter(isWrittenInto).map(({ start }) => start));
-  const named = page.elements.filter((element) => ['class', 'id'].some((name) => isTemplated(attributeOf(element, name) ?? ''))); // prettier-ignore
+  const named = page.elements.filter(isNamedThere);
   const starts = [...sheets, ...named.map(({ start }) => start)];
   if (starts.length === 0) return undefined;
   return { start: Math.max(0, Math.min(...starts)), sheets: sheets.sort((a, b) => a - b) };
 }
+
+/** Its class or ID, or whole attributes (`<td <?= $more ?>>`) are written there. */
+const isNamedThere = (element: ElementNode): boolean =>
+  element.attributes.some(({ name, value }) => isTemplated(name) || (/^(class|id)$/.test(name) && isTemplated(value)));
 
 /** `<?php … ?>` and `<!--#include …-->` are comments to a parser of HTML; `<?xml …?>` says how the file is written. */
 const isWrittenComment = (value: string): boolean =>
