@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 // Private PostgreSQL cluster for development, tests and single-machine installs.
 //   node scripts/pg.mjs start  --data DIR [--port N] [--db NAME] [--fast]   prints one JSON line {url, port, dataDir, socketDir}
+//     --fast: for tests; not safe from a crash, and more databases may be made
 //   node scripts/pg.mjs stop   --data DIR
 //   node scripts/pg.mjs status --data DIR
 //   node scripts/pg.mjs bin    --data DIR    prints the folder of its programs
@@ -181,7 +182,7 @@ async function start() {
       "listen_addresses = '127.0.0.1'",
       `unix_socket_directories = '${sock}'`,
       'unix_socket_permissions = 0700',
-      'max_connections = 60',
+      'max_connections = 200',
       'shared_buffers = 128MB',
       "timezone = 'UTC'",
       "log_timezone = 'UTC'",
@@ -244,7 +245,7 @@ async function start() {
     pg('psql', ['-X', '-v', 'ON_ERROR_STOP=1', '-At', '-h', sock, '-p', String(port), '-U', 'postgres', '-d', d], {
       input: sql,
     }).stdout.trim();
-  psql(`SELECT 'CREATE ROLE ${role} LOGIN' WHERE NOT EXISTS (SELECT 1 FROM pg_roles WHERE rolname='${role}') \\gexec
+  psql(`SELECT 'CREATE ROLE ${role} LOGIN${o.fast ? ' CREATEDB' : ''}' WHERE NOT EXISTS (SELECT 1 FROM pg_roles WHERE rolname='${role}') \\gexec
 ALTER ROLE ${role} PASSWORD '${pw}';
 SELECT 'CREATE DATABASE ${db} OWNER ${role} TEMPLATE template0' WHERE NOT EXISTS (SELECT 1 FROM pg_database WHERE datname='${db}') \\gexec
 `);

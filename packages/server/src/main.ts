@@ -1,15 +1,15 @@
 import { spawn } from 'node:child_process';
+import type { Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { startAnalysis } from './analysis/analysis.ts';
-import { accessFrom } from './access.ts';
+import { usualLimits } from './analysis/analysis.ts';
+import { accessFrom, type Access } from './access.ts';
 import { createApp } from './app.ts';
 import { uploadFolder } from './archive/uploadFolder.ts';
-import { connect, migrate } from './db/connect.ts';
 import { makeDemoReader } from './features/demo/index.ts';
 import { makeMetrics } from './http/metrics.ts';
 import { hostNames } from './http/guards.ts';
-import { makeServices } from './services.ts';
+import { roles, startProcess } from './process.ts';
 
 /** Seconds that requests under way may take when the server is stopped. */
 const drainFor = 8;
@@ -19,6 +19,11 @@ const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const databaseUrl = process.env['DATABASE_URL'];
 if (!databaseUrl) {
   process.stderr.write('DATABASE_URL is not set. Start with "npm start", which also starts PostgreSQL.\n');
+  process.exit(2);
+}
+const role = roles.find((one) => one === (process.argv[2] ?? 'all'));
+if (!role) {
+  process.stderr.write(`${process.argv[2]} is nothing this can be. Allowed: ${roles.join(', ')}.\n`);
   process.exit(2);
 }
 const port = Number(process.env['PORT'] ?? 4870);
@@ -48,49 +53,40 @@ function startIsGone(): void {
 
 // what servers that were killed left of uploads goes
 uploadFolder();
-const sequelize = connect(databaseUrl);
-await migrate(sequelize);
-const analysis = startAnalysis(databaseUrl);
-const demoFolder = root('demo');
-const services = makeServices(sequelize, analysis, log);
-await services.imports.recover();
+const running = await startProcess({ databaseUrl, role, log, limits: usualLimits });
+const { services, analysis } = running;
 await services.sites.purge();
 const purge = (): Promise<unknown> => Promise.all([services.sites.purge(), services.people.purge()]);
 setInterval(() => void purge().catch((error: unknown) => log.warn(error, 'purge')), hour).unref();
-if ((await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
-  await services.sites.bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
-
-const { accounts, secure, hosts } = access;
-const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hosts, ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
-if (accounts && (await services.people.list()).length === 0)
-  process.stdout.write('Nobody may sign in yet. Let somebody: npm run people -- add NAME --administrator\n');
 const metricsPort = process.env['METRICS_PORT'];
 const metrics = metricsPort === undefined ? undefined : makeMetrics(analysis);
 metrics?.listen(Number(metricsPort)).on('error', (error) => {
   process.stderr.write(`METRICS_PORT=${metricsPort} cannot be listened on: ${error.message}\n`);
   process.exit(2);
 });
-const app = createApp({
-  sequelize,
-  analysis,
-  services,
-  log,
-  demoFolder,
-  webFolder: root('packages/web/dist'),
-  allowedHosts,
-  accounts,
-  secure,
-  count: metrics?.count,
-});
-const server = app.listen(port, host, (error?: Error) => {
-  if (error) {
-    process.stderr.write(
-      `The server cannot listen on ${host}:${port}: ${error.message}. Choose another port: PORT=4871 npm start\n`,
-    );
-    process.exit(2);
-  }
-  process.stdout.write(`Syndeton is at http://${host}:${port}  (Ctrl-C stops it)\n`);
-});
+const server = role === 'worker' ? undefined : await answerRequests(access);
+if (!server) process.stdout.write('A worker of Syndeton takes jobs now  (Ctrl-C stops it)\n');
+
+async function answerRequests({ accounts, secure, hosts }: Access): Promise<Server> {
+  const demoFolder = root('demo');
+  if (role === 'all' && (await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
+    await services.sites.bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
+  const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hosts, ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
+  if (accounts && (await services.people.list()).length === 0)
+    process.stdout.write('Nobody may sign in yet. Let somebody: npm run people -- add NAME --administrator\n');
+  const webFolder = root('packages/web/dist');
+  const count = metrics?.count;
+  const app = createApp({ ...running, log, demoFolder, webFolder, allowedHosts, accounts, secure, count });
+  return app.listen(port, host, (error?: Error) => {
+    if (error) {
+      process.stderr.write(
+        `The server cannot listen on ${host}:${port}: ${error.message}. Choose another port: PORT=4871 npm start\n`,
+      );
+      process.exit(2);
+    }
+    process.stdout.write(`Syndeton is at http://${host}:${port}  (Ctrl-C stops it)\n`);
+  });
+}
 
 // a fault in one request, or a connection lost in between, ends nothing else
 process.on('unhandledRejection', (error) => log.error(error, 'unhandled'));
@@ -103,13 +99,13 @@ async function stop(seconds: number): Promise<void> {
   stopping = true;
   // whatever hangs, it ends
   setTimeout(() => process.exit(1), (seconds + 4) * 1000);
-  const closed = new Promise((done) => server.close(done));
-  server.closeIdleConnections();
-  await analysis.close(seconds);
-  const last = setTimeout(() => server.closeAllConnections(), 1000);
+  const closed = new Promise<unknown>((done) => (server ? server.close(done) : done(undefined)));
+  server?.closeIdleConnections();
+  await running.finish(seconds);
+  const last = setTimeout(() => server?.closeAllConnections(), 1000);
   await closed;
   clearTimeout(last);
-  await sequelize.close();
+  await running.leave();
   process.exit(0);
 }
 stopAll = stop;

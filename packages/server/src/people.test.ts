@@ -16,7 +16,7 @@ let names = 0;
 
 /** Somebody new who signs in; what stands for that person. */
 async function somebody(isAdministrator = false): Promise<{ name: string; id: string; cookie: string }> {
-  const { people } = makeServices(database(), undefined as never, undefined as never);
+  const { people } = makeServices(database(), undefined as never, undefined as never, undefined as never);
   const name = `Mara ${++names} ${Math.random()}`;
   const { id } = await people.add({ name, password, isAdministrator });
   return { name, id, cookie: await signedIn(name) };

@@ -1,13 +1,13 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
-import { makeSiteSignals } from './db/siteSignals.ts';
+import type { Signals } from './db/signals.ts';
 import type { Analysis } from './analysis/analysis.ts';
 import { Turns } from './archive/turns.ts';
 import { makeDraftService } from './features/drafts/index.ts';
 import { makeSequelizeDraftStore } from './stores/sequelizeDraftStore.ts';
 import { makeFileReader } from './features/files/index.ts';
 import { makeFileChanges, makeFileService, makeOutsideService } from './features/files/index.ts';
-import { makeImportService } from './features/imports/index.ts';
+import { makeImportJob, makeImportService } from './features/imports/index.ts';
 import { makeSequelizeImportStore } from './stores/sequelizeImportStore.ts';
 import { makeInventoryService } from './features/inventory/index.ts';
 import { makeRevisionService } from './features/revisions/index.ts';
@@ -19,20 +19,21 @@ import { makeUploadService } from './features/upload/index.ts';
 import { makeSiteService } from './features/sites/index.ts';
 
 /** Each holds 200 MB at most while it is read. */
-const archivesAtOnce = 2;
+export const archivesAtOnce = 2;
 const mostWaiting = 50;
 
 export type Services = ReturnType<typeof makeServices>;
 
 /** The services of the application, each made of the stores and services it needs. */
-export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logger) {
+export function makeServices(sequelize: Sequelize, analysis: Analysis, signals: Signals, log: Logger) {
   const store = makeSequelizeSiteStore(sequelize);
   const revisionStore = makeSequelizeRevisionStore(sequelize);
   const inventories = makeInventoryService({ revisions: revisionStore, analysis });
   const turns = new Turns(archivesAtOnce, mostWaiting);
   const sites = makeSiteService({ store, revisions: revisionStore, analysis, turns });
   const parts = { sites, drafts: makeSequelizeDraftStore(sequelize), revisions: revisionStore, analysis };
-  const signals = makeSiteSignals(sequelize, (error) => log.warn(error, 'changes are not heard of'));
+  const importStore = makeSequelizeImportStore(sequelize, signals);
+  const warn = (error: unknown): void => log.error(error, 'an import failed');
   const fileChanges = makeFileChanges(parts);
   const drafts = makeDraftService({ ...parts, inventories, signals });
   const ofRevisions = makeRevisionService(parts);
@@ -41,11 +42,8 @@ export function makeServices(sequelize: Sequelize, analysis: Analysis, log: Logg
     people: makePeopleService(makeSequelizePeopleStore(sequelize)),
     inventories,
     drafts,
-    imports: makeImportService({
-      sites,
-      store: makeSequelizeImportStore(sequelize),
-      warn: (error) => log.error(error, 'an import failed'),
-    }),
+    imports: makeImportService(importStore, warn),
+    importJob: makeImportJob({ store: importStore, sites, warn }),
     revisions: ofRevisions,
     uploads: makeUploadService({ sites, revisions: ofRevisions, store: revisionStore }),
     files: makeFileService(fileChanges, { revisions: revisionStore, turns }),

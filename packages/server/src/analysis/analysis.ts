@@ -16,6 +16,8 @@ export interface Analysis {
   run<Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions): ReplyOf<Name>;
   /** How many tasks run, and how many wait for a thread. */
   load(): { readonly running: number; readonly waiting: number };
+  /** The sites whose pages threads of this process hold. */
+  held(): readonly string[];
   /** Waits for what runs, `seconds` at most. */
   close(seconds?: number): Promise<void>;
 }
@@ -40,6 +42,7 @@ export function startAnalysis(databaseUrl: string, limits: ThreadLimits = usualL
     run: <Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions) =>
       threads.run(site, name, input, options) as ReplyOf<Name>,
     load: () => threads.load(),
+    held: () => threads.held(),
     close: (seconds) => threads.close(seconds),
   };
 }

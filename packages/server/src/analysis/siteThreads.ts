@@ -133,6 +133,11 @@ export class SiteThreads {
     };
   }
 
+  /** The sites whose pages threads hold. */
+  held(): readonly string[] {
+    return [...this.threads].flatMap(({ site }) => site ?? []);
+  }
+
   /** Waits for what runs, `seconds` at most; what waits is refused. */
   async close(seconds = 0): Promise<void> {
     this.closed = true;

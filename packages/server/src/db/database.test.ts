@@ -3,15 +3,20 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, expect, test } from '@jest/globals';
+import type { Express } from 'express';
 import { pino } from 'pino';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import request from 'supertest';
 import { startAnalysis, usualLimits } from '../analysis/analysis.ts';
+import { startProcess, type RunningProcess } from '../process.ts';
 import { createApp } from '../app.ts';
 import { makeServices } from '../services.ts';
+import { Overtaken } from '../stores/importStore.ts';
+import { makeSequelizeImportStore } from '../stores/sequelizeImportStore.ts';
 import { makeZip } from '../testing/makeZip.ts';
 import { siteApi } from '../testing/siteApi.ts';
 import { connect, migrate } from './connect.ts';
+import { makeSignals } from './signals.ts';
 
 /** A database of its own for tests that end it. */
 const tmp = process.getuid?.() === 0 ? '/tmp' : os.tmpdir();
@@ -45,11 +50,8 @@ test('killed in the middle of its first start at any moment, the folder can be u
 
 test('a database that died and came back is where it was, and the application goes on', async () => {
   const { url, port, dataDir } = start();
-  const sequelize = connect(url);
-  await migrate(sequelize);
-  const analysis = startAnalysis(url, { ...usualLimits, threads: 2 });
-  const services = makeServices(sequelize, analysis, log);
-  const app = createApp({ sequelize, analysis, services, log, demoFolder: '', allowedHosts: ['127.0.0.1'] }); // prettier-ignore
+  const { running, app } = await started(url);
+  const { sequelize } = running;
   const api = siteApi(() => app);
   try {
     const id = await api.bringIn([{ path: 'a.html', content: '<style>p{color:red}</style><p>' }]);
@@ -70,36 +72,57 @@ test('a database that died and came back is where it was, and the application go
     expect((await api.save(id)).status).toBe(201);
     expect((await request(app).get(`/api/sites/${id}/revisions/2/survey`)).status).toBe(200);
     expect((await request(app).get(`/preview/${id}/r2/a.css`)).text).toContain('color:red');
+    // the queue goes on as well
+    const zip = await makeZip([{ path: 'b.html', content: '<p>' }]);
+    const { id: coming } = (await request(app).post('/api/imports').field('name', 'Later').attach('archive', zip, 'x.zip')).body as { id: string }; // prettier-ignore
+    const status = async (): Promise<string> => ((await request(app).get(`/api/imports/${coming}`)).body as { status: string }).status; // prettier-ignore
+    for (let i = 0; i < 400 && (await status()) !== 'done'; i++) await new Promise((done) => setTimeout(done, 25));
+    expect(await status()).toBe('done');
   } finally {
-    await analysis.close();
-    await sequelize.close();
+    await ended(running);
   }
 });
 
-test('an import that a restart ended is told of, with what to do', async () => {
-  const sequelize = connect(start().url);
-  await emptied(sequelize);
-  await migrate(sequelize);
-  const analysis = startAnalysis(start().url);
+/** The only process on a database, as the start command starts it. */
+async function started(url: string): Promise<{ running: RunningProcess; app: Express }> {
+  const running = await startProcess({ databaseUrl: url, role: 'all', log, limits: { ...usualLimits, threads: 2 } });
+  return { running, app: createApp({ ...running, log, demoFolder: '', allowedHosts: ['127.0.0.1'] }) };
+}
+
+async function ended(running: RunningProcess): Promise<void> {
+  await running.finish(0);
+  await running.leave();
+}
+
+test('an import that a process left in the middle is ended by the next one, once; one that ends its process every time is told of', async () => {
+  const { url } = start();
+  const own = connect(url);
+  await emptied(own);
+  await migrate(own);
+  const store = makeSequelizeImportStore(own, { on: () => () => undefined });
+  const archive = path.join(fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-test-')), 'a.zip');
+  fs.writeFileSync(archive, await makeZip([{ path: 'a.html', content: '<p>' }]));
+  const reply = { name: 'Walks', status: 'reading' as const, done: 0, total: 0, rules: 0, leftOut: [] };
+  const [left, deadly] = ['00000000-0000-4000-8000-000000000001', '00000000-0000-4000-8000-000000000002'] as const;
+  for (const id of [left, deadly]) await store.add({ id, ...reply }, { name: 'Walks' }, undefined, archive);
+  // one that took both ended: its jobs stay locked, once for the one, each time for the other
+  await own.query(`INSERT INTO process (workers) VALUES ('{gone}')`);
+  await own.query(`UPDATE graphile_worker._private_jobs SET locked_by = 'gone', locked_at = now(), attempts = CASE key WHEN '${left}' THEN 1 ELSE 3 END`); // prettier-ignore
+  await store.begin(left);
+  const { running } = await started(url);
   try {
-    const first = makeServices(sequelize, analysis, log).imports;
-    const pages = Array.from({ length: 300 }, (_, i) => ({ path: `${i}.html`, content: '<style>p{top:0}</style><p>' }));
-    const archive = path.join(fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-test-')), 'a.zip');
-    fs.writeFileSync(archive, await makeZip(pages));
-    const takeOver = () => () => fs.promises.rm(path.dirname(archive), { recursive: true });
-    const { id } = first.start({ path: archive, takeOver }, 'Walks', undefined);
-    await new Promise((done) => setTimeout(done, 50));
-    // another process comes up while the first one is gone
-    const second = makeServices(sequelize, analysis, log).imports;
-    await second.recover();
-    expect(second.list()).toMatchObject([{ id, name: 'Walks', status: 'interrupted', detail: expect.stringContaining('bring it in again') }]); // prettier-ignore
-    first.stop(id);
-    const third = makeServices(sequelize, analysis, log).imports;
-    await third.recover();
-    expect(third.list()).toEqual([]);
+    const status = async (id: string): Promise<string> => (await store.find(id))!.reply.status;
+    for (let i = 0; i < 600 && (await status(left)) !== 'done'; i++) await new Promise((done) => setTimeout(done, 25));
+    expect(await status(left)).toBe('done');
+    await running.services.imports.tidy();
+    expect((await store.find(deadly))!.reply).toMatchObject({ status: 'interrupted', detail: expect.stringContaining('bring it in again') }); // prettier-ignore
+    expect((await running.services.sites.list()).map(({ name }) => name)).toEqual(['Walks']);
+    // what the first one still did does not count
+    await expect(store.end({ id: left, attempt: 1 }, { status: 'failed' })).rejects.toThrow(Overtaken);
   } finally {
-    await analysis.close();
-    await sequelize.close();
+    await ended(running);
+    await own.close();
+    fs.rmSync(path.dirname(archive), { recursive: true });
   }
 });
 
@@ -121,7 +144,12 @@ test('each older schema is brought up to date with what it holds', async () => {
          INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '[{"kind":"mend","finding":"f"}]', now());`,
       );
       await migrate(sequelize);
-      const { drafts, sites } = makeServices(sequelize, startAnalysis(url), log);
+      const { drafts, sites } = makeServices(
+        sequelize,
+        startAnalysis(url),
+        makeSignals(sequelize, () => undefined),
+        log,
+      );
       expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
       expect(await drafts.state(id, 'draft')).toEqual({ siteId: id, number: 2, operations: [{ kind: 'mend', finding: 'f' }] }); // prettier-ignore
       expect((await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations])).toEqual([['Old', 2, 1]]); // prettier-ignore
@@ -135,11 +163,11 @@ test('each older schema is brought up to date with what it holds', async () => {
 
 test('a backup holds everything, while the application runs; it goes into an empty database, over data only when told, or not at all', async () => {
   const { url } = start();
-  const sequelize = connect(url);
-  await emptied(sequelize);
-  await migrate(sequelize);
-  const analysis = startAnalysis(url, { ...usualLimits, threads: 2 });
-  const app = createApp({ sequelize, analysis, services: makeServices(sequelize, analysis, log), log, demoFolder: '', allowedHosts: ['127.0.0.1'] }); // prettier-ignore
+  const own = connect(url);
+  await emptied(own);
+  await own.close();
+  const { running, app } = await started(url);
+  const { sequelize } = running;
   const api = siteApi(() => app);
   const file = path.join(data, 'all.backup');
   const env = { ...process.env, DATABASE_URL: url };
@@ -167,13 +195,14 @@ test('a backup holds everything, while the application runs; it goes into an emp
     expect(await sequelize.query("SELECT 1 FROM pg_tables WHERE tablename = 'later_table'", { type: QueryTypes.SELECT })).toEqual([]); // prettier-ignore
     expect((await api.save(id)).status).toBe(201);
   } finally {
-    await analysis.close();
-    await sequelize.close();
+    await ended(running);
   }
 });
 
 async function emptied(sequelize: Sequelize): Promise<void> {
-  await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public;');
+  await sequelize.query(
+    'DROP SCHEMA IF EXISTS graphile_worker CASCADE; DROP SCHEMA public CASCADE; CREATE SCHEMA public;',
+  );
 }
 
 test('one program at a time works on a data folder; one that was killed leaves it free', async () => {

@@ -7,7 +7,7 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
-import type { ImportReply, OperationBody, SiteFiguresReply, SiteRightName, SurveyReply } from '@syndeton/contract';
+import type { OperationBody, SiteFiguresReply, SiteRightName, SurveyReply } from '@syndeton/contract';
 
 export class SiteModel extends Model<InferAttributes<SiteModel>, InferCreationAttributes<SiteModel>> {
   declare id: CreationOptional<string>;
@@ -63,14 +63,6 @@ export class DraftLateModel extends Model<InferAttributes<DraftLateModel>, Infer
   declare siteId: string;
   declare madeOn: number;
   declare operations: OperationBody[];
-  declare updatedAt: CreationOptional<Date>;
-}
-
-/** A site on its way in, as it was told of last. */
-export class ImportModel extends Model<InferAttributes<ImportModel>, InferCreationAttributes<ImportModel>> {
-  declare id: string;
-  declare reply: ImportReply;
-  declare running: boolean;
   declare updatedAt: CreationOptional<Date>;
 }
 
@@ -174,10 +166,6 @@ export function defineModels(sequelize: Sequelize): void {
       updatedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'draft_late', underscored: true, createdAt: false },
-  );
-  ImportModel.init(
-    { id: id(), reply: json(), running: { type: DataTypes.BOOLEAN, allowNull: false }, updatedAt: DataTypes.DATE },
-    { sequelize, tableName: 'import', underscored: true, createdAt: false },
   );
   PersonModel.init(
     {

@@ -5,11 +5,9 @@ import { limits } from '../archive/limits.ts';
 import { uploadFolder } from '../archive/uploadFolder.ts';
 import { Refusal } from './refusal.ts';
 
-/** A zip that was sent, as a file. It goes with its request, unless somebody takes it over. */
+/** A zip that was sent, as a file. It goes with its request. */
 export interface UploadedArchive {
   readonly path: string;
-  /** For what goes on after the reply; to be called when it is done with. */
-  takeOver(): () => Promise<void>;
 }
 
 /** Reads one zip sent as `archive` in multipart/form-data to disk, with a few short fields beside it. */
@@ -25,8 +23,6 @@ export function archiveOf({ file }: Request): {
   readonly archive: () => UploadedArchive;
   readonly letGo: () => Promise<void>;
 } {
-  let isOurs = file !== undefined;
-  const remove = (): Promise<void> => fs.rm(file!.path, { force: true });
   return {
     archive() {
       if (!file)
@@ -34,14 +30,8 @@ export function archiveOf({ file }: Request): {
           'bad-request',
           'There is no archive in the request. Send one zip as "archive" in multipart/form-data.',
         );
-      return {
-        path: file.path,
-        takeOver() {
-          isOurs = false;
-          return remove;
-        },
-      };
+      return { path: file.path };
     },
-    letGo: async () => (isOurs ? remove() : undefined),
+    letGo: async () => (file ? fs.rm(file.path, { force: true }) : undefined),
   };
 }

@@ -1,13 +1,14 @@
 import { ForeignKeyConstraintError, Op, QueryTypes, type Sequelize } from 'sequelize';
 import { DraftLateModel, SiteModel, SiteRightModel } from '../db/models.ts';
 import { whoAsks } from '../people/whoAsks.ts';
+import { endImport } from './sequelizeImportStore.ts';
 import type { RevisionRecord } from './revisionStore.ts';
 import { writeRevision } from './sequelizeNewRevision.ts';
 import type { ListedSite, SiteRecord, SiteStore } from './siteStore.ts';
 
 export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
   return {
-    async create(site, first) {
+    async create(site, first, importing) {
       return sequelize.transaction(async (transaction) => {
         const row = await SiteModel.create(
           { ...site, leftOut: site.leftOut.map((one) => ({ ...one })), head: 1 },
@@ -16,6 +17,7 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
         const person = whoAsks();
         if (person) await SiteRightModel.create({ siteId: row.id, personId: person.id, right: 'own' }, { transaction });
         await writeRevision(sequelize, row.id, 1, first, transaction);
+        if (importing) await endImport(sequelize, importing, { ...importing.reply, siteId: row.id }, transaction);
         return siteRecord(row);
       });
     },

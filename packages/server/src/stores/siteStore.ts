@@ -1,3 +1,5 @@
+import type { ImportReply } from '@syndeton/contract';
+import type { ImportAttempt } from './importStore.ts';
 import type { LeftOutRecord, NewRevision, RevisionRecord } from './revisionStore.ts';
 
 export interface SiteRecord {
@@ -19,7 +21,12 @@ export interface ListedSite {
 
 /** Sites as such. Every method that writes is one transaction. */
 export interface SiteStore {
-  create(site: Omit<SiteRecord, 'id' | 'head' | 'notes'>, first: NewRevision): Promise<SiteRecord>;
+  /** `importing`: the import that ends with it. Rejects with `Overtaken` when another attempt of it counts. */
+  create(
+    site: Omit<SiteRecord, 'id' | 'head' | 'notes'>,
+    first: NewRevision,
+    importing?: ImportAttempt & { readonly reply: Partial<ImportReply> },
+  ): Promise<SiteRecord>;
   rename(id: string, name: string): Promise<void>;
   /** An empty note takes it back. */
   setNote(id: string, subject: string, note: string): Promise<void>;

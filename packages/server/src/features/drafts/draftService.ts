@@ -18,7 +18,8 @@ import type { Progress } from '../../analysis/siteThreads.ts';
 import type { MadeDraft, SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { InventoryService } from '../inventory/index.ts';
-import type { SiteSignals } from '../../db/siteSignals.ts';
+import type { Signals } from '../../db/signals.ts';
+import { onSiteChanged } from '../../db/siteSignals.ts';
 import type { RevisionStore } from '../../stores/revisionStore.ts';
 import { noSuchSite, siteChanged } from '../sites/index.ts';
 import { sha256, type SiteService } from '../sites/index.ts';
@@ -65,7 +66,7 @@ export function makeDraftService({
   readonly revisions: RevisionStore;
   readonly analysis: Analysis;
   readonly inventories: InventoryService;
-  readonly signals: SiteSignals;
+  readonly signals: Signals;
 }): DraftService {
   const held = makeHeldDrafts();
   const proofs = makeProofs(analysis);
@@ -149,7 +150,7 @@ export function makeDraftService({
           else if (draft.version !== last.version) tell((last = { base: draft.base, version: draft.version }));
         };
         // a database that is away for a moment: the next change is told of
-        return signals.on(siteId, () => void look().catch(() => undefined));
+        return onSiteChanged(signals, siteId, () => void look().catch(() => undefined));
       };
     },
     async proof(siteId) {

@@ -5,10 +5,10 @@ export function importHandlers(
   imports: ImportService,
 ): Handlers<'listImports' | 'followImports' | 'startImport' | 'readImport' | 'stopImport'> {
   return {
-    listImports: () => ({ imports: [...imports.list()] }),
+    listImports: async () => ({ imports: [...(await imports.list())] }),
     followImports: () => (tell, end) => imports.follow((list) => tell({ imports: [...list] }), end),
-    startImport({ fields }, { archive, response }) {
-      const started = imports.start(archive(), fields.name, fields.names);
+    async startImport({ fields }, { archive, response }) {
+      const started = await imports.start(archive(), fields);
       response.location(`/api/imports/${started.id}`);
       return started;
     },

@@ -1,2 +1,3 @@
+export { makeImportJob } from './importJob.ts';
 export { importHandlers } from './importRoutes.ts';
 export { makeImportService } from './importService.ts';

@@ -1,5 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
-import type { CreatedSiteReply, LeftOutReply, SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
+import type {
+  CreatedSiteReply,
+  ImportReply,
+  LeftOutReply,
+  SiteDetailReply,
+  SiteSummaryReply,
+} from '@syndeton/contract';
 import { extensionOf, fileKindOf, makeSite, runEndings, runPagesUnread } from '@syndeton/core';
 import type { Analysis } from '../../analysis/analysis.ts';
 import { inventoryVersion } from '../../analysis/inventory.ts';
@@ -9,6 +15,7 @@ import type { Turns } from '../../archive/turns.ts';
 import { readArchive, type ReadArchive, type Reading } from '../../archive/readArchive.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { LeftOutRecord, RevisionStore } from '../../stores/revisionStore.ts';
+import type { ImportAttempt } from '../../stores/importStore.ts';
 import { noSuchSite } from './refusals.ts';
 import type { SiteRecord, SiteStore } from '../../stores/siteStore.ts';
 
@@ -16,6 +23,8 @@ import type { SiteRecord, SiteStore } from '../../stores/siteStore.ts';
 export interface BringingIn extends Reading {
   readonly onPage?: (progress: Progress) => void;
   readonly onStore?: () => void;
+  /** The import that ends with it, and what is said of it then. */
+  readonly importing?: ImportAttempt & { readonly reply: () => Partial<ImportReply> };
 }
 
 export interface SiteService {
@@ -109,8 +118,10 @@ export function makeSiteService({
       blobs.set(hash, bytes);
     }
     for (const { content } of read.leftOut) if (content) blobs.set(sha256(content), content);
+    const { importing } = bringing;
+    const leftOut = read.leftOut.map(recordOf);
     const site = await store.create(
-      { name, prefix: read.prefix, leftOut: read.leftOut.map(recordOf) },
+      { name, prefix: read.prefix, leftOut },
       {
         message: 'Brought in',
         figures: found.figures,
@@ -119,6 +130,10 @@ export function makeSiteService({
         blobs,
         inventory: { ...found, version: inventoryVersion },
         decisions: { absent: [], leftOut: [], runPages },
+      },
+      importing && {
+        ...importing,
+        reply: { ...importing.reply(), status: 'done', name, leftOut: leftOut.map(leftOutReply) },
       },
     );
     return { id: site.id, name, files: files.length, leftOut: site.leftOut.map(leftOutReply) };

@@ -1,0 +1,83 @@
+import { EventEmitter } from 'node:events';
+import { Logger, run, runMigrations, type WorkerEvents } from 'graphile-worker';
+import pg from 'pg';
+import type { Sequelize, Transaction } from 'sequelize';
+import { whereIs } from './standingConnection.ts';
+
+/** What jobs hold: the id of the row they are about. A job whose row is gone is nothing to do. */
+export type Job = (id: string, signal: AbortSignal) => Promise<void>;
+
+export type JobName = 'import' | 'site-task';
+
+export interface Taking {
+  readonly jobs: Partial<Readonly<Record<JobName, Job>>>;
+  readonly atOnce: number;
+  /** Lanes that are left to others. */
+  readonly passOver?: () => readonly string[];
+  /** Told the names under which jobs are taken. */
+  readonly worksAs: (name: string) => void;
+  readonly warn: (error: unknown) => void;
+}
+
+/** Milliseconds between looks for jobs that nobody told of: those that came back to the queue. */
+const between = 1000;
+/** A job whose process ended in the middle is begun so often. */
+export const attempts = 3;
+
+/** Brings the tables of the queue to their newest form. */
+export async function migrateQueue(sequelize: Sequelize): Promise<void> {
+  const pool = poolOf(sequelize, 1);
+  try {
+    await runMigrations({ pgPool: pool, logger: quiet });
+  } finally {
+    await pool.end();
+  }
+}
+
+/** Puts a job into the queue, with the transaction. Jobs of one lane are done one after the other. */
+export async function addJob(
+  sequelize: Sequelize,
+  name: JobName,
+  id: string,
+  lane: string | undefined,
+  transaction: Transaction,
+): Promise<void> {
+  await sequelize.query(
+    `SELECT graphile_worker.add_job($1, payload := json_build_object('id', $2::text), job_key := $2, max_attempts := $3,
+       queue_name := $4::text, flags := CASE WHEN $4::text IS NULL THEN NULL ELSE ARRAY[$4::text] END)`,
+    { bind: [name, id, attempts, lane ?? null], transaction },
+  );
+}
+
+/** Takes jobs as they come, until the returned way to stop is called: then none is begun any more. */
+export async function takeJobs(sequelize: Sequelize, { jobs, atOnce, passOver, worksAs, warn }: Taking): Promise<() => Promise<void>> {
+  const pool = poolOf(sequelize, atOnce + 2);
+  pool.on('error', warn);
+  const events = new EventEmitter() as WorkerEvents;
+  events.on('worker:create', ({ worker }) => worksAs(worker.workerId));
+  const runner = await run({
+    pgPool: pool,
+    logger: quiet,
+    events,
+    concurrency: atOnce,
+    noHandleSignals: true,
+    pollInterval: between,
+    parsedCronItems: [],
+    ...(passOver ? { forbiddenFlags: () => [...passOver()] } : {}),
+    taskList: Object.fromEntries(
+      Object.entries(jobs).map(([name, job]) => [
+        name,
+        (payload: unknown, helpers: { abortSignal?: AbortSignal }) =>
+          job((payload as { id: string }).id, helpers.abortSignal ?? new AbortController().signal),
+      ]),
+    ),
+  });
+  return async () => {
+    await runner.stop().catch(warn);
+    await pool.end();
+  };
+} // prettier-ignore
+
+const quiet = new Logger(() => () => undefined);
+
+const poolOf = (sequelize: Sequelize, max: number): pg.Pool => new pg.Pool({ ...whereIs(sequelize), max });

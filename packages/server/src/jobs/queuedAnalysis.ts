@@ -1,0 +1,146 @@
+import { randomUUID } from 'node:crypto';
+import type { Analysis } from '../analysis/analysis.ts';
+import { Stopped, type TaskOptions } from '../analysis/siteThreads.ts';
+import type { Processes } from '../db/processes.ts';
+import type { Signals } from '../db/signals.ts';
+import { Refusal } from '../http/refusal.ts';
+import type { SiteTaskStore } from '../stores/siteTaskStore.ts';
+import { newsFor, packed, unpacked, unwanted, type TaskAnswer, type TaskNews } from './siteTaskMessages.ts';
+
+interface Open {
+  readonly options: TaskOptions;
+  begun: boolean;
+  readonly ask: () => Promise<void>;
+  readonly resolve: (value: unknown) => void;
+  readonly reject: (error: unknown) => void;
+  /** The database is asked about it; `again`: something was told meanwhile. */
+  busy: boolean;
+  again: boolean;
+}
+
+interface Parts {
+  readonly store: SiteTaskStore;
+  readonly signals: Signals;
+  readonly processes: Processes;
+  readonly warn: (error: unknown) => void;
+  /** Milliseconds after which it is asked whether anybody is there to do what was not begun. */
+  readonly patience?: number;
+}
+
+/**
+ * Everything that is computed about sites, by whichever process takes it from the queue. What a process that ended had begun is begun
+ * again by another.
+ */
+export function makeQueuedAnalysis({ store, signals, processes, warn, patience = 5000 }: Parts): Analysis {
+  const open = new Map<string, Open>();
+  let closed = false;
+  const stopListening = signals.on(newsFor(processes.id), hear);
+  const timer = setInterval(() => void refuseWhereNobodyWorks().catch(warn), patience).unref();
+
+  function hear(told: string | undefined): void {
+    if (told === undefined) {
+      // some may have been missed, or lost with the database
+      for (const id of open.keys()) void collect(id);
+      return;
+    }
+    const news = JSON.parse(told) as TaskNews;
+    const one = open.get(news.id);
+    if (!one) return;
+    one.begun = true;
+    if (news.kind === 'progress') one.options.onProgress?.(news.progress);
+    if (news.kind === 'answered') void collect(news.id);
+  }
+
+  async function collect(id: string): Promise<void> {
+    const one = open.get(id);
+    if (!one) return;
+    one.again = true;
+    if (one.busy) return;
+    one.busy = true;
+    try {
+      while (one.again && open.has(id)) {
+        one.again = false;
+        await look(id, one);
+      }
+    } catch (error) {
+      settle(id)?.reject(error);
+    } finally {
+      one.busy = false;
+    }
+  }
+
+  async function look(id: string, { ask }: Open): Promise<void> {
+    const found = await store.collect(id);
+    if (found === 'waiting') return;
+    if (found === undefined) {
+      await ask();
+      return;
+    }
+    const answer = unpacked(found) as TaskAnswer;
+    if (answer.kind === 'done') settle(id)?.resolve(answer.value);
+    else settle(id)?.reject(answer.kind === 'refused' ? new Refusal(answer.code, answer.message) : new Error(answer.message)); // prettier-ignore
+  }
+
+  function settle(id: string): Open | undefined {
+    const one = open.get(id);
+    open.delete(id);
+    return one;
+  }
+
+  async function refuseWhereNobodyWorks(): Promise<void> {
+    const waiting = [...open].filter(([, one]) => !one.begun);
+    if (waiting.length === 0 || (await processes.someWork())) return;
+    for (const [id] of waiting) {
+      settle(id)?.reject(new Refusal('busy', 'Nobody is there to compute this. Start a worker: npm run worker'));
+      await store.drop(id);
+    }
+  }
+
+  function begin(id: string, one: Open): void {
+    open.set(id, one);
+    one.ask().then(
+      () => {
+        one.busy = false;
+        if (one.again) void collect(id);
+      },
+      (error: unknown) => settle(id)?.reject(error),
+    );
+    const giveUp = (): void => {
+      if (settle(id) !== one) return;
+      one.reject(new Stopped());
+      store.drop(id).then(() => signals.tell(unwanted, id)).catch(warn); // prettier-ignore
+    };
+    one.options.signal?.addEventListener('abort', giveUp, { once: true });
+  }
+
+  async function run(site: string, name: string, input: unknown, options: TaskOptions = {}): Promise<unknown> {
+    if (closed) throw stopping();
+    if (options.signal?.aborted) throw new Stopped();
+    const id = randomUUID();
+    const bytes = packed(input);
+    const ask = (): Promise<void> => store.ask({ id, asker: processes.id, site, name, input: bytes });
+    return new Promise((resolve, reject) => {
+      begin(id, { options, begun: false, ask, resolve, reject, busy: true, again: false });
+    });
+  }
+
+  return {
+    run: run as Analysis['run'],
+    load: () => {
+      const running = [...open.values()].filter(({ begun }) => begun).length;
+      return { running, waiting: open.size - running };
+    },
+    held: () => [],
+    async close(seconds = 0) {
+      closed = true;
+      const until = Date.now() + seconds * 1000;
+      while (open.size > 0 && Date.now() < until) await new Promise((done) => setTimeout(done, 20));
+      for (const id of [...open.keys()]) settle(id)?.reject(stopping());
+      clearInterval(timer);
+      stopListening();
+    },
+  };
+}
+
+const stopping = (): Refusal =>
+  new Refusal('stopping', 'The server is being stopped. Nothing of this was kept; ask again when it is there.');
