@@ -37,6 +37,8 @@ export class Person {
   private unanswered = 0;
   /** A site was on its way in when something was killed: it may be there. */
   private perhapsBrought: { readonly name: string; readonly files: Files } | undefined;
+  /** Sites that were said to come in. */
+  private readonly coming: { readonly id: string; readonly name: string; readonly files: Files }[] = [];
   private readonly wrong: string[] = [];
 
   constructor(name: string, origin: string, roll: (below: number) => number) {
@@ -61,7 +63,7 @@ export class Person {
   async work(): Promise<void> {
     this.stopping = false;
     while (!this.stopping) {
-      const answered = this.sites.length === 0 || (this.sites.length < 4 && this.roll(6) === 0) ? await this.bringIn() : await this.change(); // prettier-ignore
+      const answered = this.sites.length === 0 || (this.sites.length + this.coming.length < 4 && this.roll(6) === 0) ? await this.bringIn() : await this.change(); // prettier-ignore
       if (!answered) return void this.unanswered++;
       this.acts++;
     }
@@ -70,6 +72,8 @@ export class Person {
   /** What is not as it was said to be. */
   async check(): Promise<readonly string[]> {
     const faults = this.wrong.splice(0);
+    await nothingComing(this.origin);
+    for (const one of this.coming.splice(0)) await this.lookForComing(one, faults);
     if (this.perhapsBrought) await this.lookForBrought(this.perhapsBrought);
     this.perhapsBrought = undefined;
     for (const site of this.sites) {
@@ -88,11 +92,22 @@ export class Person {
     const name = `${this.name}, site ${++this.brought}`;
     const files = first(name);
     this.perhapsBrought = { name, files };
+    if (this.roll(2) === 0) return this.startImport(name, files);
     const reply = await this.ask('POST', '/api/sites', form(files, { name }), 201);
     if (!reply) return false;
     this.perhapsBrought = undefined;
     const { id } = (await reply.json()) as { id: string };
     this.sites.push({ id, known: { revisions: [files], draft: { version: 0, operations: [] } }, perhaps: undefined });
+    return true;
+  }
+
+  /** It comes in whatever is killed meanwhile. */
+  private async startImport(name: string, files: Files): Promise<boolean> {
+    const reply = await this.ask('POST', '/api/imports', form(files, { name }), 202);
+    if (!reply) return false;
+    this.perhapsBrought = undefined;
+    const { id } = (await reply.json()) as { id: string };
+    this.coming.push({ id, name, files });
     return true;
   }
 
@@ -215,10 +230,27 @@ export class Person {
     return { revisions, draft: { version: draft.version, operations: draft.operations } };
   }
 
+  /** Here, or said to be lost when what brought it in ended again and again. */
+  private async lookForComing({ id, name, files }: { readonly id: string; readonly name: string; readonly files: Files }, faults: string[]): Promise<void> {
+    const { status } = (await (await answered(`${this.origin}/api/imports/${id}`)).json()) as { status: string };
+    const before = this.sites.length;
+    await this.lookForBrought({ name, files });
+    if (status !== (this.sites.length > before ? 'done' : 'interrupted')) faults.push(`${name} was said to come in, is ${status} and ${this.sites.length - before} times here`);
+  } // prettier-ignore
+
   private async lookForBrought({ name, files }: { readonly name: string; readonly files: Files }): Promise<void> {
     const { sites } = (await (await answered(`${this.origin}/api/sites`)).json()) as { sites: { id: string; name: string }[] }; // prettier-ignore
     const one = sites.find((site) => site.name === name);
     if (one) this.sites.push({ id: one.id, known: { revisions: [files], draft: { version: 0, operations: [] } }, perhaps: undefined }); // prettier-ignore
+  }
+}
+
+/** What was on its way in when something was killed is ended by the next server. */
+async function nothingComing(origin: string): Promise<void> {
+  for (let i = 0; i < 300; i++) {
+    const { imports } = (await (await answered(`${origin}/api/imports`)).json()) as { imports: { status: string }[] };
+    if (!imports.some(({ status }) => /reading|looking|storing/.test(status))) return;
+    await new Promise((f) => setTimeout(f, 100));
   }
 }
 

@@ -47,7 +47,7 @@ async function* eventsOf(path: string, signal?: AbortSignal): AsyncGenerator<unk
   }
 }
 
-const many = Array.from({ length: 150 }, (_, i) => ({
+const many = Array.from({ length: 80 }, (_, i) => ({
   path: `${i}.html`,
   content: `<style>p { top: ${i}px }</style>${'<p>x</p>'.repeat(200)}`,
 }));
@@ -62,7 +62,7 @@ test('the proof of a draft, until it is done', async () => {
     told.push(reply as DraftProofReply);
   }
   const last = told.at(-1);
-  expect(last?.status === 'done' && last.proof.pages.length).toBe(150);
+  expect(last?.status === 'done' && last.proof.pages.length).toBe(80);
   expect(told.slice(0, -1).every(({ status }) => status === 'running')).toBe(true);
 });
 
@@ -77,7 +77,7 @@ test('a proof that a newer draft has overtaken ends, and the newer one is told o
   }
   await changed;
   expect(told.some(({ status }) => status === 'done')).toBe(false);
-  expect((await api.proved(id)).proof.pages).toHaveLength(150);
+  expect((await api.proved(id)).proof.pages).toHaveLength(80);
 });
 
 test('a plan while it is made: pages are read, then proved', async () => {
@@ -92,7 +92,7 @@ test('a plan while it is made: pages are read, then proved', async () => {
   for await (const reply of eventsOf(`/api/sites/${id}/proposal/events`, stop.signal)) {
     expectSchema(PlanProgress, reply);
     const { step, done, total } = reply as PlanProgressReply;
-    expect([total, done <= total]).toEqual([150, true]);
+    expect([total, done <= total]).toEqual([80, true]);
     steps.add(step);
     if (step === 'proving') break;
   }

@@ -6,7 +6,7 @@ import { addresses, needs, People, Problem, SiteRights, Tokens, Who, type RouteN
 import { hashPassword, isPassword } from './people/passwords.ts';
 import { expectSchema } from './testing/expectSchema.ts';
 import { makeZip } from './testing/makeZip.ts';
-import { makeServices } from './services.ts';
+import { makeSequelizePeopleStore } from './stores/sequelizePeopleStore.ts';
 import { useApp, useDatabase } from './testing/useApp.ts';
 
 const app = useApp({}, { accounts: true });
@@ -14,11 +14,11 @@ const database = useDatabase();
 const password = 'salt and rope 9';
 let names = 0;
 
-/** Somebody new who signs in; what stands for that person. */
+/** Somebody new who signs in; what stands for that person. The password is kept cheaply: this is done a hundred times. */
 async function somebody(isAdministrator = false): Promise<{ name: string; id: string; cookie: string }> {
-  const { people } = makeServices(database(), undefined as never, undefined as never, undefined as never);
   const name = `Mara ${++names} ${Math.random()}`;
-  const { id } = await people.add({ name, password, isAdministrator });
+  const kept = await hashPassword(password, 1024);
+  const { id } = (await makeSequelizePeopleStore(database()).add({ name, password: kept, isAdministrator }))!;
   return { name, id, cookie: await signedIn(name) };
 }
 

@@ -45,7 +45,8 @@ export async function startProcess({ databaseUrl, role, log, limits }: Parts): P
   const analysis = role === 'serve' ? makeQueuedAnalysis({ store, signals, processes, warn }) : startAnalysis(databaseUrl, limits); // prettier-ignore
   const services = makeServices(sequelize, analysis, signals, log);
   const ends: (() => Promise<void>)[] = [];
-  const taking = { worksAs: processes.worksAs, warn };
+  const { worksAs, worksNoLonger } = processes;
+  const taking = { worksAs, worksNoLonger, warn };
   if (role !== 'serve')
     ends.push(await takeJobs(sequelize, { ...taking, jobs: { import: services.importJob }, atOnce: archivesAtOnce }));
   if (role === 'worker') {

@@ -6,6 +6,8 @@ export interface Processes {
   readonly id: number;
   /** A name under which it takes jobs: they go back to the queue when it is gone. */
   readonly worksAs: (name: string) => void;
+  /** What was taken under a name and not ended goes back to the queue now. */
+  readonly worksNoLonger: (name: string) => void;
   /** The numbers of all that are there, as they were looked at last. */
   all(): ReadonlySet<number>;
   /** Whether any takes jobs. */
@@ -25,13 +27,14 @@ export async function joinProcesses(sequelize: Sequelize, warn: (error: unknown)
     sequelize.query<Row>(sql, { bind, type: QueryTypes.SELECT });
   const [first] = await select<{ id: number }>('INSERT INTO process DEFAULT VALUES RETURNING id');
   const { id } = first!;
-  const names: string[] = [];
+  const names = new Set<string>();
+  const dropped = new Set<string>();
   let there: ReadonlySet<number> = new Set([id]);
   const missed = new Map<number, number>();
 
   /** Also when it was taken for gone because the connection was. */
   const write = (): Promise<unknown> =>
-    select('INSERT INTO process (id, workers) VALUES ($1, $2) ON CONFLICT (id) DO UPDATE SET workers = $2', [id, names]); // prettier-ignore
+    select('INSERT INTO process (id, workers) VALUES ($1, $2) ON CONFLICT (id) DO UPDATE SET workers = $2', [id, [...names]]); // prettier-ignore
   const connection = keepConnection(
     sequelize,
     async (client) => {
@@ -41,7 +44,16 @@ export async function joinProcesses(sequelize: Sequelize, warn: (error: unknown)
     warn,
   );
 
+  async function unlockDropped(): Promise<void> {
+    const all = [...dropped];
+    if (all.length === 0) return;
+    await select('SELECT graphile_worker.force_unlock_workers($1::text[])', [all]);
+    all.forEach((name) => dropped.delete(name));
+    await write();
+  }
+
   async function look(): Promise<void> {
+    await unlockDropped();
     const rows = await select<{ id: number; held: boolean }>(
       `SELECT id, EXISTS (SELECT 1 FROM pg_locks WHERE locktype = 'advisory' AND classid = $1 AND objid = process.id
          AND database = (SELECT oid FROM pg_database WHERE datname = current_database())) AS held FROM process`,
@@ -60,8 +72,14 @@ export async function joinProcesses(sequelize: Sequelize, warn: (error: unknown)
   return {
     id,
     worksAs(name) {
-      names.push(name);
+      names.add(name);
       write().catch(warn);
+    },
+    worksNoLonger(name) {
+      if (!names.delete(name)) return;
+      dropped.add(name);
+      // where the database is away it is tried again with the next look
+      unlockDropped().catch(() => undefined);
     },
     all: () => there,
     async someWork() {

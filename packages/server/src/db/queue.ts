@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import { Logger, run, runMigrations, type WorkerEvents } from 'graphile-worker';
+import { Logger, run, runMigrations, type Runner, type RunnerOptions, type WorkerEvents } from 'graphile-worker';
 import pg from 'pg';
 import type { Sequelize, Transaction } from 'sequelize';
 import { whereIs } from './standingConnection.ts';
@@ -14,8 +14,9 @@ export interface Taking {
   readonly atOnce: number;
   /** Lanes that are left to others. */
   readonly passOver?: () => readonly string[];
-  /** Told the names under which jobs are taken. */
+  /** Told the names under which jobs are taken, and those under which none are any more. */
   readonly worksAs: (name: string) => void;
+  readonly worksNoLonger: (name: string) => void;
   readonly warn: (error: unknown) => void;
 }
 
@@ -49,34 +50,73 @@ export async function addJob(
   );
 }
 
-/** Takes jobs as they come, until the returned way to stop is called: then none is begun any more. */
-export async function takeJobs(sequelize: Sequelize, { jobs, atOnce, passOver, worksAs, warn }: Taking): Promise<() => Promise<void>> {
-  const pool = poolOf(sequelize, atOnce + 2);
+/**
+ * Takes jobs as they come, until the returned way to stop is called: then none is begun any more. What takes them ends where the
+ * database goes away in the middle, and is begun again.
+ */
+export async function takeJobs(sequelize: Sequelize, taking: Taking): Promise<() => Promise<void>> {
+  const { atOnce, worksAs, worksNoLonger, warn } = taking;
+  const pool = poolOf(sequelize, 2 * atOnce + 2);
   pool.on('error', warn);
-  const events = new EventEmitter() as WorkerEvents;
-  events.on('worker:create', ({ worker }) => worksAs(worker.workerId));
-  const runner = await run({
-    pgPool: pool,
-    logger: quiet,
-    events,
-    concurrency: atOnce,
-    noHandleSignals: true,
-    pollInterval: between,
-    parsedCronItems: [],
-    ...(passOver ? { forbiddenFlags: () => [...passOver()] } : {}),
-    taskList: Object.fromEntries(
-      Object.entries(jobs).map(([name, job]) => [
-        name,
-        (payload: unknown, helpers: { abortSignal?: AbortSignal }) =>
-          job((payload as { id: string }).id, helpers.abortSignal ?? new AbortController().signal),
-      ]),
-    ),
-  });
-  return async () => {
+  const runners = new Set<Runner>();
+  let stopping = false;
+
+  async function begin(): Promise<void> {
+    const events = new EventEmitter() as WorkerEvents;
+    let runner: Runner | undefined;
+    let hasFailed = false;
+    events.on('worker:create', ({ worker }) => worksAs(worker.workerId));
+    events.on('worker:stop', ({ worker }) => worksNoLonger(worker.workerId));
+    events.on('worker:fatalError', ({ worker }) => {
+      worksNoLonger(worker.workerId);
+      if (hasFailed) return;
+      hasFailed = true;
+      if (runner) void end(runner);
+      void beginAgain();
+    });
+    runners.add((runner = await run({ ...optionsOf(taking), pgPool: pool, events })));
+  }
+
+  async function beginAgain(): Promise<void> {
+    while (!stopping)
+      try {
+        await begin();
+        return;
+      } catch (error) {
+        warn(error);
+        await new Promise((done) => setTimeout(done, between));
+      }
+  }
+
+  /** What it does is finished. */
+  async function end(runner: Runner): Promise<void> {
     await runner.stop().catch(warn);
+    runners.delete(runner);
+  }
+
+  await begin();
+  return async () => {
+    stopping = true;
+    await Promise.all([...runners].map(end));
     await pool.end();
   };
-} // prettier-ignore
+}
+
+const optionsOf = ({ jobs, atOnce, passOver }: Taking): RunnerOptions => ({
+  logger: quiet,
+  concurrency: atOnce,
+  noHandleSignals: true,
+  pollInterval: between,
+  parsedCronItems: [],
+  ...(passOver ? { forbiddenFlags: () => [...passOver()] } : {}),
+  taskList: Object.fromEntries(
+    Object.entries(jobs).map(([name, job]) => [
+      name,
+      (payload: unknown, { abortSignal }: { abortSignal?: AbortSignal }) =>
+        job((payload as { id: string }).id, abortSignal ?? new AbortController().signal),
+    ]),
+  ),
+});
 
 const quiet = new Logger(() => () => undefined);
 

@@ -83,8 +83,7 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
 
   function settle(id: string): Open | undefined {
     const one = open.get(id);
-    open.delete(id);
-    return one;
+    return open.delete(id) ? one : undefined;
   }
 
   async function refuseWhereNobodyWorks(): Promise<void> {

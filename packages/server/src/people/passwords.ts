@@ -2,7 +2,7 @@ import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:c
 import { promisify } from 'node:util';
 
 /** OWASP "Password Storage Cheat Sheet", scrypt: N 2^17, r 8, p 1; from memory. Each takes 128 MB for a moment. */
-const cost: ScryptOptions = { N: 2 ** 17, r: 8, p: 1, maxmem: 256 * 2 ** 20 };
+const cost = { N: 2 ** 17, r: 8, p: 1, maxmem: 256 * 2 ** 20 } satisfies ScryptOptions;
 const bytes = 32;
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt);
 
@@ -15,11 +15,11 @@ function inTurn<Result>(act: () => Promise<Result>): Promise<Result> {
   return mine;
 }
 
-/** What is kept of a password: salt and key. */
-export async function hashPassword(password: string): Promise<string> {
+/** What is kept of a password: salt and key, and how dearly (`N`) they were made. */
+export async function hashPassword(password: string, N: number = cost.N): Promise<string> {
   const salt = randomBytes(16);
-  const key = await inTurn(() => derive(password.normalize('NFC'), salt, bytes, cost));
-  return `scrypt ${cost.N} ${salt.toString('base64')} ${key.toString('base64')}`;
+  const key = await inTurn(() => derive(password.normalize('NFC'), salt, bytes, { ...cost, N }));
+  return `scrypt ${N} ${salt.toString('base64')} ${key.toString('base64')}`;
 }
 
 /** Takes as long where nothing is kept, so that the time does not tell which names there are. */

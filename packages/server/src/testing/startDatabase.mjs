@@ -1,10 +1,12 @@
-// One PostgreSQL cluster for a test run, on loopback, thrown away afterwards.
+// One PostgreSQL cluster for a test run, on loopback, thrown away afterwards; and the program of the threads, made once.
 import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { bundleThread } from './bundleThread.mjs';
 
-export default function startDatabase() {
+export default async function startDatabase() {
+  process.env.SYNDETON_THREAD = path.resolve(await bundleThread());
   if (process.env.TEST_DATABASE_URL) return;
   const data = fs.mkdtempSync(path.join(process.getuid?.() === 0 ? '/tmp' : os.tmpdir(), 'syndeton-test-'));
   fs.chmodSync(data, 0o755);
