@@ -10,6 +10,7 @@ import { makeDemoReader } from './features/demo/index.ts';
 import { makeMetrics } from './http/metrics.ts';
 import { hostNames } from './http/guards.ts';
 import { roles, startProcess } from './process.ts';
+import { blobPlaceFrom, type BlobPlace } from './stores/blobBytes.ts';
 
 /** Seconds that requests under way may take when the server is stopped. */
 const drainFor = 8;
@@ -26,6 +27,11 @@ if (!role) {
   process.stderr.write(`${process.argv[2]} is nothing this can be. Allowed: ${roles.join(', ')}.\n`);
   process.exit(2);
 }
+const threads = Number(process.env['THREADS'] ?? 0);
+if (!Number.isInteger(threads) || threads < 0 || threads > 64) {
+  process.stderr.write(`THREADS=${process.env['THREADS']} is no number of threads. 1 to 64 are allowed.\n`);
+  process.exit(2);
+}
 const port = Number(process.env['PORT'] ?? 4870);
 const host = process.env['HOST'] ?? '127.0.0.1';
 const access = accessFrom(host, process.env);
@@ -33,7 +39,17 @@ if ('problem' in access) {
   process.stderr.write(`${access.problem}\n`);
   process.exit(2);
 }
+const blobs = blobPlace();
 const root = (folder: string): string => fileURLToPath(new URL(`../../../${folder}`, import.meta.url));
+
+function blobPlace(): BlobPlace | undefined {
+  try {
+    return blobPlaceFrom(process.env);
+  } catch (error) {
+    process.stderr.write(`${(error as Error).message}\n`);
+    process.exit(2);
+  }
+}
 
 /** Stops what runs; without an answer to requests before there are any. */
 let stopAll: (seconds: number) => Promise<void> = () => Promise.resolve(process.exit(1));
@@ -53,7 +69,13 @@ function startIsGone(): void {
 
 // what servers that were killed left of uploads goes
 uploadFolder();
-const running = await startProcess({ databaseUrl, role, log, limits: usualLimits });
+const running = await startProcess({
+  databaseUrl,
+  blobs,
+  role,
+  log,
+  limits: { ...usualLimits, ...(threads ? { threads } : {}) },
+});
 const { services, analysis } = running;
 await services.sites.purge();
 const purge = (): Promise<unknown> => Promise.all([services.sites.purge(), services.people.purge()]);

@@ -9,6 +9,8 @@ import { makeSignals } from './db/signals.ts';
 import { makeQueuedAnalysis } from './jobs/queuedAnalysis.ts';
 import { makeSiteTaskWork } from './jobs/siteTaskJob.ts';
 import { archivesAtOnce, makeServices, type Services } from './services.ts';
+import { openBlobBytes, type BlobPlace } from './stores/blobBytes.ts';
+import { makeBlobs } from './stores/blobs.ts';
 import { makeSequelizeSiteTaskStore } from './stores/sequelizeSiteTaskStore.ts';
 
 /** `all`: the only process on its database; else some answer requests (`serve`) and some compute (`worker`), as many as you like of each. */
@@ -27,6 +29,8 @@ export interface RunningProcess {
 
 interface Parts {
   readonly databaseUrl: string;
+  /** Where bytes of files are kept, if not in the database. */
+  readonly blobs?: BlobPlace | undefined;
   readonly role: Role;
   readonly log: Logger;
   readonly limits: ThreadLimits;
@@ -35,15 +39,21 @@ interface Parts {
 const tidyEvery = 15_000;
 
 /** Everything of a process but the requests it answers: its database, what it computes, the jobs it takes. */
-export async function startProcess({ databaseUrl, role, log, limits }: Parts): Promise<RunningProcess> {
+export async function startProcess({ databaseUrl, blobs, role, log, limits }: Parts): Promise<RunningProcess> {
   const warn = (error: unknown): void => log.warn(error, 'the database is away');
   const sequelize = connect(databaseUrl);
   await migrate(sequelize);
   const signals = makeSignals(sequelize, warn);
   const processes = await joinProcesses(sequelize, warn);
   const store = makeSequelizeSiteTaskStore(sequelize);
-  const analysis = role === 'serve' ? makeQueuedAnalysis({ store, signals, processes, warn }) : startAnalysis(databaseUrl, limits); // prettier-ignore
-  const services = makeServices(sequelize, analysis, signals, log);
+  const analysis = role === 'serve' ? makeQueuedAnalysis({ store, signals, processes, warn }) : startAnalysis({ databaseUrl, blobs }, limits); // prettier-ignore
+  const services = makeServices({
+    sequelize,
+    blobs: makeBlobs(sequelize, blobs && openBlobBytes(blobs)),
+    analysis,
+    signals,
+    log,
+  });
   const ends: (() => Promise<void>)[] = [];
   const { worksAs, worksNoLonger } = processes;
   const taking = { worksAs, worksNoLonger, warn };

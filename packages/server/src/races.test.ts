@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { Draft, Problem, type DraftReply } from '@syndeton/contract';
+import { makeBlobs } from './stores/blobs.ts';
 import { makeSequelizeRevisionStore } from './stores/sequelizeRevisionStore.ts';
 import { makeSequelizeSiteStore } from './stores/sequelizeSiteStore.ts';
 import { expectSchema } from './testing/expectSchema.ts';
@@ -147,8 +148,8 @@ describe('save against a change of files', () => {
 describe('purge', () => {
   const long = (n: number): string => page(`p { color: red; /* ${String(n).repeat(2000)} */ }`);
   test('against writes that name the same bytes: every byte named is there', async () => {
-    const sites = makeSequelizeSiteStore(database());
-    const revisions = makeSequelizeRevisionStore(database());
+    const sites = makeSequelizeSiteStore(database(), makeBlobs(database()));
+    const revisions = makeSequelizeRevisionStore(database(), makeBlobs(database()));
     const never = new Date(0);
     for (let i = 0; i < 6; i++) {
       const same = Array.from({ length: 20 }, (_, n) => ({ path: `${n}.html`, content: long(n) }));

@@ -4,6 +4,7 @@ import type { Signals } from './db/signals.ts';
 import type { Analysis } from './analysis/analysis.ts';
 import { Turns } from './archive/turns.ts';
 import { makeDraftService } from './features/drafts/index.ts';
+import type { Blobs } from './stores/blobs.ts';
 import { makeSequelizeDraftStore } from './stores/sequelizeDraftStore.ts';
 import { makeFileReader } from './features/files/index.ts';
 import { makeFileChanges, makeFileService, makeOutsideService } from './features/files/index.ts';
@@ -24,10 +25,18 @@ const mostWaiting = 50;
 
 export type Services = ReturnType<typeof makeServices>;
 
+export interface ServiceParts {
+  readonly sequelize: Sequelize;
+  readonly blobs: Blobs;
+  readonly analysis: Analysis;
+  readonly signals: Signals;
+  readonly log: Logger;
+}
+
 /** The services of the application, each made of the stores and services it needs. */
-export function makeServices(sequelize: Sequelize, analysis: Analysis, signals: Signals, log: Logger) {
-  const store = makeSequelizeSiteStore(sequelize);
-  const revisionStore = makeSequelizeRevisionStore(sequelize);
+export function makeServices({ sequelize, blobs, analysis, signals, log }: ServiceParts) {
+  const store = makeSequelizeSiteStore(sequelize, blobs);
+  const revisionStore = makeSequelizeRevisionStore(sequelize, blobs);
   const inventories = makeInventoryService({ revisions: revisionStore, analysis });
   const turns = new Turns(archivesAtOnce, mostWaiting);
   const sites = makeSiteService({ store, revisions: revisionStore, analysis, turns });

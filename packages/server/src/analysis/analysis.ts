@@ -1,5 +1,6 @@
 import os from 'node:os';
 import { Worker } from 'node:worker_threads';
+import type { BlobPlace } from '../stores/blobBytes.ts';
 import { SiteThreads, type TaskOptions, type ThreadLimits } from './siteThreads.ts';
 import type { AnalysisTasks } from './tasks.ts';
 
@@ -36,8 +37,14 @@ export const usualLimits: ThreadLimits = {
   large: 400_000_000,
 };
 
-export function startAnalysis(databaseUrl: string, limits: ThreadLimits = usualLimits): Analysis {
-  const threads = new SiteThreads((heap) => startWorker(heap, { databaseUrl }), limits);
+/** What threads are told of where things are. */
+export interface ThreadData {
+  readonly databaseUrl: string;
+  readonly blobs?: BlobPlace | undefined;
+}
+
+export function startAnalysis(places: ThreadData, limits: ThreadLimits = usualLimits): Analysis {
+  const threads = new SiteThreads((heap) => startWorker(heap, places), limits);
   return {
     run: <Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions) =>
       threads.run(site, name, input, options) as ReplyOf<Name>,

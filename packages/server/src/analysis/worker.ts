@@ -2,6 +2,9 @@ import { getHeapStatistics } from 'node:v8';
 import { parentPort, workerData } from 'node:worker_threads';
 import { connect } from '../db/connect.ts';
 import { databaseTrouble } from '../db/databaseTrouble.ts';
+import { openBlobBytes } from '../stores/blobBytes.ts';
+import type { ThreadData } from './analysis.ts';
+import { makeBlobs } from '../stores/blobs.ts';
 import { makeSequelizeRevisionStore } from '../stores/sequelizeRevisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
 import { Stopped, type Order, type Report } from './siteThreads.ts';
@@ -9,8 +12,9 @@ import { makeSiteTasks } from './siteTasks.ts';
 import type { Step } from './tasks.ts';
 
 /** The thread's end of `SiteThreads`: one order at a time, answered by data alone; a refusal keeps its code. */
-const { databaseUrl } = workerData as { readonly databaseUrl: string };
-const revisions = makeSequelizeRevisionStore(connect(databaseUrl, 2));
+const { databaseUrl, blobs } = workerData as ThreadData;
+const sequelize = connect(databaseUrl, 2);
+const revisions = makeSequelizeRevisionStore(sequelize, makeBlobs(sequelize, blobs && openBlobBytes(blobs)));
 const port = parentPort!;
 
 let held: { readonly site: string; readonly tasks: ReturnType<typeof makeSiteTasks> } | undefined;

@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import { imports } from './migrations/0005-imports.ts';
 import { decisions } from './migrations/0006-decisions.ts';
 import { people } from './migrations/0008-people.ts';
+import { blobs } from './migrations/0010-blobs.ts';
 import { processes } from './migrations/0009-processes.ts';
 import { steps } from './migrations/0007-steps.ts';
 import { inventory } from './migrations/0002-inventory.ts';
@@ -27,7 +28,7 @@ export async function migrate(sequelize: Sequelize, to?: string): Promise<void> 
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4870)', { transaction });
     const umzug = new Umzug<QueryInterface>({
-      migrations: [sites, inventory, notes, versions, imports, decisions, steps, people, processes],
+      migrations: [sites, inventory, notes, versions, imports, decisions, steps, people, processes, blobs],
       context: sequelize.getQueryInterface(),
       storage: new SequelizeStorage({ sequelize, tableName: 'schema_migration' }),
       logger: undefined,

@@ -12,6 +12,7 @@ import { startProcess, type RunningProcess } from '../process.ts';
 import { createApp } from '../app.ts';
 import { makeServices } from '../services.ts';
 import { Overtaken } from '../stores/importStore.ts';
+import { makeBlobs } from '../stores/blobs.ts';
 import { makeSequelizeImportStore } from '../stores/sequelizeImportStore.ts';
 import { makeZip } from '../testing/makeZip.ts';
 import { siteApi } from '../testing/siteApi.ts';
@@ -144,12 +145,13 @@ test('each older schema is brought up to date with what it holds', async () => {
          INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '[{"kind":"mend","finding":"f"}]', now());`,
       );
       await migrate(sequelize);
-      const { drafts, sites } = makeServices(
+      const { drafts, sites } = makeServices({
         sequelize,
-        startAnalysis(url),
-        makeSignals(sequelize, () => undefined),
+        blobs: makeBlobs(sequelize),
+        analysis: startAnalysis({ databaseUrl: url }),
+        signals: makeSignals(sequelize, () => undefined),
         log,
-      );
+      });
       expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
       expect(await drafts.state(id, 'draft')).toEqual({ siteId: id, number: 2, operations: [{ kind: 'mend', finding: 'f' }] }); // prettier-ignore
       expect((await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations])).toEqual([['Old', 2, 1]]); // prettier-ignore

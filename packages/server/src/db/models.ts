@@ -39,12 +39,6 @@ export class RevisionModel extends Model<InferAttributes<RevisionModel>, InferCr
   declare by: CreationOptional<string>;
 }
 
-export class BlobModel extends Model<InferAttributes<BlobModel>, InferCreationAttributes<BlobModel>> {
-  declare hash: string;
-  declare size: number;
-  declare bytes: Buffer;
-}
-
 /** What a draft held, by version: the site's is the one that counts, the last ones before it are kept. A row never changes. */
 export class DraftVersionModel extends Model<
   InferAttributes<DraftVersionModel>,
@@ -138,14 +132,6 @@ export function defineModels(sequelize: Sequelize): void {
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'revision', underscored: true, updatedAt: false },
-  );
-  BlobModel.init(
-    {
-      hash: { type: DataTypes.TEXT, primaryKey: true },
-      size: integer(),
-      bytes: { type: DataTypes.BLOB, allowNull: false },
-    },
-    { sequelize, tableName: 'blob', underscored: true, timestamps: false },
   );
   DraftVersionModel.init(
     {

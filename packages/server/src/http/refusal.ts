@@ -22,6 +22,7 @@ export type RefusalCode =
   | 'stopping'
   | 'database-away'
   | 'disk-full'
+  | 'store-away'
   | 'host-refused'
   | 'sign-in'
   | 'not-allowed'
@@ -65,6 +66,7 @@ export const statusOf: Record<RefusalCode, number> = {
   stopping: 503,
   'database-away': 503,
   'disk-full': 507,
+  'store-away': 503,
   'host-refused': 403,
   'sign-in': 401,
   'not-allowed': 403,
@@ -97,6 +99,7 @@ export const titleOf: Record<RefusalCode, string> = {
   stopping: 'The server is being stopped',
   'database-away': 'The database does not answer',
   'disk-full': 'The disk is full',
+  'store-away': 'The store of files does not answer',
   'host-refused': 'The request did not come from this application',
   'sign-in': 'Not signed in',
   'not-allowed': 'Not allowed',

@@ -2,18 +2,20 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { SiteDecisions } from '@syndeton/core';
 import { InventoryModel, RevisionModel } from '../db/models.ts';
 import { whoAsks } from '../people/whoAsks.ts';
+import type { Blobs } from './blobs.ts';
 import type { NewRevision, VersionedInventory } from './revisionStore.ts';
 
 /** Writes a revision with the bytes it names and what was found in it, inside the caller's transaction. */
 export async function writeRevision(
   sequelize: Sequelize,
+  bytes: Blobs,
   siteId: string,
   number: number,
   revision: NewRevision,
   transaction: Transaction,
 ): Promise<void> {
   const { message, manifest, figures, changedFiles, blobs, inventory, steps = [], note = '' } = revision;
-  await writeBlobs(sequelize, siteId, blobs, transaction);
+  await bytes.write(siteId, blobs, transaction);
   await checkUses(sequelize, siteId, Object.values(manifest), transaction);
   const parent = number === 1 ? null : number - 1;
   const { decisions = { like: number - 1 } } = revision;
@@ -50,38 +52,6 @@ export const inventoryRow = (
 });
 
 const bufferOf = (body: Uint8Array): Buffer => Buffer.from(body.buffer, body.byteOffset, body.byteLength);
-
-/**
- * Bytes that are there already are locked by "on conflict do update" until the transaction ends: a purge cannot take them away
- * before their use is written.
- */
-async function writeBlobs(
-  sequelize: Sequelize,
-  siteId: string,
-  blobs: ReadonlyMap<string, Buffer>,
-  transaction: Transaction,
-): Promise<void> {
-  let batch: [string, Buffer][] = [];
-  let size = 0;
-  const flush = async (): Promise<void> => {
-    if (batch.length === 0) return;
-    const values = batch.map((_, i) => `($${3 * i + 1}, $${3 * i + 2}, $${3 * i + 3})`).join(', ');
-    const bind = batch.flatMap(([hash, bytes]) => [hash, bytes.length, bytes]);
-    const sql = `INSERT INTO blob (hash, size, bytes) VALUES ${values} ON CONFLICT (hash) DO UPDATE SET size = EXCLUDED.size`;
-    await sequelize.query(sql, { bind, transaction, type: QueryTypes.INSERT });
-    const uses = 'INSERT INTO blob_use (site_id, hash) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING';
-    await sequelize.query(uses, { bind: [siteId, batch.map(([hash]) => hash)], transaction });
-    batch = [];
-    size = 0;
-  };
-  // one order for all writers, so that two saves never wait for each other
-  for (const entry of [...blobs].sort((a, b) => (a[0] < b[0] ? -1 : 1))) {
-    batch.push(entry);
-    size += entry[1].length;
-    if (batch.length >= 200 || size > 8_000_000) await flush();
-  }
-  await flush();
-}
 
 async function checkUses(
   sequelize: Sequelize,

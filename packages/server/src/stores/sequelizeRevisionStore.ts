@@ -1,12 +1,11 @@
 import { literal, QueryTypes, type Sequelize } from 'sequelize';
-import { BlobModel, InventoryModel, RevisionModel, SiteModel } from '../db/models.ts';
+import { InventoryModel, RevisionModel, SiteModel } from '../db/models.ts';
+import type { Blobs } from './blobs.ts';
 import { setDraft } from './sequelizeDraftStore.ts';
 import type { RevisionRecord, RevisionStore } from './revisionStore.ts';
 import { decisionsAt, inventoryRow, writeRevision } from './sequelizeNewRevision.ts';
 
-const atOnce = 500;
-
-export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore {
+export function makeSequelizeRevisionStore(sequelize: Sequelize, blobs: Blobs): RevisionStore {
   return {
     async revisions(siteId) {
       const rows = await RevisionModel.findAll({
@@ -35,27 +34,15 @@ export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore 
       return changed > 0;
     },
     async file(siteId, number, path) {
-      const rows = await sequelize.query<{ bytes: Buffer }>(
-        `SELECT bytes FROM revision JOIN blob ON hash = manifest->>$3 WHERE site_id = $1 AND number = $2`,
+      const rows = await sequelize.query<{ hash: string | null }>(
+        `SELECT manifest->>$3 AS hash FROM revision WHERE site_id = $1 AND number = $2`,
         { bind: [siteId, number, path], type: QueryTypes.SELECT },
       );
-      return rows[0]?.bytes;
+      const hash = rows[0]?.hash;
+      return hash ? (await blobs.read([hash])).get(hash) : undefined;
     },
-    async readBlobs(hashes) {
-      const out = new Map<string, Buffer>();
-      for (const some of inParts(hashes))
-        for (const { hash, bytes } of await BlobModel.findAll({ where: { hash: some }, raw: true }))
-          out.set(hash, bytes);
-      return out;
-    },
-    async blobSizes(hashes) {
-      const rows = await BlobModel.findAll({
-        where: { hash: [...new Set(hashes)] },
-        attributes: ['hash', 'size'],
-        raw: true,
-      });
-      return new Map(rows.map(({ hash, size }) => [hash, size]));
-    },
+    readBlobs: (hashes) => blobs.read(hashes),
+    blobSizes: (hashes) => blobs.sizes(hashes),
     async inventory(siteId, number, version) {
       const row = await InventoryModel.findOne({ where: { siteId, number, version } });
       return row ? { survey: row.survey, families: row.families, sheets: row.sheets } : undefined;
@@ -74,7 +61,7 @@ export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore 
         if (site.head !== base) return { kind: 'site-changed', newest: site.head };
         if (site.draftVersion !== draft) return { kind: 'draft-changed' };
         const number = base + 1;
-        await writeRevision(sequelize, siteId, number, revision, transaction);
+        await writeRevision(sequelize, blobs, siteId, number, revision, transaction);
         site.set({ head: number });
         if (leftOut) site.set({ leftOut: leftOut.map((one) => ({ ...one })) });
         await setDraft(site, [], transaction);
@@ -82,11 +69,6 @@ export function makeSequelizeRevisionStore(sequelize: Sequelize): RevisionStore 
       });
     },
   };
-}
-
-function* inParts(hashes: readonly string[]): Generator<string[]> {
-  const wanted = [...new Set(hashes)];
-  for (let i = 0; i < wanted.length; i += atOnce) yield wanted.slice(i, i + atOnce);
 }
 
 export const revisionRecord = (row: RevisionModel, sentences: readonly string[] | null = null): RevisionRecord => ({

@@ -1,12 +1,13 @@
-import { ForeignKeyConstraintError, Op, QueryTypes, type Sequelize } from 'sequelize';
+import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { DraftLateModel, SiteModel, SiteRightModel } from '../db/models.ts';
 import { whoAsks } from '../people/whoAsks.ts';
+import type { Blobs } from './blobs.ts';
 import { endImport } from './sequelizeImportStore.ts';
 import type { RevisionRecord } from './revisionStore.ts';
 import { writeRevision } from './sequelizeNewRevision.ts';
 import type { ListedSite, SiteRecord, SiteStore } from './siteStore.ts';
 
-export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
+export function makeSequelizeSiteStore(sequelize: Sequelize, blobs: Blobs): SiteStore {
   return {
     async create(site, first, importing) {
       return sequelize.transaction(async (transaction) => {
@@ -16,7 +17,7 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
         );
         const person = whoAsks();
         if (person) await SiteRightModel.create({ siteId: row.id, personId: person.id, right: 'own' }, { transaction });
-        await writeRevision(sequelize, row.id, 1, first, transaction);
+        await writeRevision(sequelize, blobs, row.id, 1, first, transaction);
         if (importing) await endImport(sequelize, importing, { ...importing.reply, siteId: row.id }, transaction);
         return siteRecord(row);
       });
@@ -64,28 +65,9 @@ export function makeSequelizeSiteStore(sequelize: Sequelize): SiteStore {
     async purge(before) {
       await SiteModel.destroy({ where: { removedAt: { [Op.lt]: before } } });
       await DraftLateModel.destroy({ where: { updatedAt: { [Op.lt]: before } } });
-      await purgeBlobs(sequelize);
+      await blobs.purge();
     },
   };
-}
-
-/**
- * Bytes that a write under way holds are passed over. Should a use be written between looking and deleting, the foreign key refuses
- * the whole statement: then they stay until the next time.
- */
-async function purgeBlobs(sequelize: Sequelize): Promise<void> {
-  const unused = `SELECT hash FROM blob WHERE NOT EXISTS (SELECT 1 FROM blob_use WHERE blob_use.hash = blob.hash)
-    LIMIT 500 FOR UPDATE SKIP LOCKED`;
-  for (;;) {
-    try {
-      const sql = `DELETE FROM blob WHERE hash IN (${unused}) RETURNING hash`;
-      const gone = await sequelize.query(sql, { type: QueryTypes.SELECT });
-      if (gone.length === 0) return;
-    } catch (error) {
-      if (error instanceof ForeignKeyConstraintError) return;
-      throw error;
-    }
-  }
 }
 
 interface ListedRow extends SiteRecord, Omit<RevisionRecord, 'number'> {

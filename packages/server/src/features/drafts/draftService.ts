@@ -69,8 +69,8 @@ export function makeDraftService({
   readonly signals: Signals;
 }): DraftService {
   const held = makeHeldDrafts();
-  const proofs = makeProofs(analysis);
-  const planned = makePlanProgress();
+  const proofs = makeProofs(analysis, signals);
+  const planned = makePlanProgress(signals);
 
   async function find(siteId: string): Promise<DraftRecord> {
     await sites.get(siteId);

@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import type { DraftProofReply, Follow } from '@syndeton/contract';
 import type { Analysis } from '../../analysis/analysis.ts';
 import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
+import type { Signals } from '../../db/signals.ts';
 import { Stopped } from '../../analysis/siteThreads.ts';
 
 export interface Proofs {
@@ -26,9 +28,22 @@ interface Running {
 /** Sites whose last proof is kept. */
 const mostKept = 30;
 
+/** Where processes tell each other that a newer draft of a site is on its way. */
+const channel = 'draft_overtaken';
+
 /** One proof a site: of the version of its draft asked for last. */
-export function makeProofs(analysis: Analysis): Proofs {
+export function makeProofs(analysis: Analysis, signals: Signals): Proofs {
   const running = new Map<string, Running>();
+  const ours = randomUUID();
+  signals.on(channel, (told) => {
+    const [from, siteId] = told?.split(' ') ?? [];
+    if (siteId !== undefined && from !== ours) end(siteId);
+  });
+
+  function end(siteId: string): void {
+    const one = running.get(siteId);
+    if (one && !one.result) one.stop.abort();
+  }
 
   function start(siteId: string, version: number, state: SiteState): Running {
     running.get(siteId)?.stop.abort();
@@ -84,8 +99,9 @@ export function makeProofs(analysis: Analysis): Proofs {
       return () => one.listeners.delete(listen);
     },
     overtaken(siteId) {
-      const one = running.get(siteId);
-      if (one && !one.result) one.stop.abort();
+      end(siteId);
+      // elsewhere it would be computed to its end before the draft's turn
+      signals.tell(channel, `${ours} ${siteId}`).catch(() => undefined);
     },
   };
 }

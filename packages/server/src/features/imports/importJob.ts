@@ -6,10 +6,12 @@ import type { ImportReply } from '@syndeton/contract';
 import { uploadFolder } from '../../archive/uploadFolder.ts';
 import { databaseTrouble } from '../../db/databaseTrouble.ts';
 import type { Job } from '../../db/queue.ts';
-import { Refusal } from '../../http/refusal.ts';
+import { Refusal, type RefusalCode } from '../../http/refusal.ts';
 import { asPerson } from '../../people/whoAsks.ts';
 import { Overtaken, type ImportAttempt, type ImportStore } from '../../stores/importStore.ts';
 import type { BringingIn, SiteService } from '../sites/index.ts';
+
+const passing: ReadonlySet<RefusalCode> = new Set(['stopping', 'database-away', 'store-away']);
 
 /** Milliseconds between two words on how far one is. */
 const between = 150;
@@ -51,8 +53,8 @@ export function makeImportJob({ store, sites, warn }: Parts): Job {
 
   async function end(attempt: ImportAttempt, error: unknown, isStopped: boolean): Promise<void> {
     const refusal = error instanceof Refusal ? error : databaseTrouble(error);
-    // another process, or this one when the database is back, goes on with it
-    if (!isStopped && (refusal?.code === 'stopping' || refusal?.code === 'database-away')) throw error;
+    // another process, or this one when what was away is back, goes on with it
+    if (!isStopped && refusal && passing.has(refusal.code)) throw error;
     if (!isStopped && !refusal) warn(error);
     const detail = refusal?.message ?? 'Something went wrong here. Look whether the site is there.';
     await store.end(attempt, isStopped ? { status: 'stopped' } : { status: 'failed', detail }).catch((problem: unknown) => {
