@@ -10,7 +10,7 @@ import { spinCapacity } from './spinCapacity.ts';
 
 const sites = 4;
 const pages = 150;
-const rounds = 3;
+const rounds = 6;
 const port = 18_096;
 const origin = `http://127.0.0.1:${port}`;
 
