@@ -38,6 +38,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
   const [looked, setLooked] = useState<{ readonly now: Looked; readonly before: readonly OutlinedRule[] } | undefined>(undefined); // prettier-ignore
   const [here, setHere] = useState<RuleHere | undefined>(undefined);
   const [generation, setGeneration] = useState(0);
+  const [isUnlooked, setIsUnlooked] = useState(false);
   const { data: reach } = useSheetReachQuery({ ...at, path });
   const { data: words } = useSiteWordsQuery(at);
   const selector = here && !here.rule.isNested && parseSelectorList(here.rule.selector) ? here.rule.selector : undefined; // prettier-ignore
@@ -57,7 +58,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
           <span>rule</span>
           <span className="ml-auto">reach: pages of {reach?.pages.length ?? pages.length}, elements</span>
         </div>
-        <TypedNotice typed={typed} path={path} onDrop={putBack} />
+        <TypedNotice typed={typed} path={path} isUnlooked={isUnlooked} onDrop={putBack} />
         <div className="min-h-0">
           <SheetEditor
             key={generation}
@@ -74,8 +75,10 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
             onChange={typed.type}
             onLooked={(now, before) => {
               setLooked({ now, before });
+              setIsUnlooked(false);
               onWrong(now.findings.filter(({ severity }) => severity !== 'note').length);
             }}
+            onUnlooked={() => setIsUnlooked(true)}
             onRule={setHere}
             onLineUp={edit.lineUp}
           />

@@ -1,13 +1,15 @@
 import type { Typed } from './useTyped.ts';
 
-/** What became of text that was typed earlier, or cannot be kept. */
+/** What became of text that was typed earlier, cannot be kept, or cannot be looked at. */
 export function TypedNotice({
   typed,
   path,
+  isUnlooked,
   onDrop,
 }: {
   readonly typed: Typed;
   readonly path: string;
+  readonly isUnlooked: boolean;
   readonly onDrop: () => void;
 }) {
   if (typed.overtaken)
@@ -30,6 +32,12 @@ export function TypedNotice({
     return (
       <p className="typed err" role="alert">
         This browser has no room to keep what you type. Put it into the draft before you leave.
+      </p>
+    );
+  if (isUnlooked)
+    return (
+      <p className="typed err" role="alert">
+        The text could not be checked just now. What you type is kept all the same; the next change is checked again.
       </p>
     );
   if (typed.isBack && typed.changed)

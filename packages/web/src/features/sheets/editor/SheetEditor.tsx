@@ -52,6 +52,8 @@ interface Props {
   readonly handle: RefObject<EditorHandle | undefined>;
   readonly onChange: (text: string) => void;
   readonly onLooked: (looked: Looked, before: readonly OutlinedRule[]) => void;
+  /** The text could not be looked at; it is tried again with the next change. */
+  readonly onUnlooked: () => void;
   readonly onRule: (here: RuleHere | undefined) => void;
   readonly onLineUp: () => void;
 }
@@ -138,7 +140,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
         ruleMarks,
         findingLines,
         completion(
-          (text, offset, words) => help.ask({ asks: 'complete', text, offset, words }),
+          (text, offset, words) => help.ask({ asks: 'complete', text, offset, words }).catch(() => undefined),
           () => now.current.words,
         ),
         keymap.of([
@@ -202,26 +204,35 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
     if (asking || closed) return;
     asking = true;
     const { doc } = view.state;
-    void help.ask({ asks: 'look', text: doc.toString(), inQuirks: now.current.inQuirks }).then((answer) => {
+    const said = (answer: Looked | undefined): void => {
       asking = false;
       if (closed) return;
       if (!view.state.doc.eq(doc)) {
         look();
         return;
       }
+      if (!answer) {
+        now.current.onUnlooked();
+        return;
+      }
       looked = answer;
       show();
       showFindings(view, answer.findings);
       now.current.onLooked(answer, before);
-    });
+    };
+    help.ask({ asks: 'look', text: doc.toString(), inQuirks: now.current.inQuirks }).then(said, () => said(undefined));
   };
 
-  const readBase = (): void =>
-    void help.ask({ asks: 'look', text: editorText(base), inQuirks: false }).then(({ rules }) => {
+  const readBase = (): void => {
+    const known = (rules: readonly OutlinedRule[]): void => {
       before = rules;
       beforeByStart = new Map(rules.map((rule) => [rule.start, rule]));
       look();
-    });
+    };
+    help
+      .ask({ asks: 'look', text: editorText(base), inQuirks: false })
+      .then(({ rules }) => known(rules), () => known([])); // prettier-ignore
+  };
   const takeOver = (text: string): void =>
     view.dispatch({
       changes: changesBetween(view.state.doc.toString(), editorText(text)),

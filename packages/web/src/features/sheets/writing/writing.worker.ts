@@ -1,5 +1,12 @@
 import { answerTo, type Question } from './answers.ts';
+import type { Reply } from './WritingHelp.ts';
 
-addEventListener('message', ({ data }: MessageEvent<{ readonly id: number; readonly question: Question }>) => {
-  postMessage({ id: data.id, answer: answerTo(data.question) });
-});
+const say = (reply: Reply): void => postMessage(reply);
+
+addEventListener('message', ({ data: { id, question } }: MessageEvent<{ readonly id: number; readonly question: Question }>) => {
+  try {
+    say({ id, answer: answerTo(question) });
+  } catch (error) {
+    say({ id, problem: String(error) });
+  }
+}); // prettier-ignore
