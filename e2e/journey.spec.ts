@@ -200,3 +200,19 @@ test('the address says the whole state, and Back works', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('inside 26 pages');
 });
+
+test('a station that cannot be fetched says so and what is safe; the window loads it anew', async ({ page }) => {
+  const part = /\/assets\/ProofStation[^/]*\.js/;
+  await page.route(part, (route) => route.abort());
+  await openDemo(page, 'proof');
+  const notice = page.getByRole('main').getByRole('alert');
+  await expect(notice).toContainText('could not be fetched');
+  await expect(notice).toContainText('What is in the draft is kept');
+  // the other stations are there
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('rules');
+  await page.goBack();
+  await page.unroute(part);
+  await notice.getByRole('button', { name: 'Load the window anew' }).click();
+  await expect(page.getByRole('main')).toContainText('looks the same');
+});

@@ -2,10 +2,20 @@ import { BrowserRouter, Navigate, Route, Routes, useLocation, useParams } from '
 import { SignedIn } from '../features/people/index.ts';
 import { NotHere, SiteFrame } from '../features/frame/index.ts';
 import { StartPage } from '../features/sites/index.ts';
+import { Guarded } from '../ui/Guarded.tsx';
 
 export function App() {
   return (
     <BrowserRouter>
+      <Everything />
+    </BrowserRouter>
+  );
+}
+
+function Everything() {
+  const { pathname } = useLocation();
+  return (
+    <Guarded at={pathname}>
       <SignedIn>
         <Routes>
           <Route path="/" element={<StartPage />} />
@@ -14,7 +24,7 @@ export function App() {
           <Route path="*" element={<Nowhere />} />
         </Routes>
       </SignedIn>
-    </BrowserRouter>
+    </Guarded>
   );
 }
 

@@ -2,6 +2,7 @@ import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
+import { Guarded } from '../../ui/Guarded.tsx';
 import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useDraft } from '../drafts/index.ts';
@@ -130,9 +131,11 @@ export function SiteFrame() {
             unknown ? (
               <NotHere {...unknown} />
             ) : (
-              <Suspense fallback={<Loading />}>
-                <Work view={view} inHand={inHand} onBringIn={() => setShowing(true)} />
-              </Suspense>
+              <Guarded at={`${view.siteId} ${view.station} ${view.opened ?? ''}`}>
+                <Suspense fallback={<Loading />}>
+                  <Work view={view} inHand={inHand} onBringIn={() => setShowing(true)} />
+                </Suspense>
+              </Guarded>
             )
           ) : (
             <Loading />
