@@ -78,12 +78,14 @@ try {
   for (let i = 0; i < large; i++) larges.push(await bringIn(zipSync(Object.fromEntries(makeFiles(largePages, 'embedded')), { level: 1 }))); // prettier-ignore
   await work(demos[0]!, Date.now() + 20_000);
   const alone = settled();
-  const memory: number[] = [];
-  const watching = setInterval(() => memory.push(memoryOf(server)), 1000);
+  const memory: number[][] = [[], []];
+  let phase = 0;
+  const watching = setInterval(() => memory[phase]!.push(memoryOf(server)), 1000);
   const until = Date.now() + minutes * 60_000;
   const busy = work(demos[0]!, until);
   await Promise.all([busy, ...demos.slice(1).map((site) => work(site, until))]);
   const many = settled();
+  phase = 1;
   const later = Date.now() + minutes * 60_000;
   await Promise.all([...demos.map((site) => work(site, later)), ...larges.map((site) => work(site, later, ', large'))]);
   const withLarge = settled();
@@ -91,8 +93,10 @@ try {
   console.log(`p95 of what people wait for, ms: alone, ${people} people on the demo, with ${large} more on ${largePages} pages`); // prettier-ignore
   for (const what of Object.keys(withLarge))
     console.log(`  ${what.padEnd(12)} ${[alone, many, withLarge].map((one) => (one[what] ?? 0).toFixed(0).padStart(8)).join('')}`); // prettier-ignore
-  const third = Math.floor(memory.length / 3);
-  console.log(`memory, MB: most in the first third ${Math.max(...memory.slice(0, third)).toFixed(0)}, in the last ${Math.max(...memory.slice(-third)).toFixed(0)}`); // prettier-ignore
+  for (const [i, sizes] of memory.entries()) {
+    const third = Math.floor(sizes.length / 3);
+    console.log(`memory ${i === 0 ? 'with the many' : 'with the large sites'}, MB: most in the first third ${Math.max(...sizes.slice(0, third)).toFixed(0)}, in the last ${Math.max(...sizes.slice(-third)).toFixed(0)}`); // prettier-ignore
+  }
   console.log(failed.length === 0 ? 'no request failed' : `${failed.length} requests failed: ${[...new Set(failed)].slice(0, 5).join('; ')}`); // prettier-ignore
 } finally {
   server.kill('SIGTERM');

@@ -9,6 +9,7 @@ export function Box({
   children,
   describedBy,
   wide = false,
+  closes = false,
 }: {
   readonly open: boolean;
   readonly onClose: () => void;
@@ -17,14 +18,24 @@ export function Box({
   readonly describedBy?: string;
   /** As large as the window allows. */
   readonly wide?: boolean;
+  /** It holds no question: it is closed by a word in its head. */
+  readonly closes?: boolean;
 }) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content className={wide ? 'box wide' : 'box'} aria-describedby={describedBy}>
-          <Dialog.Title className="mb-3 text-head font-bold">{title}</Dialog.Title>
+          <Dialog.Title className={`mb-3 text-head font-bold${closes ? ' pr-16' : ''}`}>{title}</Dialog.Title>
           {children}
+          {/* last by keyboard, so that the box begins with what it is for */}
+          {closes && (
+            <Dialog.Close asChild>
+              <button type="button" className="act absolute top-6 right-6">
+                Close
+              </button>
+            </Dialog.Close>
+          )}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

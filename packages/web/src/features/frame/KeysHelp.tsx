@@ -24,7 +24,7 @@ const keys: readonly (readonly [string, string])[] = [
 
 export function KeysHelp({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   return (
-    <Box open={open} onClose={onClose} title="Keys">
+    <Box closes open={open} onClose={onClose} title="Keys">
       <dl className="grid grid-cols-[96px_1fr] gap-y-1 text-table">
         {keys.map(([key, what]) => (
           <div key={key} className="contents">

@@ -44,7 +44,7 @@ export function HistoryBox({ site, linedUp, onClose, onTexts, onCompare }: Props
     if (!done.error) setAsked(undefined);
   };
   return (
-    <Box open onClose={onClose} title={`${count(revisions.length, 'revision')} of ${site.name}`} wide>
+    <Box closes open onClose={onClose} title={`${count(revisions.length, 'revision')} of ${site.name}`} wide>
       {asked ? (
         <section className="grid max-w-[640px] content-start gap-3">
           <p>

@@ -12,7 +12,7 @@ export function KeysBox({ onClose }: { readonly onClose: () => void }) {
   const [label, setLabel] = useState('');
   const { problem, attempt } = useAttempt();
   return (
-    <Box open onClose={onClose} title="Keys for programs">
+    <Box closes open onClose={onClose} title="Keys for programs">
       <div className="grid gap-3 text-table">
         <p>
           A program that sends <code>Authorization: Bearer KEY</code> may do what you may.

@@ -27,7 +27,7 @@ export function PeopleBox({ own, onClose }: Props) {
     setAdministrator(false);
   };
   return (
-    <Box open onClose={onClose} title="People">
+    <Box closes open onClose={onClose} title="People">
       <div className="grid gap-3 text-table">
         <ul>
           {people.map((one) => (

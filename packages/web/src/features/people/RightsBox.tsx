@@ -23,7 +23,7 @@ export function RightsBox({ site, onClose }: Props) {
   const give = (to: string, what: SiteRightName | 'none'): Promise<boolean> =>
     attempt(() => set({ id: site.id, name: to, right: what }).unwrap());
   return (
-    <Box open onClose={onClose} title={`Who may see ${site.name}`}>
+    <Box closes open onClose={onClose} title={`Who may see ${site.name}`}>
       <div className="grid gap-3 text-table">
         <ul>
           {(data?.rights ?? []).map((one) => (

@@ -14,7 +14,7 @@ interface Props {
 export function ComparedSheet({ siteId, path, text, onClose }: Props) {
   const [theirs, setTheirs] = useState<string | undefined>(undefined);
   return (
-    <Box open onClose={onClose} title={`${path} here, and in another site`} wide>
+    <Box closes open onClose={onClose} title={`${path} here, and in another site`} wide>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
         <OtherSitesSheet siteId={siteId} like={path} onText={setTheirs} />
         {theirs === text ? (

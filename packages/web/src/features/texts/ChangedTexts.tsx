@@ -36,6 +36,7 @@ export function ChangedTexts({
   const name = (state: string): string => (state === 'draft' ? 'with the draft' : `in ${state}`);
   return (
     <Box
+      closes
       open
       onClose={onClose}
       title={`${count(files.length, 'file')}: ${from} and ${to === 'draft' ? 'the draft' : to}`}
@@ -131,7 +132,7 @@ export function RevisionTexts({
   if (changes)
     return <ChangedTexts between={{ siteId, from: `r${from}`, to: `r${to}` }} changes={changes} onClose={onClose} />;
   return (
-    <Box open onClose={onClose} title={`r${from} and r${to}`}>
+    <Box closes open onClose={onClose} title={`r${from} and r${to}`}>
       {error === undefined ? <p role="status">Comparing …</p> : <p className="err">{problemText(error)}</p>}
     </Box>
   );
