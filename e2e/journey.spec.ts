@@ -214,5 +214,5 @@ test('a station that cannot be fetched says so and what is safe; the window load
   await page.goBack();
   await page.unroute(part);
   await notice.getByRole('button', { name: 'Load the window anew' }).click();
-  await expect(page.getByRole('main')).toContainText('looks the same');
+  await expect(page.getByRole('main')).toContainText('there is nothing to compare');
 });
