@@ -7,17 +7,14 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import request from 'supertest';
-import { startAnalysis, usualLimits } from '../analysis/analysis.ts';
+import { usualLimits } from '../analysis/analysis.ts';
 import { startProcess, type RunningProcess } from '../process.ts';
 import { createApp } from '../app.ts';
-import { makeServices } from '../services.ts';
 import { Overtaken } from '../stores/importStore.ts';
-import { makeBlobs } from '../stores/blobs.ts';
 import { makeSequelizeImportStore } from '../stores/sequelizeImportStore.ts';
 import { makeZip } from '../testing/makeZip.ts';
 import { siteApi } from '../testing/siteApi.ts';
 import { connect, migrate } from './connect.ts';
-import { makeSignals } from './signals.ts';
 
 /** A database of its own for tests that end it. */
 const tmp = process.getuid?.() === 0 ? '/tmp' : os.tmpdir();
@@ -132,31 +129,47 @@ test('each older schema is brought up to date with what it holds', async () => {
   const sequelize = connect(url);
   const select = <Row extends object>(sql: string): Promise<Row[]> => sequelize.query<Row>(sql, { type: QueryTypes.SELECT }); // prettier-ignore
   try {
-    for (const from of ['0001-sites', '0002-inventory', '0003-notes'] as const) {
+    const early = ['0001-sites', '0002-inventory', '0003-notes'];
+    for (const from of [
+      ...early,
+      '0004-versions',
+      '0005-imports',
+      '0006-decisions',
+      '0007-steps',
+      '0008-people',
+      '0009-processes',
+    ]) {
+      // prettier-ignore
       await emptied(sequelize);
       await migrate(sequelize, from);
       const id = '00000000-0000-4000-8000-000000000001';
       const manifest = JSON.stringify({ 'a.html': 'h1', 'b.html': 'h2' });
+      const operations = '[{"kind":"mend","finding":"f"}]';
       await sequelize.query(
         `INSERT INTO site (id, name, prefix, head, left_out, created_at) VALUES ('${id}', 'Old', '', 2, '[{"path":"x","reason":"y","hash":"h3"},{"path":"z","reason":"y"}]', now());
          INSERT INTO blob (hash, size, bytes) VALUES ('h1', 1, 'a'), ('h2', 1, 'b'), ('h3', 1, 'c'), ('h4', 1, 'd');
          INSERT INTO revision (site_id, number, parent, message, manifest, figures, changed_files, created_at)
-           VALUES ('${id}', 1, NULL, 'm', '{"a.html":"h1"}', '{}', 1, now()), ('${id}', 2, 1, 'm', '${manifest}', '{}', 1, now());
-         INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '[{"kind":"mend","finding":"f"}]', now());`,
+           VALUES ('${id}', 1, NULL, 'm', '{"a.html":"h1"}', '{}', 1, now()), ('${id}', 2, 1, 'm', '${manifest}', '{}', 1, now());`,
       );
-      await migrate(sequelize);
-      const { drafts, sites } = makeServices({
-        sequelize,
-        blobs: makeBlobs(sequelize),
-        analysis: startAnalysis({ databaseUrl: url }),
-        signals: makeSignals(sequelize, () => undefined),
-        log,
-      });
+      if (early.includes(from))
+        await sequelize.query(`INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '${operations}', now())`); // prettier-ignore
+      else
+        await sequelize.query(
+          `INSERT INTO blob_use (site_id, hash) VALUES ('${id}', 'h1'), ('${id}', 'h2'), ('${id}', 'h3');
+           INSERT INTO draft_version (site_id, version, base, operations, updated_at) VALUES ('${id}', 1, 2, '${operations}', now());
+           UPDATE site SET draft_version = 1;`,
+        );
+      // one that was on its way in when its server was stopped for the upgrade, before archives were kept
+      if (from >= '0005') await sequelize.query(`INSERT INTO import (id, reply, running, updated_at) VALUES ('${id}', '{"id":"${id}","name":"Cut","status":"looking","leftOut":[]}', true, now())`); // prettier-ignore
+      const { running } = await started(url);
+      const { drafts, sites, imports } = running.services;
       expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
       expect(await drafts.state(id, 'draft')).toEqual({ siteId: id, number: 2, operations: [{ kind: 'mend', finding: 'f' }] }); // prettier-ignore
       expect((await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations])).toEqual([['Old', 2, 1]]); // prettier-ignore
+      expect((await imports.list()).map(({ status }) => status)).toEqual(from >= '0005' ? ['interrupted'] : []);
       await sites.purge();
       expect(await select('SELECT hash FROM blob ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
+      await ended(running);
     }
   } finally {
     await sequelize.close();

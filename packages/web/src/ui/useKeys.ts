@@ -1,11 +1,12 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
+import { singleKeysAct } from './singleKeys.ts';
 
 type Keys = Readonly<Record<string, (event: KeyboardEvent) => void>>;
 
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Single keys (`m`, `1`) when nothing is typed into and no box is open, and `ctrl+enter`-like ones anywhere. */
+/** Single keys (`m`, `1`) when nothing is typed into, no box is open and they are not switched off; `ctrl+enter`-like ones anywhere. */
 export function useKeys(keys: Keys): void {
   const current = useRef(keys);
   // before the browser paints, so that a key pressed on what is shown acts on what is shown
@@ -20,6 +21,7 @@ export function useKeys(keys: Keys): void {
       const action = current.current[name];
       if (!action) return;
       if (!chord && (typing(event.target) || document.querySelector('[role="dialog"], [role="menu"]'))) return;
+      if (!chord && event.key.length === 1 && !singleKeysAct()) return;
       if (chord && /^ctrl\+[zy]$/.test(name) && typing(event.target)) return;
       event.preventDefault();
       action(event);

@@ -1,4 +1,5 @@
 import { Box } from '../../ui/Box.tsx';
+import { useSingleKeys } from '../../ui/singleKeys.ts';
 
 const keys: readonly (readonly [string, string])[] = [
   ['1 – 7', 'the stations, in the order of the work'],
@@ -23,6 +24,7 @@ const keys: readonly (readonly [string, string])[] = [
 ];
 
 export function KeysHelp({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  const [act, choose] = useSingleKeys();
   return (
     <Box closes open={open} onClose={onClose} title="Keys">
       <dl className="grid grid-cols-[96px_1fr] gap-y-1 text-table">
@@ -35,6 +37,10 @@ export function KeysHelp({ open, onClose }: { readonly open: boolean; readonly o
           </div>
         ))}
       </dl>
+      <label className="mt-4 flex items-center gap-2 text-table">
+        <input type="checkbox" checked={act} onChange={(event) => choose(event.target.checked)} />
+        Single keys act. Those with Ctrl, Alt or F8 do in any case.
+      </label>
       <p className="note mt-4">
         Choose pages in the rail to narrow every figure and action; Shift takes a run, Ctrl adds one. Words with a line
         under them act.

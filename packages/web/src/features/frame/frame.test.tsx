@@ -2,7 +2,9 @@ import { describe, expect, jest, test } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { DraftReply, ProofReply } from '@syndeton/contract';
+import { useKeys } from '../../ui/useKeys.ts';
 import { DraftBar } from './DraftBar.tsx';
+import { KeysHelp } from './KeysHelp.tsx';
 import { proofWords } from './proofWords.ts';
 import { unknownAddress } from './unknownAddress.ts';
 import { stationFigures } from './stationFigures.ts';
@@ -226,4 +228,23 @@ test('the stations count what is there', () => {
   // one count: that of the list, once it is known
   const counted = stationFigures(survey as never, draftOf(1), undefined, undefined, 62).precedence;
   expect(counted).toEqual({ tied: false, waiting: 62, number: '62', words: 'overrides' });
+});
+
+test('single keys can be switched off; those with Ctrl act still, and so does Escape', async () => {
+  const acts: string[] = [];
+  function Keys() {
+    useKeys({ m: () => void acts.push('m'), escape: () => void acts.push('escape'), 'ctrl+k': () => void acts.push('ctrl+k') }); // prettier-ignore
+    return null;
+  }
+  const { rerender } = render(<Keys />);
+  const press = () => userEvent.keyboard('m{Escape}{Control>}k{/Control}');
+  await press();
+  rerender(<KeysHelp open onClose={() => undefined} />);
+  const box = screen.getByRole('checkbox', { name: /Single keys act/ });
+  await userEvent.click(box);
+  expect((box as HTMLInputElement).checked).toBe(false);
+  rerender(<Keys />);
+  await press();
+  expect(acts).toEqual(['m', 'escape', 'ctrl+k', 'escape', 'ctrl+k']);
+  localStorage.clear();
 });

@@ -163,7 +163,7 @@ function Grid({
       aria-label="Pages and the sheets they link"
       aria-rowcount={pages.length + 1}
     >
-      <div className="lk-head" role="row" style={{ gridTemplateColumns: template }}>
+      <div className="lk-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
         <div role="columnheader" className="lk-corner">
           <b>Pages</b> <span className="n">{pages.length.toLocaleString('en')}</span>
         </div>
@@ -199,6 +199,7 @@ function Grid({
             <div
               key={page}
               role="row"
+              aria-rowindex={index + 2}
               className={`lk-row${fresh ? ' fold' : ''}${chosen.has(page) ? ' on' : ''}`}
               style={{ gridTemplateColumns: template, top: start }}
             >
