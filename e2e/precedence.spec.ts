@@ -9,7 +9,14 @@ async function pick(page: Page, selector: string): Promise<void> {
   const paper = page.getByRole('group', { name: /as it looks/ });
   await expect(paper).toBeVisible();
   const element = page.frameLocator('iframe').locator(selector).first();
-  const box = (await element.boundingBox())!;
+  // it moves until the page has its size
+  let box = { x: 0, y: 0, width: 0, height: 0 };
+  const rests = async (): Promise<boolean> => {
+    const last = box;
+    box = (await element.boundingBox()) ?? last;
+    return box.width > 0 && box.x === last.x && box.y === last.y && box.height === last.height;
+  };
+  await expect.poll(rests, { intervals: [200] }).toBe(true);
   await page.mouse.click(box.x + 12, box.y + box.height / 2);
 }
 

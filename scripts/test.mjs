@@ -1,4 +1,4 @@
-// npm test: types, lint, import rules, Jest, the oracle, then kills and Playwright; ends with the sums of all runners.
+// npm test: types, build, then what does not wait for anything, Jest and Playwright; ends with the sums of all runners.
 import { execFile, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import { chromiumPath } from './chromium-path.mjs';
@@ -49,9 +49,13 @@ if (!fs.existsSync(chromiumPath)) installChromium();
 if (spawnSync('java', ['-version']).status !== 0) installJava();
 fs.rmSync('e2e/test-results', { recursive: true, force: true });
 step('types', bin('tsc'), ['-b', 'packages/cli', 'packages/server', 'packages/web']);
+const isBuilt = step('build', 'npm', ['run', '--silent', 'build']);
+// the longest first
 await together([
-  ['types of tests', bin('tsc'), ['-p', 'tsconfig.test.json']],
   ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ...(isBuilt ? [['kills', process.execPath, ['--import', 'tsx', 'endurance/killTests.ts', '10', '1']]] : []),
+  ['types of tests', bin('tsc'), ['-p', 'tsconfig.test.json']],
+  ['oracle', 'npm', ['run', '--silent', 'oracle', '--', '--demo', '--sample', '5', '--generated', '60', '--alternate']],
   ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
   ['imports', bin('depcruise'), ['packages', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']],
 ]);
@@ -66,22 +70,7 @@ const jest = [
 fs.mkdirSync('.cache', { recursive: true });
 fs.rmSync('.cache/jest.json', { force: true });
 step('jest', process.execPath, jest, jestCounts);
-step('oracle', 'npm', [
-  'run',
-  '--silent',
-  'oracle',
-  '--',
-  '--demo',
-  '--sample',
-  '5',
-  '--generated',
-  '60',
-  '--alternate',
-]);
-if (step('build', 'npm', ['run', '--silent', 'build'])) {
-  step('kills', process.execPath, ['--import', 'tsx', 'endurance/killTests.ts', '10', '1']);
-  step('playwright', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], playwrightCounts);
-}
+if (isBuilt) step('playwright', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], playwrightCounts);
 
 console.log(`\n${steps.join('\n')}\n`);
 console.log(`${passed} passed, ${failed} failed`);
