@@ -138,6 +138,17 @@ test('a worker that is killed in the middle: another goes on, and nothing is the
   await stopWorkers();
 });
 
+test('what ended those who took it again and again is refused, not waited for', async () => {
+  const asked = request(first()).post('/api/sites').attach('archive', await makeZip(site), 'x.zip').then((reply) => reply); // prettier-ignore
+  const queued = 'UPDATE graphile_worker._private_jobs SET attempts = 3 RETURNING id';
+  await eventually(async () => (await database().query(queued))[0], (rows) => rows.length > 0); // prettier-ignore
+  await startWorker();
+  const reply = await asked;
+  expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([422, expect.stringContaining('ended 3 times')]); // prettier-ignore
+  expect((await database().query('SELECT 1 FROM site_task'))[0]).toEqual([]);
+  await stopWorkers();
+});
+
 test('an import is stopped by whom it is not run by; a task nobody waits for is not done', async () => {
   await startWorker();
   const many = Array.from({ length: 1500 }, (_, i) => ({ path: `${i}.html`, content: page(i) }));

@@ -50,13 +50,18 @@ export async function addJob(
   );
 }
 
+/** In SQL: the row of a table has no job that runs or may be taken still. */
+export const hasNoJob = (table: string): string =>
+  `NOT EXISTS (SELECT 1 FROM graphile_worker.jobs
+     WHERE key = ${table}.id::text AND (locked_at IS NOT NULL OR attempts < max_attempts))`;
+
 /**
  * Takes jobs as they come, until the returned way to stop is called: then none is begun any more. What takes them ends where the
  * database goes away in the middle, and is begun again.
  */
 export async function takeJobs(sequelize: Sequelize, taking: Taking): Promise<() => Promise<void>> {
   const { atOnce, worksAs, worksNoLonger, warn } = taking;
-  const pool = poolOf(sequelize, 2 * atOnce + 2);
+  const pool = poolOf(sequelize, atOnce + 3);
   pool.on('error', warn);
   const runners = new Set<Runner>();
   let stopping = false;

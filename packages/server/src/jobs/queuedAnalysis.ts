@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Analysis } from '../analysis/analysis.ts';
 import { Stopped, type TaskOptions } from '../analysis/siteThreads.ts';
 import type { Processes } from '../db/processes.ts';
+import { attempts } from '../db/queue.ts';
 import type { Signals } from '../db/signals.ts';
 import { Refusal } from '../http/refusal.ts';
 import type { SiteTaskStore } from '../stores/siteTaskStore.ts';
@@ -23,7 +24,7 @@ interface Parts {
   readonly signals: Signals;
   readonly processes: Processes;
   readonly warn: (error: unknown) => void;
-  /** Milliseconds after which it is asked whether anybody is there to do what was not begun. */
+  /** Milliseconds after which it is asked whether what was asked may still be done. */
   readonly patience?: number;
 }
 
@@ -35,7 +36,7 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
   const open = new Map<string, Open>();
   let closed = false;
   const stopListening = signals.on(newsFor(processes.id), hear);
-  const timer = setInterval(() => void refuseWhereNobodyWorks().catch(warn), patience).unref();
+  const timer = setInterval(() => void refuseHopeless().catch(warn), patience).unref();
 
   function hear(told: string | undefined): void {
     if (told === undefined) {
@@ -86,13 +87,18 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
     return open.delete(id) ? one : undefined;
   }
 
-  async function refuseWhereNobodyWorks(): Promise<void> {
-    const waiting = [...open].filter(([, one]) => !one.begun);
-    if (waiting.length === 0 || (await processes.someWork())) return;
-    for (const [id] of waiting) {
-      settle(id)?.reject(new Refusal('busy', 'Nobody is there to compute this. Start a worker: npm run worker'));
+  async function refuse(ids: readonly string[], refusal: Refusal): Promise<void> {
+    for (const id of ids) {
+      settle(id)?.reject(refusal);
       await store.drop(id);
     }
+  }
+
+  async function refuseHopeless(): Promise<void> {
+    if (open.size === 0) return;
+    await refuse(await store.lost(processes.id), endedInIt());
+    const waiting = [...open].flatMap(([id, one]) => (one.begun ? [] : [id]));
+    if (waiting.length > 0 && !(await processes.someWork())) await refuse(waiting, nobodyWorks());
   }
 
   function begin(id: string, one: Open): void {
@@ -115,20 +121,16 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
   async function run(site: string, name: string, input: unknown, options: TaskOptions = {}): Promise<unknown> {
     if (closed) throw stopping();
     if (options.signal?.aborted) throw new Stopped();
-    const id = randomUUID();
-    const bytes = packed(input);
-    const ask = (): Promise<void> => store.ask({ id, asker: processes.id, site, name, input: bytes });
+    const task = { id: randomUUID(), asker: processes.id, site, name, input: packed(input) };
+    const ask = (): Promise<void> => store.ask(task);
     return new Promise((resolve, reject) => {
-      begin(id, { options, begun: false, ask, resolve, reject, busy: true, again: false });
+      begin(task.id, { options, begun: false, ask, resolve, reject, busy: true, again: false });
     });
   }
 
   return {
     run: run as Analysis['run'],
-    load: () => {
-      const running = [...open.values()].filter(({ begun }) => begun).length;
-      return { running, waiting: open.size - running };
-    },
+    load: () => loadOf(open),
     held: () => [],
     async close(seconds = 0) {
       closed = true;
@@ -140,6 +142,17 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
     },
   };
 }
+
+function loadOf(open: ReadonlyMap<string, Open>): ReturnType<Analysis['load']> {
+  const running = [...open.values()].filter(({ begun }) => begun).length;
+  return { running, waiting: open.size - running };
+}
+
+const nobodyWorks = (): Refusal =>
+  new Refusal('busy', 'Nobody is there to compute this. Start a worker: npm run worker');
+
+const endedInIt = (): Refusal =>
+  new Refusal('too-much', `What computes this ended ${attempts} times in the middle. Nothing was kept of it.`);
 
 const stopping = (): Refusal =>
   new Refusal('stopping', 'The server is being stopped. Nothing of this was kept; ask again when it is there.');

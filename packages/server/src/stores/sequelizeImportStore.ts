@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { ImportReply } from '@syndeton/contract';
-import { addJob } from '../db/queue.ts';
+import { addJob, hasNoJob } from '../db/queue.ts';
 import type { Signals } from '../db/signals.ts';
 import type { Person } from '../people/whoAsks.ts';
 import { Overtaken, type AskedImport, type ImportAttempt, type ImportRecord, type ImportStore } from './importStore.ts';
@@ -78,8 +78,7 @@ export function makeSequelizeImportStore(sequelize: Sequelize, signals: Pick<Sig
     async endLost(said) {
       await change(
         `UPDATE import SET running = false, updated_at = now(), reply = reply || $1
-         WHERE running AND NOT EXISTS (SELECT 1 FROM graphile_worker.jobs
-           WHERE key = import.id::text AND (locked_at IS NOT NULL OR attempts < max_attempts)) RETURNING id`,
+         WHERE running AND ${hasNoJob('import')} RETURNING id`,
         [JSON.stringify(said)],
       );
     },

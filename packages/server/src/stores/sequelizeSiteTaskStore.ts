@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { addJob } from '../db/queue.ts';
+import { addJob, hasNoJob } from '../db/queue.ts';
 import type { AskedTask, SiteTaskStore } from './siteTaskStore.ts';
 
 export function makeSequelizeSiteTaskStore(sequelize: Sequelize): SiteTaskStore {
@@ -31,6 +31,13 @@ export function makeSequelizeSiteTaskStore(sequelize: Sequelize): SiteTaskStore 
         { bind: [id], type: QueryTypes.SELECT },
       );
       return row === undefined ? undefined : (row.reply ?? 'waiting');
+    },
+    async lost(asker) {
+      const rows = await sequelize.query<{ id: string }>(
+        `SELECT id FROM site_task WHERE process_id = $1 AND reply IS NULL AND ${hasNoJob('site_task')}`,
+        { bind: [asker], type: QueryTypes.SELECT },
+      );
+      return rows.map(({ id }) => id);
     },
     async drop(id) {
       await sequelize.query('DELETE FROM site_task WHERE id = $1', { bind: [id] });

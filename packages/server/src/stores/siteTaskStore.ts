@@ -16,5 +16,7 @@ export interface SiteTaskStore {
   answer(id: string, reply: Uint8Array): Promise<void>;
   /** Takes the answer out: nothing when there is none yet, undefined when the question itself was lost. */
   collect(id: string): Promise<Uint8Array | 'waiting' | undefined>;
+  /** Of what a process asked, what nobody will take up any more: those who took it ended in the middle, again and again. */
+  lost(asker: number): Promise<readonly string[]>;
   drop(id: string): Promise<void>;
 }

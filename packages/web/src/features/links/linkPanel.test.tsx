@@ -2,28 +2,13 @@ import { expect, jest, test } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { SurveyReply } from '@syndeton/contract';
+import { pageOf as page, sourceOf as source, type Page } from '../../testing/surveyPages.ts';
 import { linkGrid } from './linkGrid.ts';
 import { LinkPanel } from './LinkPanel.tsx';
 
-type Page = SurveyReply['pages'][number];
-const source = (kind: string, target: string | null, more: object = {}): Page['sources'][number] => ({ kind, target, problem: null, media: '', rules: 0, declarations: 0, bytes: 0, count: 1, line: 1, ...more }); // prettier-ignore
-const page = (path: string, sources: Page['sources']): Page => ({
-  path,
-  bytes: 1,
-  encoding: 'utf-8',
-  mode: 'no-quirks',
-  opaque: false,
-  sources,
-  sharedBytes: 0,
-  localBytes: 0,
-  syntax: { slashed: false, upperCase: false, quote: '"', typed: false },
-  base: path,
-  embeddedRules: 0,
-  styleAttributes: 0,
-});
-const linked = page('index.html', [source('linked', 'css/s.css'), source('embedded', null)]);
-const plain = page('tours/a.html', [source('embedded', null)]);
-const importing = page('tours/b.html', [source('imported', 'css/s.css'), source('embedded', null)]);
+const linked = page('index.html', [source('linked', 'css/s.css'), source('embedded')]);
+const plain = page('tours/a.html', [source('embedded')]);
+const importing = page('tours/b.html', [source('imported', 'css/s.css'), source('embedded')]);
 
 function panel(pages: readonly Page[], paths: 'page' | 'root' | { host: string } = 'page', problem?: string) {
   const survey = { pages, findings: [], sheets: [{ path: 'css/s.css' }], repeatedBlocks: [] } as unknown as SurveyReply;

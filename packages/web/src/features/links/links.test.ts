@@ -1,37 +1,9 @@
 import { expect, test } from '@jest/globals';
 import type { SurveyReply } from '@syndeton/contract';
 import { linkGrid, placeOf } from './linkGrid.ts';
+import { pageOf as page, sourceOf as source, type Page } from '../../testing/surveyPages.ts';
 import { tagGroups } from './tagGroups.ts';
 
-type Page = SurveyReply['pages'][number];
-
-const source = (kind: string, target: string | null = null, more: object = {}): Page['sources'][number] => ({
-  kind,
-  target,
-  problem: null,
-  media: '',
-  rules: 0,
-  declarations: 0,
-  bytes: 0,
-  count: 1,
-  line: 1,
-  ...more,
-});
-const page = (path: string, sources: Page['sources'], more: Partial<Page> = {}): Page => ({
-  path,
-  bytes: 1,
-  encoding: 'utf-8',
-  mode: 'no-quirks',
-  opaque: false,
-  sources,
-  sharedBytes: 0,
-  localBytes: 0,
-  syntax: { slashed: false, upperCase: false, quote: '"', typed: false },
-  base: path,
-  embeddedRules: 0,
-  styleAttributes: 0,
-  ...more,
-});
 const finding = (kind: string, sheet: string, pages: string[]): SurveyReply['findings'][number] => ({
   id: `${kind} ${sheet}`,
   kind,

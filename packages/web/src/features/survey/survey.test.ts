@@ -1,39 +1,11 @@
 import { expect, test } from '@jest/globals';
-import type { SurveyReply } from '@syndeton/contract';
+import { pageOf, sourceOf, type Page } from '../../testing/surveyPages.ts';
 import { barsFor, csvOf, localBytes, rowsOf } from './barsFor.ts';
 import { pageShapes } from './pageShapes.ts';
 
-type Page = SurveyReply['pages'][number];
-const source = (
-  kind: string,
-  bytes: number,
-  target: string | null = null,
-  problem: string | null = null,
-): Page['sources'][number] => ({
-  kind,
-  target,
-  problem,
-  media: '',
-  rules: 0,
-  declarations: 0,
-  bytes,
-  count: 1,
-  line: 1,
-});
-const page = (path: string, ...sources: Page['sources']): Page => ({
-  path,
-  bytes: 1,
-  encoding: 'utf-8',
-  mode: 'no-quirks',
-  opaque: false,
-  sources,
-  sharedBytes: 0,
-  localBytes: 0,
-  syntax: { slashed: false, upperCase: false, quote: '"', typed: false },
-  base: path,
-  embeddedRules: 0,
-  styleAttributes: 0,
-});
+const source = (kind: string, bytes: number, target: string | null = null, problem: string | null = null) =>
+  sourceOf(kind, target, { bytes, problem });
+const page = (path: string, ...sources: Page['sources']): Page => pageOf(path, sources);
 
 test('pages with most styling in them come first', () => {
   const bars = barsFor([
