@@ -34,7 +34,7 @@ export function makeGatherReport(before: Site, outcome: Outcome, written: boolea
   const staying = new Map<string, ReportPage['stayed']>();
   for (const { page, kind, line, code, reason } of outcome.stays)
     staying.set(page, [...(staying.get(page) ?? []), { kind, line, code, reason }]);
-  const pages = pagesOf(before).map(({ path, bytes }): ReportPage => {
+  const pages = pagesOf(before).map(({ path, size }): ReportPage => {
     const [old, now] = [countIn(before, path), countIn(outcome.site, path)];
     return {
       path,
@@ -42,8 +42,8 @@ export function makeGatherReport(before: Site, outcome: Outcome, written: boolea
       blocksAfter: now.blocks,
       attributesBefore: old.attributes,
       attributesAfter: now.attributes,
-      bytesBefore: bytes.length,
-      bytesAfter: outcome.site.files.get(path)?.bytes.length ?? 0,
+      bytesBefore: size,
+      bytesAfter: outcome.site.files.get(path)?.size ?? 0,
       stayed: staying.get(path) ?? [],
     };
   });
@@ -52,7 +52,7 @@ export function makeGatherReport(before: Site, outcome: Outcome, written: boolea
     sheets: outcome.sheets.map(({ path, rules, pages, why }) => ({
       path,
       rules,
-      bytes: outcome.site.files.get(path)?.bytes.length ?? 0,
+      bytes: outcome.site.files.get(path)?.size ?? 0,
       pages: [...pages],
       ...(why === undefined ? {} : { why }),
     })),
@@ -79,11 +79,11 @@ export function makeGatherReport(before: Site, outcome: Outcome, written: boolea
 
 /** Of pages and sheets, as they are and compressed. */
 function sizes(when: 'Before' | 'After', site: Site): Readonly<Record<string, number>> {
-  const files = [...pagesOf(site), ...sheetsOf(site)].map(({ bytes }) => bytes);
+  const files = [...pagesOf(site), ...sheetsOf(site)];
   const sum = (list: readonly number[]): number => list.reduce((total, one) => total + one, 0);
   return {
-    [`bytes${when}`]: sum(files.map((bytes) => bytes.length)),
-    [`gzip${when}`]: sum(files.map((bytes) => gzipSync(bytes).length)),
+    [`bytes${when}`]: sum(files.map(({ size }) => size)),
+    [`gzip${when}`]: sum(files.map(({ bytes }) => gzipSync(bytes).length)),
   };
 }
 

@@ -5,9 +5,9 @@ import { fileNameOf } from '../source/sitePath.ts';
 import { LineIndex } from '../source/span.ts';
 import { BlockCollector } from '../survey/blockCollector.ts';
 import { elementNames } from '../survey/elementNames.ts';
-import { FamilyCollector, type Family } from '../survey/families.ts';
+import { FamilyCollector, rulesOfPage, type Family, type WrittenRules } from '../survey/families.ts';
 import { openPage } from '../survey/openPage.ts';
-import { ReachCollector, type RuleReach, type RuleTable } from '../survey/reach.ts';
+import { noReach, PageReachCounter, ReachCollector, type RuleReach, type RuleTable } from '../survey/reach.ts';
 import { SheetReader } from '../survey/sheetReader.ts';
 import type { PageSurvey, Survey } from '../survey/survey.ts';
 import { makeSurvey } from '../survey/surveySite.ts';
@@ -70,6 +70,7 @@ export const checkSite = (site: Site, options: CheckOptions = {}): SiteCheck => 
 export class SiteChecker {
   private readonly names: NameTable = new Map();
   private readonly rules: RuleTable = new Map();
+  private readonly written: WrittenRules = new Map();
   /** How many pages had to be read for the last check. */
   pagesRead = 0;
   private last: { readonly site: Site; readonly seen: ReadonlyMap<string, SeenPage> } | undefined;
@@ -102,17 +103,17 @@ export class SiteChecker {
 
   private see(site: Site, file: SiteFile, session: CascadeSession): SeenPage {
     const blocks = new BlockCollector();
-    const families = new FamilyCollector();
-    const reach = new ReachCollector(this.rules);
     const page = openPage(file);
     if (page) elementNames(file, page.tree);
-    if (!page) return { file, survey: opaquePage(file), blocks, families, reach, checks: [] };
+    if (!page) return { file, survey: opaquePage(file), blocks, rules: undefined, reach: noReach, checks: [] };
     const survey = surveyPage(page, this.context.sheets, blocks);
     const checks = checkMakers.map((maker) => maker.make(this.context));
-    families.add(page);
+    const rules = rulesOfPage(page, this.written);
     const marks = pageMarks(page.tree, this.names);
-    look(site, { ...page, survey, marks, cascade: session.openTree(site, file, page.tree) }, checks, reach);
-    return { file, survey, blocks, families, reach, checks };
+    const cascade = session.openTree(site, file, page.tree);
+    const reach = new PageReachCounter(site, { cascade, blocks: page.blocks }, this.rules);
+    look({ ...page, survey, marks, cascade }, checks, reach);
+    return { file, survey, blocks, rules, reach: reach.reach, checks };
   }
 
   private conclude(site: Site, pages: readonly SeenPage[], kinds: readonly FindingKind[] | undefined): SiteCheck {
@@ -123,8 +124,8 @@ export class SiteChecker {
     const reach = new ReachCollector(this.rules);
     for (const page of pages) {
       blocks.merge(page.blocks);
-      families.merge(page.families);
-      reach.merge(page.reach);
+      if (page.rules) families.add(page.rules);
+      reach.add(page.reach);
       page.checks.forEach((check, i) => checks[i]!.merge?.(check));
     }
     const survey = makeSurvey(site, pages.map((page) => page.survey), this.context.sheets, blocks); // prettier-ignore
@@ -133,7 +134,7 @@ export class SiteChecker {
     const all = checks.flatMap((check, i) => (isWanted(i) ? check.findings(whole) : []));
     const findings = withoutEchoes(all).filter((f) => !kinds || kinds.includes(f.kind));
     findings.sort((a, b) => weight[a.severity] - weight[b.severity]);
-    return { ...whole, findings, reach: reach.rules(), elementsOf: (family) => reach.elementsOf(family) };
+    return { ...whole, findings, reach: reach.rules(), elementsOf: elementsBy(reach) };
   }
 
   private sheets(site: Site, checks: readonly Check[]): void {
@@ -160,14 +161,19 @@ function withoutEchoes(all: readonly FoundFinding[]): FoundFinding[] {
   });
 }
 
-function look(site: Site, page: CheckedPage, checks: readonly Check[], reach: ReachCollector): void {
+/** By itself, so that it holds no more in memory than it asks. */
+const elementsBy =
+  (reach: ReachCollector): SiteCheck['elementsOf'] =>
+  (family) =>
+    reach.elementsOf(family);
+
+function look(page: CheckedPage, checks: readonly Check[], reach: PageReachCounter): void {
   for (const check of checks) check.page?.(page);
   const perElement = checks.filter((check) => check.element !== undefined);
-  const count = reach.page(site, page);
   const index = page.cascade.session.sharedIndex(page.cascade.rules, page.cascade.quirks);
   for (const element of page.tree.elements) {
     const matched = matchAtRest(element, index);
-    count(matched);
+    reach.count(matched);
     for (const check of perElement) check.element!(page, element, matched);
   }
 }

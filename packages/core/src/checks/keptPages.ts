@@ -2,8 +2,8 @@ import { SheetCache } from '../cascade/sheetCache.ts';
 import { changedFiles } from '../source/changeSet.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import type { BlockCollector } from '../survey/blockCollector.ts';
-import type { FamilyCollector } from '../survey/families.ts';
-import { ReachCollector, type RuleTable } from '../survey/reach.ts';
+import type { PageRules } from '../survey/families.ts';
+import { movedReach, rulesOfSheet, type PageReach, type RuleTable } from '../survey/reach.ts';
 import type { SheetMoves } from '../survey/sheetMoves.ts';
 import { SheetReader } from '../survey/sheetReader.ts';
 import type { PageSurvey, SurveySource } from '../survey/survey.ts';
@@ -16,8 +16,9 @@ export interface SeenPage {
   readonly file: SiteFile;
   readonly survey: PageSurvey;
   readonly blocks: BlockCollector;
-  readonly families: FamilyCollector;
-  readonly reach: ReachCollector;
+  /** None of a page that cannot be read. */
+  readonly rules: PageRules | undefined;
+  readonly reach: PageReach;
   /** One for each kind of check, in the order of `checkMakers`. */
   readonly checks: readonly Check[];
 }
@@ -58,15 +59,15 @@ function moverTo(
   moves: ReadonlyMap<string, SheetMoves>,
   table: RuleTable,
 ): (page: SeenPage) => SeenPage {
-  const [collector, cache] = [new ReachCollector(table), new SheetCache()];
-  const rules = new Map([...moves.keys()].map((path) => [path, collector.rulesOfSheet(site, path, cache)]));
+  const cache = new SheetCache();
+  const rules = new Map([...moves.keys()].map((path) => [path, rulesOfSheet(site, path, cache, table)]));
   const isChanged = ({ target, problem }: SurveySource): boolean => problem === undefined && target !== undefined && moves.has(target); // prettier-ignore
   return (page) => {
     if (!page.survey.sources.some(isChanged)) return page;
     return {
       ...page,
       survey: surveyAfter(page.survey, isChanged, reader),
-      reach: page.reach.moved(moves, rules),
+      reach: movedReach(page.reach, moves, rules),
       checks: page.checks.map((check) => check.moved?.(moves) ?? check),
     };
   };

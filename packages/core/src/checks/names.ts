@@ -3,7 +3,7 @@ import { isKnownElement } from '../page/knownElements.ts';
 import type { Edit } from '../source/span.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup, FindingGroups } from './findingGroup.ts';
-import type { FindingPlace, FoundFinding } from './finding.ts';
+import type { FoundFinding } from './finding.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { eachSelector } from '../survey/selectorNames.ts';
 import { offsetInAttribute } from '../page/attributeText.ts';
@@ -19,10 +19,11 @@ export const names: CheckMaker = {
 
 class Names implements Check {
   /** Classes that selectors name, with the first file that does. */
-  private readonly said = new Map<string, FindingGroup>();
-  /** Classes that elements have, over all pages; of one page only where each stands first. */
-  private readonly used = new Map<string, FindingGroup>();
-  private readonly first = new Map<string, FindingPlace>();
+  private readonly said = new Map<string, string>();
+  /** Classes that elements have, with the pages. */
+  private readonly used = new Map<string, Pick<CheckedPage, 'path' | 'marks'>[]>();
+  /** Of one page. */
+  private own: Pick<CheckedPage, 'path' | 'marks'> | undefined;
   private readonly spaced = new FindingGroups();
   private readonly twice = new FindingGroups();
   private readonly idWithSpace = new FindingGroups();
@@ -41,9 +42,9 @@ class Names implements Check {
   page(page: CheckedPage): void {
     for (const block of page.blocks) this.selectors(block.sheet.rules, page, page.path);
     const ids = new Set<string>();
+    const { path, marks } = page;
+    this.own = { path, marks };
     for (const element of page.tree.elements) {
-      for (const name of element.classes)
-        if (!this.first.has(name)) this.first.set(name, { path: page.path, ...page.lines.placeOf(Math.max(element.start, 0)) }); // prettier-ignore
       const { id } = element;
       if (id !== undefined && id !== '') {
         if (ids.has(id)) this.twice.about(`#${id}`).page(page.path).at(page, element.start);
@@ -61,12 +62,6 @@ class Names implements Check {
     return this.last;
   }
 
-  private group(map: Map<string, FindingGroup>, name: string): FindingGroup {
-    let group = map.get(name);
-    if (!group) map.set(name, (group = new FindingGroup(name)));
-    return group;
-  }
-
   private selectors(
     rules: Parameters<typeof eachSelector>[0],
     at: { path: string; lines: CheckedSheet['lines']; text: string },
@@ -75,7 +70,7 @@ class Names implements Check {
     eachSelector(rules, (selector, start) => {
       for (const compound of selector.compounds)
         for (const simple of compound.simples)
-          if (simple.kind === 'class') this.group(this.said, simple.name).at(at, start);
+          if (simple.kind === 'class' && !this.said.has(simple.name)) this.said.set(simple.name, at.path);
       selector.compounds.forEach((compound, i) => {
         const before = selector.compounds[i - 1]?.simples.at(-1);
         const first = compound.simples[0];
@@ -96,10 +91,12 @@ class Names implements Check {
   }
 
   merge(page: Names): void {
-    for (const [name, theirs] of page.said) this.group(this.said, name).merge(theirs);
-    for (const [name, place] of page.first) {
-      const group = this.group(this.used, name).page(place.path);
-      group.places.push(place);
+    for (const [name, path] of page.said) if (!this.said.has(name)) this.said.set(name, path);
+    for (const mark of page.own?.marks.names.keys() ?? []) {
+      if (!mark.startsWith('.')) continue;
+      const pages = this.used.get(mark.slice(1));
+      if (pages) pages.push(page.own!);
+      else this.used.set(mark.slice(1), [page.own!]);
     }
     this.spaced.merge(page.spaced);
     this.twice.merge(page.twice);
@@ -145,7 +142,7 @@ class Names implements Check {
     const orphans = [...this.said.keys()].filter((name) => !this.used.has(name));
     let looks = 0;
     let told = 0;
-    return [...this.used].flatMap(([name, group]) => {
+    return [...this.used].flatMap(([name, pages]) => {
       if (looks > mostLooks || told >= mostTold || this.said.has(name)) return [];
       // a text of thousands of names against thousands of names is not worth the wait
       looks += orphans.length + this.scripts.length / 100;
@@ -153,8 +150,15 @@ class Names implements Check {
       const other = orphans.find((orphan) => areAlike(orphan, name));
       if (other === undefined) return [];
       told++;
-      const said = this.said.get(other)!.places[0]!.path;
-      for (const path of group.pages) group.mend(path, ...renameEdits(this.opened(path), name, other));
+      const said = this.said.get(other)!;
+      const group = new FindingGroup(name);
+      for (const { path, marks } of pages) {
+        const opened = this.opened(path);
+        group
+          .page(path)
+          .at(opened, marks.names.get(`.${name}`)!)
+          .mend(path, ...renameEdits(opened, name, other));
+      }
       const sentence = `${pagesInWords(group.pages)} ${verb(group.pages.length, 'say', 'says')} ${code(name)}, ${code(said)} says ${code(`.${other}`)}: neither meets the other`;
       return [group.finding('renamed-class', sentence, { mend: 'Use the sheet’s name' })];
     });

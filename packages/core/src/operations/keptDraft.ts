@@ -19,6 +19,11 @@ export class KeptDraft {
     this.known = known;
   }
 
+  /** The state after the operations asked for last; undefined before any were. */
+  get newest(): Site | undefined {
+    return this.steps.at(-1)?.after?.site;
+  }
+
   apply(operations: readonly Operation[]): KeptDraftState {
     const written = operations.map((operation) => JSON.stringify(operation));
     let alike = 0;
@@ -47,6 +52,6 @@ export class KeptDraft {
 /** Each state holds the changed pages once more, so a large site keeps few. */
 function statesKept(site: Site): number {
   let bytes = 1;
-  for (const file of site.files.values()) if (file.kind !== 'other') bytes += file.bytes.length;
+  for (const file of site.files.values()) if (file.kind !== 'other') bytes += file.size;
   return Math.max(1, Math.min(30, Math.floor(400e6 / bytes)));
 }

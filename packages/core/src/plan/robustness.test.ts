@@ -66,7 +66,7 @@ test('broken pages and sheets: no throw, and what is not edited is not touched',
         ['css/base.css', read('css/base.css')],
         ['css/site.css', sheet],
       ]);
-      expect(site.files.get(page)!.bytes).toBe(bytes);
+      expect(site.files.get(page)!.bytes).toEqual(bytes);
       surveySite(site);
       familiesOf(site);
       const draft = applyOperations(site, [{ kind: 'gather-rules', sheet: 'css/new.css' }]);

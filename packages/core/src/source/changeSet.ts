@@ -120,8 +120,7 @@ export function changedFiles(
   for (const [path, file] of after.files) {
     const old = before.files.get(path);
     if (!old) out.push({ path, change: 'created' });
-    else if (old !== file && (old.hash !== file.hash || old.bytes.length !== file.bytes.length))
-      out.push({ path, change: 'edited' });
+    else if (old !== file && (old.hash !== file.hash || old.size !== file.size)) out.push({ path, change: 'edited' });
   }
   for (const path of before.files.keys()) if (!after.files.has(path)) out.push({ path, change: 'deleted' });
   return out.sort((a, b) => (a.path < b.path ? -1 : 1));

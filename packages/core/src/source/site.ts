@@ -13,6 +13,8 @@ export interface SiteFile {
   readonly path: string;
   readonly kind: FileKind;
   readonly bytes: Uint8Array;
+  /** In bytes. */
+  readonly size: number;
   readonly hash: string;
   readonly encoding?: string;
   readonly text?: string;
@@ -21,6 +23,32 @@ export interface SiteFile {
   /** A page that a server runs before it sends it, so that what stands between `<?` and `?>` is not sent. */
   readonly isRun?: true;
 }
+
+/** A page: kept, its bytes would be its text once more, so they are made of it when asked for; it encodes back to them. */
+class TextPage implements SiteFile {
+  readonly kind = 'page';
+  readonly path: string;
+  readonly hash: string;
+  readonly size: number;
+  readonly encoding: string;
+  readonly text: string;
+  declare readonly isRun?: true;
+
+  constructor({ path, hash, size, encoding, isRun }: PageBytes, text: string) {
+    this.path = path;
+    this.hash = hash;
+    this.size = size;
+    this.encoding = encoding;
+    this.text = text;
+    if (isRun) this.isRun = true;
+  }
+
+  get bytes(): Uint8Array {
+    return encodeText(this.text, this.encoding)!;
+  }
+}
+
+type PageBytes = Pick<SiteFile, 'path' | 'hash' | 'size' | 'isRun'> & { readonly encoding: string };
 
 /** The set of files brought in, by site path. */
 export interface Site {
@@ -88,21 +116,24 @@ export const isServedAsXml = (path: string): boolean => /\.xhtml$/i.test(path);
 export function makeSiteFile(path: string, bytes: Uint8Array, pageTypes?: ReadonlySet<string>): SiteFile {
   const kind = fileKindOf(path);
   const hash = contentHash(bytes);
-  if (kind === 'other') {
-    if (fileKindOf(path, pageTypes) === 'page' && isWholePage(bytes)) return makeRunPage(path, bytes, hash);
-    return { path, kind, bytes, hash };
-  }
-  if (isTooMuch(kind, bytes)) return { path, kind, bytes, hash, isTooMuch: true };
+  const size = bytes.length;
+  const file = { path, kind, bytes, hash, size };
+  if (kind === 'other')
+    return fileKindOf(path, pageTypes) === 'page' && isWholePage(bytes) ? makeRunPage(path, bytes, hash) : file;
+  if (isTooMuch(kind, bytes)) return { ...file, isTooMuch: true };
   // read by another parser than ours: shown, carried along, never edited
-  if (isServedAsXml(path)) return { path, kind, bytes, hash };
-  if (kind === 'page' && !isEncodingAgreed(bytes)) return { path, kind, bytes, hash };
+  if (isServedAsXml(path)) return file;
+  if (kind === 'page' && !isEncodingAgreed(bytes)) return file;
   const encoding = kind === 'page' ? pageEncoding(bytes) : sheetEncoding(bytes, 'utf-8');
   for (const candidate of kind === 'page' ? [encoding] : [encoding, 'windows-1252']) {
     const text = decodeText(bytes, candidate);
     const back = encodeText(text, candidate);
-    if (back && sameBytes(back, bytes)) return { path, kind, bytes, hash, encoding: candidate, text };
+    if (!back || !sameBytes(back, bytes)) continue;
+    return kind === 'page'
+      ? new TextPage({ path, hash, size, encoding: candidate }, text)
+      : { ...file, encoding: candidate, text };
   }
-  return { path, kind, bytes, hash, encoding };
+  return { ...file, encoding };
 }
 
 /** Far more than people write; a tree of it would fill the memory of everybody's machine. */
@@ -130,8 +161,8 @@ function makeRunPage(path: string, bytes: Uint8Array, hash: string): SiteFile {
   const encoding = pageEncoding(bytes);
   const text = decodeText(bytes, encoding);
   const back = encodeText(text, encoding);
-  const file = { path, kind: 'page', bytes, hash, encoding, isRun: true } as const;
-  return back && sameBytes(back, bytes) ? { ...file, text } : file;
+  const file = { path, hash, size: bytes.length, encoding, isRun: true } as const;
+  return back && sameBytes(back, bytes) ? new TextPage(file, text) : { ...file, kind: 'page', bytes };
 }
 
 /**
@@ -143,7 +174,7 @@ export function makeWrittenFile(of: SiteFile, text: string, bytes: Uint8Array, e
   if (isRun) return makeRunPage(path, bytes, contentHash(bytes));
   if (kind !== 'page' || encoding !== 'utf-8' || /\p{Surrogate}/u.test(text) || pageEncoding(bytes) !== encoding)
     return makeSiteFile(path, bytes);
-  return { path, kind, bytes, hash: contentHash(bytes), encoding, text };
+  return new TextPage({ path, hash: contentHash(bytes), size: bytes.length, encoding }, text);
 }
 
 export function makeSite(

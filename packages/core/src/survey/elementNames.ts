@@ -1,15 +1,37 @@
+import type { ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
-import { namesOf } from './pageReading.ts';
 
 const known = new WeakMap<SiteFile, ReadonlySet<string>>();
 
+/** One text for each name over all pages. */
+const texts = new Map<string, string>();
+const mostTexts = 100_000;
+
 /**
- * Types, classes and IDs of a page's elements, in lower case, as parsing its own bytes gives them: what operations carry along of a
- * page is not trusted here. `tree`: where it was parsed already.
+ * Types, classes and IDs of a page's elements, in lower case, as parsing its own bytes gives them: `p`, `.notice`, `#form`. What
+ * operations carry along of a page is not trusted here. `tree`: where it was parsed already.
  */
 export function elementNames(file: SiteFile, tree?: PageTree): ReadonlySet<string> {
   let names = known.get(file);
   if (!names) known.set(file, (names = namesOf((tree ?? parseFile(file)).elements)));
   return names;
+}
+
+function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
+  const names = new Set<string>();
+  for (const { tag, id, classes } of elements) {
+    names.add(oneText(tag.toLowerCase()));
+    if (id !== undefined) names.add(oneText(`#${id.toLowerCase()}`));
+    for (const name of classes) names.add(oneText(`.${name.toLowerCase()}`));
+  }
+  return names;
+}
+
+function oneText(name: string): string {
+  const text = texts.get(name);
+  if (text !== undefined) return text;
+  if (texts.size >= mostTexts) texts.clear();
+  texts.set(name, name);
+  return name;
 }

@@ -1,5 +1,4 @@
 import { pagesOf, type Site } from '../source/site.ts';
-import type { LineIndex } from '../source/span.ts';
 import { comparableValue } from '../values/comparableValue.ts';
 import type { BlockUnit, Group, StayReason } from './blockUnits.ts';
 import { openPage, type OpenPage } from './openPage.ts';
@@ -30,6 +29,50 @@ export interface Family {
   readonly order: number;
 }
 
+/** A rule as pages write it: one for all that write it alike. */
+interface WrittenRule {
+  readonly family: Omit<Family, 'versions' | 'pages' | 'twins' | 'order'>;
+  readonly version: Omit<FamilyVersion, 'pages' | 'line'>;
+}
+
+/** By what they say and where they stay. */
+export type WrittenRules = Map<string, WrittenRule>;
+
+/** So many are kept: a site holds few that differ. */
+const mostKept = 50_000;
+
+/** The rules of one page's blocks in order, each with its line: what is kept of every page of a site, so no more than that. */
+export interface PageRules {
+  readonly path: string;
+  readonly rules: readonly WrittenRule[];
+  readonly lines: Int32Array;
+}
+
+export function rulesOfPage({ path, text, lines, blocks }: OpenPage, known: WrittenRules): PageRules {
+  const units = blocks.flatMap((block) => block.units.map((unit) => ({ unit, stays: block.stays })));
+  return {
+    path,
+    rules: units.map(({ unit, stays }) => writtenRule(unit, stays, text, known)),
+    lines: Int32Array.from(units, ({ unit }) => lines.placeOf(unit.span.start).line),
+  };
+}
+
+function writtenRule(unit: BlockUnit, stays: StayReason | undefined, text: string, known: WrittenRules): WrittenRule {
+  const { family: id, label, groups, kind, version } = unit;
+  const written = text.slice(unit.span.start, unit.span.end);
+  const key = `${stays ?? ''}\n${id}\n${version}\n${written}`;
+  let rule = known.get(key);
+  if (!rule) {
+    if (known.size >= mostKept) known.clear();
+    const declarations = unit.declarations.map(({ property, value, important }) => ({ property, value, important }));
+    // a slice of the page's text would hold all of it in memory
+    const ownText = key.slice(key.length - written.length);
+    rule = { family: { id, label, groups, kind, stays }, version: { id: version, declarations, text: ownText } };
+    known.set(key, rule);
+  }
+  return rule;
+}
+
 type Found = {
   family: Omit<Family, 'versions' | 'pages' | 'twins'>;
   versions: Map<string, FamilyVersion & { pages: string[] }>;
@@ -39,43 +82,17 @@ type Found = {
 export class FamilyCollector {
   private readonly found = new Map<string, Found>();
 
-  add({ path, text, lines, blocks }: OpenPage): void {
-    for (const block of blocks) for (const unit of block.units) this.unit(unit, block.stays, path, text, lines);
-  }
-
-  private unit(unit: BlockUnit, stays: StayReason | undefined, path: string, text: string, lines: LineIndex): void {
-    let entry = this.found.get(unit.family);
-    if (!entry) {
-      const { family: id, label, groups, kind } = unit;
-      entry = { family: { id, label, groups, kind, stays, order: this.found.size }, versions: new Map() };
-      this.found.set(id, entry);
-    }
-    const known = entry.versions.get(unit.version);
-    if (known) {
-      if (known.pages.at(-1) !== path) known.pages.push(path);
-      return;
-    }
-    const declarations = unit.declarations.map(({ property, value, important }) => ({ property, value, important }));
-    const written = text.slice(unit.span.start, unit.span.end);
-    entry.versions.set(unit.version, {
-      id: unit.version,
-      pages: [path],
-      declarations,
-      text: written,
-      line: lines.placeOf(unit.span.start).line,
-    });
-  }
-
-  merge(page: FamilyCollector): void {
-    for (const [id, { family, versions }] of page.found) {
-      let entry = this.found.get(id);
-      if (!entry) this.found.set(id, (entry = { family: { ...family, order: this.found.size }, versions: new Map() }));
-      for (const [key, version] of versions) {
-        const known = entry.versions.get(key);
-        if (!known) entry.versions.set(key, { ...version, pages: [...version.pages] });
-        else for (const path of version.pages) if (known.pages.at(-1) !== path) known.pages.push(path);
+  add({ path, rules, lines }: PageRules): void {
+    rules.forEach(({ family, version }, i) => {
+      let entry = this.found.get(family.id);
+      if (!entry) {
+        entry = { family: { ...family, order: this.found.size }, versions: new Map() };
+        this.found.set(family.id, entry);
       }
-    }
+      const known = entry.versions.get(version.id);
+      if (!known) entry.versions.set(version.id, { ...version, pages: [path], line: lines[i]! });
+      else if (known.pages.at(-1) !== path) known.pages.push(path);
+    });
   }
 
   families(): readonly Family[] {
@@ -115,10 +132,11 @@ function twinsOf(
 /** All rules of embedded blocks, grouped over the site, in order of first appearance. */
 export function familiesOf(site: Site, onPage?: (done: number, total: number) => void): readonly Family[] {
   const collector = new FamilyCollector();
+  const known: WrittenRules = new Map();
   const files = pagesOf(site);
   files.forEach((file, i) => {
     const page = openPage(file);
-    if (page) collector.add(page);
+    if (page) collector.add(rulesOfPage(page, known));
     onPage?.(i + 1, files.length);
   });
   return collector.families();

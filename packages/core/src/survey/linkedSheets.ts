@@ -14,9 +14,9 @@ export function linkedSheets(site: Site): readonly SheetSurvey[] {
       if (list) list.push(file.path);
       else pages.set(path, [file.path]);
     }
-  return sheetsOf(site).map(({ path, bytes }) => ({
+  return sheetsOf(site).map(({ path, size }) => ({
     path,
-    bytes: bytes.length,
+    bytes: size,
     rules: reader.read(path)?.rules ?? 0,
     pages: pages.get(path) ?? [],
   }));

@@ -8,6 +8,7 @@ import type { SiteFile } from '../source/site.ts';
 import { textOf, type Span } from '../source/span.ts';
 import { resolveReference, type Base, type Target } from '../values/urls.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from './blockUnits.ts';
+import { elementNames } from './elementNames.ts';
 import { ruleBody, type RuleBody } from './ruleBody.ts';
 import { skeletonOf } from './skeleton.ts';
 
@@ -95,7 +96,7 @@ function read(file: SiteFile, text: string, tree: PageTree): PageReading {
     sources: places,
     blocks: embeddedBlocks(tree, file.path, sources).map((block) => readBlock(block, places, text)),
     syntax: pageSyntax(tree),
-    names: namesOf(tree.elements),
+    names: elementNames(file, tree),
     repeatedIds: repeatedIds(tree.elements),
     headEnd: headEnd(tree),
     scripts: scriptOutline(tree, sources),
@@ -159,17 +160,6 @@ function isBare(block: EmbeddedBlock, text: string): boolean {
     at = Math.max(at, span.end);
   }
   return /^(\s|<!--|-->|@charset "[^"]*";)*$/.test(`${rest} ${text.slice(at, end)}`);
-}
-
-/** Types, classes and IDs, in lower case: `p`, `.notice`, `#form`. */
-export function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
-  const names = new Set<string>();
-  for (const { tag, id, classes } of elements) {
-    names.add(tag.toLowerCase());
-    if (id !== undefined) names.add(`#${id.toLowerCase()}`);
-    for (const name of classes) names.add(`.${name.toLowerCase()}`);
-  }
-  return names;
 }
 
 const none: ReadonlySet<string> = new Set();

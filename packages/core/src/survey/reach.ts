@@ -24,8 +24,17 @@ interface CountedRule {
   readonly line: number;
 }
 
-/** Rules by sheet and place, families by name, and the lists of them that pages with equal rules share. */
+/** Rules by sheet and place, families by name: those that pages share are one. */
 export type RuleTable = Map<string, CountedRule>;
+
+/** How many elements of a page each rule it has applies to: what is kept of every page of a site, so no more than that. */
+export interface PageReach {
+  readonly rules: readonly CountedRule[];
+  /** By rule; 0 for a rule that no element has. */
+  readonly elements: Int32Array;
+}
+
+export const noReach: PageReach = { rules: [], elements: new Int32Array() };
 
 interface Count {
   elements: number;
@@ -34,8 +43,7 @@ interface Count {
 
 /** Counts, over pages, the elements that each rule of the shared sheets, and each family of embedded rules, applies to. */
 export class ReachCollector {
-  /** Rules that pages have, also those that no element has. */
-  private readonly known = new Set<CountedRule>();
+  /** Also of rules that no element has. */
   private readonly counts = new Map<CountedRule, Count>();
   private readonly table: RuleTable;
 
@@ -44,121 +52,113 @@ export class ReachCollector {
   }
 
   /** Adds the counts of a page. */
-  merge({ known, counts }: ReachCollector): void {
-    for (const rule of known) this.known.add(rule);
-    for (const [rule, { elements, pages }] of counts) {
-      const mine = this.countOf(rule);
-      mine.elements += elements;
-      mine.pages += pages;
-    }
+  add({ rules, elements }: PageReach): void {
+    rules.forEach((rule, i) => {
+      let count = this.counts.get(rule);
+      if (!count) this.counts.set(rule, (count = { elements: 0, pages: 0 }));
+      count.elements += elements[i]!;
+      if (elements[i]! > 0) count.pages++;
+    });
   }
 
   /** Elements that rules of a family in embedded blocks apply to, over all pages; undefined for definitions and nested rules. */
   elementsOf(family: string): number | undefined {
     const rule = this.table.get(`family ${family}`);
-    return rule && this.known.has(rule) ? (this.counts.get(rule)?.elements ?? 0) : undefined;
+    return rule && this.counts.get(rule)?.elements;
   }
 
   /** By sheet, in the order of the sheet. Rules of a sheet that no page reaches are not there. */
   rules(): readonly RuleReach[] {
-    return [...this.known]
-      .filter(({ sheet }) => sheet !== '')
-      .map((rule) => {
-        const { sheet, selector, line } = rule;
-        return { sheet, selector, line, elements: 0, pages: 0, ...this.counts.get(rule) };
-      })
+    return [...this.counts]
+      .filter(([{ sheet }]) => sheet !== '')
+      .map(([{ sheet, selector, line }, count]) => ({ sheet, selector, line, ...count }))
       .sort((a, b) => (a.sheet === b.sheet ? a.line - b.line : a.sheet < b.sheet ? -1 : 1));
   }
+}
 
-  /** Counts the elements of one page; returns what is to be told of each of them. */
-  page(
+/** Counts the elements of one page: `count` is to be told of each of them. */
+export class PageReachCounter {
+  readonly reach: PageReach;
+  /** Place in the list of rules, by the number of the compiled rule. */
+  private readonly places = new Map<number, number>();
+
+  constructor(
     site: Site,
     { cascade, blocks }: { readonly cascade: PageCascade; readonly blocks: readonly EmbeddedBlock[] },
-  ): (matched: readonly MatchedSelector[]) => void {
-    const byNumber = this.rulesOf(site, cascade, blocks);
-    return (matched) => {
-      for (const { indexed } of matched) {
-        const rule = byNumber.get(indexed.rule.compiled.number);
-        if (!rule) continue;
-        const count = this.countOf(rule);
-        // a pseudo-element is counted only while no element is
-        if (indexed.pseudoElement !== '' && count.pages > 0) continue;
-        count.elements++;
-        count.pages = 1;
-      }
-    };
-  }
-
-  private countOf(rule: CountedRule): Count {
-    let count = this.counts.get(rule);
-    if (!count) this.counts.set(rule, (count = { elements: 0, pages: 0 }));
-    return count;
-  }
-
-  private rulesOf(
-    site: Site,
-    cascade: PageCascade,
-    blocks: readonly EmbeddedBlock[],
-  ): ReadonlyMap<number, CountedRule> {
-    /** By source, where each unit's rule starts within its block. */
-    const familyAt = new Map(
-      blocks.map(({ sourceIndex, source: { contents }, units }) => [
-        sourceIndex,
-        new Map(units.map((unit) => [unit.span.start - contents.start, unit.family])),
-      ]),
-    );
-    const byNumber = new Map<number, CountedRule>();
+    table: RuleTable,
+  ) {
+    const familyAt = familiesByPlace(blocks);
+    const places = new Map<CountedRule, number>();
     for (const { compiled, source } of cascade.rules.rules) {
-      if (byNumber.has(compiled.number)) continue;
+      if (this.places.has(compiled.number)) continue;
       const { start } = compiled.rule.span;
       const family = source.kind === 'embedded' ? familyAt.get(source.sourceIndex)?.get(start) : undefined;
       if (source.kind === 'embedded' && family === undefined) continue;
       const rule =
         family === undefined
-          ? this.ruleAt(site, source.path, start, compiled.rule.selector)
-          : this.rule(`family ${family}`, () => ({ sheet: '', start: 0, selector: family, line: 0 }));
-      this.known.add(rule);
-      byNumber.set(compiled.number, rule);
+          ? sheetRule(site, source.path, start, compiled.rule.selector, table)
+          : ruleOf(table, `family ${family}`, () => ({ sheet: '', start: 0, selector: family, line: 0 }));
+      let place = places.get(rule);
+      if (place === undefined) places.set(rule, (place = places.size));
+      this.places.set(compiled.number, place);
     }
-    return byNumber;
+    this.reach = { rules: [...places.keys()], elements: new Int32Array(places.size) };
   }
 
-  /** The rules of a sheet as it is now, whatever page has it. */
-  rulesOfSheet(site: Site, sheet: string, sheets: SheetCache): readonly CountedRule[] {
-    const items = sheets.file(site, sheet, 'utf-8')?.items ?? [];
-    return items.flatMap((item) => (item.kind === 'rule' ? [this.ruleAt(site, sheet, item.rule.span.start, item.rule.selector)] : [])); // prettier-ignore
-  }
-
-  /** The same counts of a page where rules of its sheets stand elsewhere now; none of those that changed reaches it. */
-  moved(sheets: ReadonlyMap<string, SheetMoves>, rules: ReadonlyMap<string, readonly CountedRule[]>): ReachCollector {
-    const next = new ReachCollector(this.table);
-    const changed = new Set<string>();
-    for (const rule of this.known) {
-      if (sheets.has(rule.sheet)) changed.add(rule.sheet);
-      else next.known.add(rule);
+  count(matched: readonly MatchedSelector[]): void {
+    const { elements } = this.reach;
+    for (const { indexed } of matched) {
+      const place = this.places.get(indexed.rule.compiled.number);
+      // a pseudo-element is counted only while no element is
+      if (place !== undefined && (indexed.pseudoElement === '' || elements[place] === 0)) elements[place]!++;
     }
-    const byPlace = new Map<string, CountedRule>();
-    for (const sheet of changed)
-      for (const rule of rules.get(sheet)!) {
-        next.known.add(rule);
-        byPlace.set(`${sheet} ${rule.start}`, rule);
-      }
-    for (const [rule, count] of this.counts) {
-      const by = sheets.get(rule.sheet)?.by(rule.start);
-      const now = changed.has(rule.sheet) ? byPlace.get(`${rule.sheet} ${rule.start + (by ?? 0)}`) : rule;
-      if (now && (by !== undefined || now === rule)) next.counts.set(now, { ...count });
+  }
+}
+
+/** By source, where each unit's rule starts within its block. */
+const familiesByPlace = (blocks: readonly EmbeddedBlock[]): ReadonlyMap<number, ReadonlyMap<number, string>> =>
+  new Map(
+    blocks.map(({ sourceIndex, source: { contents }, units }) => [
+      sourceIndex,
+      new Map(units.map((unit) => [unit.span.start - contents.start, unit.family])),
+    ]),
+  );
+
+/** The rules of a sheet as it is now, whatever page has it. */
+export function rulesOfSheet(site: Site, sheet: string, sheets: SheetCache, table: RuleTable): readonly CountedRule[] {
+  const items = sheets.file(site, sheet, 'utf-8')?.items ?? [];
+  return items.flatMap((item) => (item.kind === 'rule' ? [sheetRule(site, sheet, item.rule.span.start, item.rule.selector, table)] : [])); // prettier-ignore
+}
+
+/** The same counts of a page where rules of its sheets stand elsewhere now; none of those that changed reaches it. */
+export function movedReach(
+  page: PageReach,
+  sheets: ReadonlyMap<string, SheetMoves>,
+  rules: ReadonlyMap<string, readonly CountedRule[]>,
+): PageReach {
+  const counts = new Map<CountedRule, number>();
+  const byPlace = new Map<string, CountedRule>();
+  for (const sheet of new Set(page.rules.map((rule) => rule.sheet)))
+    for (const rule of sheets.has(sheet) ? rules.get(sheet)! : []) {
+      counts.set(rule, 0);
+      byPlace.set(`${sheet} ${rule.start}`, rule);
     }
-    return next;
-  }
+  page.rules.forEach((rule, i) => {
+    const moves = sheets.get(rule.sheet);
+    const by = moves?.by(rule.start);
+    const now = moves ? by !== undefined && byPlace.get(`${rule.sheet} ${rule.start + by}`) : rule;
+    if (now) counts.set(now, page.elements[i]!);
+  });
+  return { rules: [...counts.keys()], elements: Int32Array.from(counts.values()) };
+}
 
-  private ruleAt(site: Site, sheet: string, start: number, selector: string): CountedRule {
-    const file = site.files.get(sheet);
-    return this.rule(`sheet ${sheet} ${file?.hash} ${start}`, () => ({ sheet, start, selector, line: placeOf(file?.text ?? '', start).line })); // prettier-ignore
-  }
+const sheetRule = (site: Site, sheet: string, start: number, selector: string, table: RuleTable): CountedRule => {
+  const file = site.files.get(sheet);
+  return ruleOf(table, `sheet ${sheet} ${file?.hash} ${start}`, () => ({ sheet, start, selector, line: placeOf(file?.text ?? '', start).line })); // prettier-ignore
+};
 
-  private rule(key: string, make: () => CountedRule): CountedRule {
-    let rule = this.table.get(key);
-    if (!rule) this.table.set(key, (rule = make()));
-    return rule;
-  }
+function ruleOf(table: RuleTable, key: string, make: () => CountedRule): CountedRule {
+  let rule = table.get(key);
+  if (!rule) table.set(key, (rule = make()));
+  return rule;
 }

@@ -31,7 +31,7 @@ export class SheetReader {
         sheet,
         rules: countRules(sheet.rules),
         declarations: countDeclarations(sheet.rules),
-        bytes: file.bytes.length,
+        bytes: file.size,
       };
       this.known.set(path, known);
     }

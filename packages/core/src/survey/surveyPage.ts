@@ -15,9 +15,9 @@ import type { SheetReader } from './sheetReader.ts';
 import type { PageSurvey, SourceKind, SurveySource } from './survey.ts';
 
 /** A page whose text cannot be read: shown, carried along. */
-export const opaquePage = ({ path, bytes, encoding = '' }: SiteFile): PageSurvey => ({
+export const opaquePage = ({ path, size, encoding = '' }: SiteFile): PageSurvey => ({
   path,
-  bytes: bytes.length,
+  bytes: size,
   encoding,
   mode: 'no-quirks',
   opaque: true,
@@ -51,7 +51,7 @@ export function surveyPage(page: OpenPage, sheets: SheetReader, blocks: BlockCol
     sources.filter((s) => kinds.includes(s.kind)).reduce((total, s) => total + read(s), 0);
   return {
     path,
-    bytes: file.bytes.length,
+    bytes: file.size,
     encoding: file.encoding ?? '',
     mode: tree.mode,
     opaque: false,

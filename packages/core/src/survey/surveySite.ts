@@ -29,9 +29,9 @@ export function makeSurvey(
   const linking = pagesByTarget(pages);
   return {
     pages,
-    sheets: sheetsOf(site).map(({ path, bytes }): SheetSurvey => ({
+    sheets: sheetsOf(site).map(({ path, size }): SheetSurvey => ({
       path,
-      bytes: bytes.length,
+      bytes: size,
       rules: sheets.read(path)?.rules ?? 0,
       pages: linking.get(path) ?? [],
     })),

@@ -61,8 +61,8 @@ export function changesOf(before: Site, after: Site): DraftReply['changes'] {
     return {
       path,
       change,
-      bytesBefore: old?.bytes.length ?? 0,
-      bytesAfter: now?.bytes.length ?? 0,
+      bytesBefore: old?.size ?? 0,
+      bytesAfter: now?.size ?? 0,
       kind: (now ?? old)!.kind,
     };
   });

@@ -4,7 +4,6 @@ import {
   type Proof,
   type PastRevision,
   changedFiles,
-  SiteChecker,
   SiteProver,
   decisionsOf,
   lookChoices,
@@ -43,9 +42,10 @@ export const revisionTasks = (
       throw new Refusal('operation-refused', `${where}: ${detail}`);
     }
     const site = made.value;
+    states.expect(site);
     const now = await at(newest);
     const files = changedFiles(now, site).map(({ path }) => [path, site.files.get(path)?.bytes ?? null] as const);
-    return { files, inventory: await makeInventory(site, new SiteChecker(), step), decisions: decisionsOf(site) };
+    return { files, inventory: await makeInventory(site, states.checker, step), decisions: decisionsOf(site) };
   },
   async patchBetween({ siteId, from, to }) {
     return unifiedPatch((await states.revision(siteId, from)).site, (await states.revision(siteId, to)).site).bytes;
@@ -59,13 +59,13 @@ export const revisionTasks = (
     return proofOf(before, after, chosen, onPage) as unknown as ProofReply;
   },
   async reportBetween({ siteId, from, to, title, revisions: saved }, onPage) {
-    const [{ site: before }, { site: after, checker }] = [
+    const [{ site: before }, { site: after }] = [
       await states.revision(siteId, from),
       await states.revision(siteId, to),
     ];
     const proof = proofOf(before, after, await states.operationsSince(siteId, from, to), onPage);
     const packed = (bytes: Uint8Array): number => gzipSync(bytes).length;
-    return handoffReport(before, after, proof, { title, from: `r${from}`, to: `r${to}`, revisions: saved, check: checker.check(after), packed }); // prettier-ignore
+    return handoffReport(before, after, proof, { title, from: `r${from}`, to: `r${to}`, revisions: saved, check: states.checker.check(after), packed }); // prettier-ignore
   },
   async changesBetween({ siteId, from, to }) {
     return changesOf((await states.revision(siteId, from)).site, (await states.revision(siteId, to)).site);

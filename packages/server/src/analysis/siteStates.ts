@@ -3,7 +3,7 @@ import {
   KeptDraft,
   outcomesAfter,
   type KeptOutcomes,
-  makeSite,
+  makeSiteFile,
   SiteChecker,
   SiteProver,
   takenAsMissing,
@@ -14,6 +14,7 @@ import {
 } from '@syndeton/core';
 import type { RevisionStore } from '../stores/revisionStore.ts';
 import { Refusal } from '../http/refusal.ts';
+import { filesHere } from './filesHere.ts';
 import type { SiteState, Step } from './tasks.ts';
 
 const mostRevisions = 2;
@@ -26,26 +27,28 @@ export interface KeptRevision {
   readonly draft: KeptDraft;
   /** By the sheets that are taken as missing. */
   readonly provers: Map<string, SiteProver>;
-  readonly checker: SiteChecker;
 }
 
 export interface DraftOnRevision extends KeptDraftState {
   readonly before: Site;
-  readonly checker: SiteChecker;
   readonly prover: SiteProver;
 }
 
-function makeKept(site: Site): KeptRevision {
-  const checker = new SiteChecker();
-  return { site, draft: new KeptDraft(site, checker), provers: new Map(), checker };
-}
+const makeKept = (site: Site, checker: SiteChecker): KeptRevision => ({
+  site,
+  draft: new KeptDraft(site, checker),
+  provers: new Map(),
+});
 
 /** What a thread knows of its site: the revisions asked for last, the drafts on them, what was asked about all pages. */
 export class SiteStates {
+  /** One for all states: what was seen of a page is kept as long as they share it. */
+  readonly checker = new SiteChecker();
   private readonly revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>;
   private readonly kept = new Map<number, KeptRevision>();
   /** All pages of the state asked about last, as far as they are read. */
   private asked: KeptOutcomes | undefined;
+  private coming: Site | undefined;
   /** Of the draft that edits were tried on last. */
   private tried: { readonly site: Site; readonly prover: SiteProver } | undefined;
 
@@ -58,24 +61,50 @@ export class SiteStates {
     const known = kept.get(number);
     // the one asked for last stands last
     kept.delete(number);
-    const found = known ?? makeKept(await this.siteOf(siteId, number));
+    const found = known ?? (await this.take(siteId, number));
     kept.set(number, found);
     if (kept.size > mostRevisions) kept.delete(kept.keys().next().value!);
     return found;
   }
 
-  /** Read anew: for a site that is only compared with. */
-  async siteOf(siteId: string, number: number): Promise<Site> {
+  private async take(siteId: string, number: number): Promise<KeptRevision> {
+    const { kept, checker } = this;
+    const site = await this.read(siteId, number, this.states());
+    this.coming = undefined;
+    // a draft is on the newest revision: of earlier ones only the files are still asked for
+    for (const [n, earlier] of kept) if (n < number) kept.set(n, makeKept(earlier.site, checker));
+    return makeKept(site, checker);
+  }
+
+  /** A state that may be the next revision: then its files need not be read again. */
+  expect(site: Site): void {
+    this.coming = site;
+  }
+
+  /** Not kept: for a site that is only compared with. */
+  siteOf(siteId: string, number: number): Promise<Site> {
+    return this.read(siteId, number, []);
+  }
+
+  /** What these states hold already of its files is taken, with all that is known of them. */
+  private async read(siteId: string, number: number, states: readonly Site[]): Promise<Site> {
     const { revisions } = this;
     const manifest = await revisions.manifest(siteId, number);
     if (!manifest) throw new Refusal('revision-not-found', `There is no revision r${number} of this site.`);
-    const blobs = await revisions.readBlobs(Object.values(manifest));
-    const site = makeSite(Object.entries(manifest).map(([path, hash]) => [path, blobs.get(hash)!] as const));
-    return withDecisions(site, await revisions.decisions(siteId, number));
+    const entries = Object.entries(manifest);
+    const here = filesHere(manifest, states);
+    const blobs = await revisions.readBlobs(entries.flatMap(([path, hash]) => (here.has(path) ? [] : [hash])));
+    const files = entries.map(([path, hash]) => [path, here.get(path) ?? makeSiteFile(path, blobs.get(hash)!)] as const); // prettier-ignore
+    return withDecisions({ files: new Map(files) }, await revisions.decisions(siteId, number));
+  }
+
+  private states(): readonly Site[] {
+    const kept = [...this.kept.values()].reverse();
+    return [this.coming, ...kept.map(({ draft }) => draft.newest), ...kept.map(({ site }) => site)].filter((site) => site !== undefined); // prettier-ignore
   }
 
   async draftOf(state: SiteState): Promise<DraftOnRevision> {
-    const { site, draft, checker, provers } = await this.revision(state.siteId, state.number);
+    const { site, draft, provers } = await this.revision(state.siteId, state.number);
     // what is taken as missing is so before as well
     const absent = [...new Set(takenAsMissing(state.operations))].filter((path) => !site.files.has(path)).sort();
     const key = absent.join('\n');
@@ -84,7 +113,7 @@ export class SiteStates {
       if (provers.size >= mostProvers) provers.clear();
       provers.set(key, (prover = new SiteProver(withAbsent(site, absent))));
     }
-    return { ...draft.apply(state.operations), before: site, checker, prover };
+    return { ...draft.apply(state.operations), before: site, prover };
   }
 
   /** Proves further edits of a draft: what was read of it for the last one is kept. */

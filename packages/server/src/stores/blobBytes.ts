@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import type * as Sdk from '@aws-sdk/client-s3';
 import { Refusal } from '../http/refusal.ts';
+import { sha256 } from './sha256.ts';
 
 /** Bytes by their SHA-256 outside the database. Refused as `store-away` when it does not answer as it should. */
 export interface BlobBytes {
@@ -62,8 +62,7 @@ export function openBlobBytes({ endpoint, bucket, region, ...credentials }: Blob
       const { client, GetObjectCommand } = await open();
       const { Body } = await client.send(new GetObjectCommand({ Bucket: bucket, Key: hash })).catch(away);
       const bytes = Buffer.from(await Body!.transformToByteArray().catch(away));
-      if (createHash('sha256').update(bytes).digest('hex') !== hash)
-        throw new Error(`the store gives other bytes for ${hash} than were put there`);
+      if (sha256(bytes) !== hash) throw new Error(`the store gives other bytes for ${hash} than were put there`);
       return bytes;
     },
     async drop(hashes) {

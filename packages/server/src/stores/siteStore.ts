@@ -21,9 +21,9 @@ export interface ListedSite {
 
 /** Sites as such. Every method that writes is one transaction. */
 export interface SiteStore {
-  /** `importing`: the import that ends with it. Rejects with `Overtaken` when another attempt of it counts. */
+  /** `id`: a UUID no site has. `importing`: the import that ends with it. Rejects with `Overtaken` when another attempt of it counts. */
   create(
-    site: Omit<SiteRecord, 'id' | 'head' | 'notes'>,
+    site: Omit<SiteRecord, 'head' | 'notes'>,
     first: NewRevision,
     importing?: ImportAttempt & { readonly reply: Partial<ImportReply> },
   ): Promise<SiteRecord>;

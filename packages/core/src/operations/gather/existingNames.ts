@@ -48,26 +48,44 @@ function ownParts({ tag, classes }: ElementKind): ReadonlySet<string> {
   return new Set([...(plainName.test(tag) ? [tag] : []), ...names.map((name) => `.${name}`), ...names.map((name) => `${tag}.${name}`)]); // prettier-ignore
 }
 
-const aroundOf = new WeakMap<Skeleton, Map<number, ReadonlySet<string>>>();
+const nothing: ReadonlySet<string> = new Set();
+/** By element of a page: compounds that mean something it lies in. */
+const aroundOf = new WeakMap<Skeleton, readonly ReadonlySet<string>[]>();
+/** The same inside an element of a kind that lies in these: one set over all pages. */
+const insideOf = new WeakMap<ReadonlySet<string>, WeakMap<ElementKind, ReadonlySet<string>>>();
 
 function partsAround(skeleton: Skeleton, index: number): ReadonlySet<string> {
   let known = aroundOf.get(skeleton);
-  if (!known) aroundOf.set(skeleton, (known = new Map<number, ReadonlySet<string>>()));
-  const parent = skeleton.parent[index]!;
-  if (parent < 0) return new Set();
-  let parts = known.get(parent);
-  if (parts) return parts;
-  const kind = skeleton.kinds[skeleton.kind[parent]!]!;
-  const { tag, id, classes } = kind;
+  if (!known) aroundOf.set(skeleton, (known = allAround(skeleton)));
+  return known[index]!;
+}
+
+function allAround({ kinds, kind, parent }: Skeleton): readonly ReadonlySet<string>[] {
+  const out: ReadonlySet<string>[] = [];
+  // what an element lies in comes before it
+  for (const at of parent) out.push(at < 0 ? nothing : partsInside(out[at]!, kinds[kind[at]!]!));
+  return out;
+}
+
+function partsInside(around: ReadonlySet<string>, kind: ElementKind): ReadonlySet<string> {
+  let known = insideOf.get(around);
+  if (!known) insideOf.set(around, (known = new WeakMap()));
+  let parts = known.get(kind);
+  if (!parts) {
+    const more = partsOf(kind).filter((part) => !around.has(part));
+    known.set(kind, (parts = more.length === 0 ? around : new Set([...around, ...more])));
+  }
+  return parts;
+}
+
+function partsOf({ tag, id, classes }: ElementKind): readonly string[] {
   const names = classes.filter((name) => plainName.test(name));
-  const here = [
+  return [
     ...(silentTags.has(tag) || !plainName.test(tag) ? [] : [tag]),
     ...names.map((name) => `.${name}`),
     ...(silentTags.has(tag) ? [] : names.map((name) => `${tag}.${name}`)),
     ...(id !== undefined && plainName.test(id) ? [`#${id}`] : []),
   ];
-  known.set(parent, (parts = new Set([...partsAround(skeleton, parent), ...here])));
-  return parts;
 }
 
 function partOf(text: string): Part {

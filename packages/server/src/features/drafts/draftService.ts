@@ -22,12 +22,13 @@ import type { Signals } from '../../db/signals.ts';
 import { onSiteChanged } from '../../db/siteSignals.ts';
 import type { RevisionStore } from '../../stores/revisionStore.ts';
 import { noSuchSite, siteChanged } from '../sites/index.ts';
-import { sha256, type SiteService } from '../sites/index.ts';
+import { type SiteService } from '../sites/index.ts';
 import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
 import { draftChanged, makeDraftChanges, type DraftChanges } from './draftChanges.ts';
 import { makeHeldDrafts, type HeldDraft } from './heldDrafts.ts';
 import { makePlanProgress } from './planProgress.ts';
 import { makeProofs } from './proofs.ts';
+import { sha256 } from '../../stores/sha256.ts';
 
 export interface DraftService extends DraftChanges {
   read(siteId: string): Promise<DraftReply>;

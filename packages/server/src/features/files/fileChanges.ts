@@ -6,7 +6,8 @@ import { Refusal } from '../../http/refusal.ts';
 import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
 import type { LeftOutRecord, Manifest, RevisionStore } from '../../stores/revisionStore.ts';
 import type { SiteRecord } from '../../stores/siteStore.ts';
-import { leftOutReply, noSuchSite, sha256, siteChanged, type SiteService } from '../sites/index.ts';
+import { leftOutReply, noSuchSite, siteChanged, type SiteService } from '../sites/index.ts';
+import { sha256 } from '../../stores/sha256.ts';
 
 export interface Change {
   readonly files: ReadonlyMap<string, Buffer>;

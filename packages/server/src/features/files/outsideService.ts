@@ -5,9 +5,10 @@ import { readArchive } from '../../archive/readArchive.ts';
 import type { Turns } from '../../archive/turns.ts';
 import { Refusal } from '../../http/refusal.ts';
 import type { Manifest, RevisionStore } from '../../stores/revisionStore.ts';
-import { noSuchSite, sha256, siteChanged, type SiteService } from '../sites/index.ts';
+import { noSuchSite, siteChanged, type SiteService } from '../sites/index.ts';
 import type { FileChanges } from './fileChanges.ts';
 import { innerFolder } from './innerFolder.ts';
+import { sha256 } from '../../stores/sha256.ts';
 
 /** A site that was handed off and comes back: what others changed there meanwhile is told, and taken as a revision when asked. */
 export interface OutsideService {

@@ -13,9 +13,10 @@ import type { SiteState } from '../../analysis/tasks.ts';
 import { Refusal } from '../../http/refusal.ts';
 import { inventoryVersion } from '../../analysis/inventory.ts';
 import type { DraftRecord, DraftStore } from '../../stores/draftStore.ts';
-import { noSuchSite, sha256, siteChanged } from '../sites/index.ts';
+import { noSuchSite, siteChanged } from '../sites/index.ts';
 import type { SiteService } from '../sites/index.ts';
 import type { Manifest, RevisionStep, RevisionStore, WriteOutcome } from '../../stores/revisionStore.ts';
+import { sha256 } from '../../stores/sha256.ts';
 
 export interface RevisionService {
   /** The files of a revision in path order, or only those whose bytes differ from revision `since`. */

@@ -1,4 +1,4 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type {
   CreatedSiteReply,
   ImportReply,
@@ -18,6 +18,7 @@ import type { LeftOutRecord, RevisionStore } from '../../stores/revisionStore.ts
 import type { ImportAttempt } from '../../stores/importStore.ts';
 import { noSuchSite } from './refusals.ts';
 import type { SiteRecord, SiteStore } from '../../stores/siteStore.ts';
+import { sha256 } from '../../stores/sha256.ts';
 
 /** How a site on its way in is followed and stopped. */
 export interface BringingIn extends Reading {
@@ -44,8 +45,6 @@ export interface SiteService {
   purge(): Promise<void>;
 }
 
-export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
-
 const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 export const recordOf = ({ path, reason, content }: LeftOutFile): LeftOutRecord => ({
@@ -64,6 +63,9 @@ const nothing = new Uint8Array(0);
 
 /** How long a removed site can be brought back, in milliseconds. */
 const keptFor = 7 * 86_400_000;
+
+/** So many bytes of pictures and the like are handed on, so that the thread then has all of the site. */
+const mostOthers = 50_000_000;
 
 /** Scripts are looked into for what they do to styles; pictures are not. */
 const mayBeRead = (path: string): boolean => fileKindOf(path, runEndings) !== 'other' || /\.m?js$/i.test(path);
@@ -99,15 +101,15 @@ export function makeSiteService({
   async function bringInFiles(read: ReadArchive, name: string, bringing: BringingIn = {}): Promise<CreatedSiteReply> {
     const files = [...read.files];
     const runPages = onlyRunPages(files);
-    // other files are there as names only, so that links to them are found
-    const looked = files.map(([path, bytes]) => [path, mayBeRead(path) ? bytes : nothing] as const);
-    const following = { signal: bringing.signal, ...(bringing.onPage ? { onProgress: bringing.onPage } : {}) };
-    const found = await analysis.run(
-      `coming in ${randomUUID()}`,
-      'inventoryOfFiles',
-      { files: looked, runPages },
-      following,
+    // many other files are there as names only, so that links to them are found
+    const others = files.reduce((sum, [path, bytes]) => sum + (mayBeRead(path) ? 0 : bytes.length), 0);
+    const looked = files.map(
+      ([path, bytes]) => [path, others <= mostOthers || mayBeRead(path) ? bytes : nothing] as const,
     );
+    const following = { signal: bringing.signal, ...(bringing.onPage ? { onProgress: bringing.onPage } : {}) };
+    // the thread that looks at it is the one that will hold it
+    const id = randomUUID();
+    const found = await analysis.run(id, 'inventoryOfFiles', { files: looked, runPages }, following);
     bringing.signal?.throwIfAborted();
     bringing.onStore?.();
     const manifest: Record<string, string> = {};
@@ -121,7 +123,7 @@ export function makeSiteService({
     const { importing } = bringing;
     const leftOut = read.leftOut.map(recordOf);
     const site = await store.create(
-      { name, prefix: read.prefix, leftOut },
+      { id, name, prefix: read.prefix, leftOut },
       {
         message: 'Brought in',
         figures: found.figures,
@@ -136,7 +138,7 @@ export function makeSiteService({
         reply: { ...importing.reply(), status: 'done', name, leftOut: leftOut.map(leftOutReply) },
       },
     );
-    return { id: site.id, name, files: files.length, leftOut: site.leftOut.map(leftOutReply) };
+    return { id, name, files: files.length, leftOut: site.leftOut.map(leftOutReply) };
   }
   return {
     get,
