@@ -44,7 +44,7 @@ test('pages put in later are compared with the others, and one action links them
   await expect(draftBar(page)).toContainText('1 operation changes 1 file.');
   await expect(draftBar(page)).toContainText('new looks different');
   await draftBar(page).getByRole('button', { name: 'Discard' }).click();
-  await page.getByRole('complementary', { name: 'Pages' }).getByRole('button', { name: /^new/ }).click();
+  await page.getByRole('complementary', { name: 'Pages' }).getByRole('option', { name: /^new/ }).click();
   await page.getByRole('button', { name: 'Files of the site' }).click();
   await box.getByRole('button', { name: 'Take the 1 chosen page out' }).click();
   await expect(box).toContainText('Saved as r3: 1 file taken out (new).');

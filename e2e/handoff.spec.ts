@@ -86,7 +86,7 @@ test('a trade is one act; what it changes stands as chosen; another site shows t
   await expect(page.getByRole('heading', { level: 1 })).toContainText('3 differ', { timeout: 60_000 });
   await expect(page).toHaveURL(/other=/);
   // hovered, the menu is underlined on both sides
-  await page.getByRole('complementary', { name: 'Pages' }).getByRole('button', { name: /carrow-slip/ }).click(); // prettier-ignore
+  await page.getByRole('complementary', { name: 'Pages' }).getByRole('option', { name: /carrow-slip/ }).click(); // prettier-ignore
   await page.getByRole('button', { name: 'at rest' }).click();
   await page.getByRole('menuitem', { name: 'hovered' }).click();
   const line = (title: string): Promise<string> =>

@@ -60,3 +60,34 @@ test('all seven stations by keyboard alone: looked through, planned, read, linke
   const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
   expect(download.suggestedFilename()).toMatch(/\.zip$/);
 });
+
+test('pages are chosen by keys: one, a run of them, a folder; each says its place in the list', async ({ page }) => {
+  await openDemo(page);
+  const rail = page.getByRole('listbox', { name: /^Choose pages/ });
+  const chosen = rail.getByRole('option', { selected: true });
+  await page.keyboard.press('/');
+  await page.keyboard.press('Tab');
+  const at = (): Promise<string | null | undefined> =>
+    page.evaluate(() => document.activeElement?.getAttribute('aria-posinset'));
+  expect(await at()).toBe('1');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(chosen).toHaveCount(1);
+  await expect(chosen).toHaveAttribute('aria-posinset', '2');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(chosen).toHaveCount(3);
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(chosen).toHaveCount(2);
+  await page.keyboard.press('End');
+  const last = rail.getByRole('option').last();
+  await expect(last).toBeFocused();
+  expect(await last.getAttribute('aria-posinset')).toBe(await last.getAttribute('aria-setsize'));
+  // Enter on a folder chooses its pages
+  const folder = rail.getByRole('option', { name: 'islands/', exact: true });
+  await page.keyboard.press('Home');
+  for (let i = 1; i < Number(await folder.getAttribute('aria-posinset')); i++) await page.keyboard.press('ArrowDown');
+  await expect(folder).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(folder).toHaveAttribute('aria-selected', 'true');
+});

@@ -1,13 +1,10 @@
-import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { SurveyReply } from '@syndeton/contract';
-import { fileNameOf, folderOf } from '@syndeton/core';
+import { fileNameOf } from '@syndeton/core';
 import { Mark, markNames, type MarkKind } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
-
-type Row =
-  | { readonly kind: 'folder'; readonly folder: string; readonly pages: readonly string[] }
-  | { readonly kind: 'page'; readonly path: string };
+import { railRows, rowAfter } from './railRows.ts';
 
 interface Props {
   readonly pages: readonly string[];
@@ -27,11 +24,15 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
   const [filter, setFilter] = useState('');
   const anchor = useRef<string | undefined>(undefined);
   const list = useRef<HTMLDivElement>(null);
+  /** The row that keys move from. */
+  const [at, setAt] = useState(0);
+  /** A key asked for another row, which may have to be drawn first. */
+  const moved = useRef(false);
   const shown = useMemo(
     () => pages.filter((page) => page.toLowerCase().includes(filter.toLowerCase())),
     [pages, filter],
   );
-  const rows = useMemo(() => rowsOf(shown), [shown]);
+  const rows = useMemo(() => railRows(shown), [shown]);
   const sources = useMemo(
     () => new Map(survey?.pages.map((page) => [page.path, page.sources.map((s) => s.kind as MarkKind)])),
     [survey],
@@ -42,7 +43,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
     estimateSize: () => 20,
     overscan: 20,
   });
-  const choose = (path: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void => {
+  const choose = (path: string, event: Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey'>): void => {
     if (event.shiftKey && anchor.current !== undefined) {
       const [from, to] = [shown.indexOf(anchor.current), shown.indexOf(path)].sort((a, b) => a - b);
       onChoose(shown.slice(from, to! + 1));
@@ -53,6 +54,37 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
       onChoose(chosen.has(path) ? [...chosen].filter((p) => p !== path) : [...chosen, path]);
     else onChoose(chosen.size === 1 && chosen.has(path) ? [] : [path]);
   };
+  const pick = (index: number, event: Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey'>): void => {
+    const row = rows[index]!;
+    setAt(index);
+    if (row.kind === 'folder') onChoose(row.pages);
+    else choose(row.path, event);
+  };
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      pick(standing, event);
+      return;
+    }
+    const next = rowAfter(rows, standing, event.key, event.shiftKey);
+    if (next === undefined) return;
+    event.preventDefault();
+    const from = rows[standing]!;
+    if (event.shiftKey && anchor.current === undefined && from.kind === 'page') anchor.current = from.path;
+    if (event.shiftKey) pick(next, event);
+    virtual.scrollToIndex(next);
+    moved.current = true;
+    setAt(next);
+  };
+  const items = virtual.getVirtualItems();
+  // the row that the Tab key leads to is one that is there
+  const standing = items.some(({ index }) => index === at) ? at : (items[0]?.index ?? 0);
+  useEffect(() => {
+    const row = moved.current ? list.current?.querySelector<HTMLElement>(`[aria-posinset='${at + 1}']`) : undefined;
+    if (!row) return;
+    moved.current = false;
+    row.focus();
+  });
   return (
     <aside className="rail" aria-label="Pages">
       <div className="railh">
@@ -76,32 +108,40 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
       <div className="pages" ref={list}>
         <div
           style={{ height: virtual.getTotalSize(), position: 'relative' }}
-          role="group"
+          role="listbox"
+          aria-multiselectable="true"
           aria-label="Choose pages to narrow every figure"
+          tabIndex={-1}
+          onKeyDown={onKeyDown}
         >
-          {virtual.getVirtualItems().map((item) => {
-            const row = rows[item.index]!;
-            const style = { position: 'absolute', top: item.start, left: 0 } as const;
+          {items.map(({ index, key, start }) => {
+            const row = rows[index]!;
+            const common = {
+              role: 'option',
+              tabIndex: index === standing ? 0 : -1,
+              'aria-posinset': index + 1,
+              'aria-setsize': rows.length,
+              style: { position: 'absolute', top: start, left: 0 },
+              onClick: (event: React.MouseEvent) => pick(index, event),
+            } as const;
             if (row.kind === 'folder')
               return (
-                <button
-                  key={item.key}
-                  type="button"
+                <div
+                  key={key}
                   className="pg fold"
-                  style={style}
-                  onClick={() => onChoose(row.pages)}
+                  aria-selected={row.pages.every((page) => chosen.has(page))}
+                  {...common}
                 >
                   <span>{row.folder}</span>
-                </button>
+                </div>
               );
+            const isOn = chosen.has(row.path);
             return (
-              <button
-                key={item.key}
-                type="button"
-                className={`pg${row.path.includes('/') ? ' in' : ''}${chosen.has(row.path) ? ' on' : ''}`}
-                style={style}
-                aria-pressed={chosen.has(row.path)}
-                onClick={(event) => choose(row.path, event)}
+              <div
+                key={key}
+                className={`pg${row.path.includes('/') ? ' in' : ''}${isOn ? ' on' : ''}`}
+                aria-selected={isOn}
+                {...common}
               >
                 <span>{pageName(fileNameOf(row.path))}</span>
                 {verdictOf ? (
@@ -109,7 +149,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
                 ) : (
                   <SourceString kinds={sources.get(row.path) ?? []} />
                 )}
-              </button>
+              </div>
             );
           })}
         </div>
@@ -157,18 +197,4 @@ function Legend() {
       ))}
     </div>
   );
-}
-
-function rowsOf(pages: readonly string[]): readonly Row[] {
-  const rows: Row[] = [];
-  let folder = '';
-  for (const path of pages) {
-    if (folderOf(path) !== folder) {
-      folder = folderOf(path);
-      const inside = pages.filter((p) => folderOf(p) === folder);
-      if (folder !== '') rows.push({ kind: 'folder', folder, pages: inside });
-    }
-    rows.push({ kind: 'page', path });
-  }
-  return rows;
 }

@@ -4,6 +4,7 @@ import { mediaSlip, type LinkPlace, type PathStyle } from '@syndeton/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { Coded } from '../../ui/Coded.tsx';
+import { CopiedText } from '../../ui/CopiedText.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count } from '../../ui/format.ts';
 import { placeOf, type LinkColumn, type LinkGrid, type PlaceName } from './linkGrid.ts';
@@ -142,15 +143,7 @@ export function LinkPanel(props: Props) {
         <>
           <h3 className="side-h">The tag each page gets</h3>
           {tags.slice(0, 12).map(({ tag, words }) => (
-            <div key={tag} className="lp-tag">
-              <span>
-                {words}
-                <button type="button" className="act" onClick={() => void navigator.clipboard.writeText(tag)}>
-                  Copy
-                </button>
-              </span>
-              <code>{tag}</code>
-            </div>
+            <CopiedText key={tag} text={tag} words={words} />
           ))}
         </>
       )}

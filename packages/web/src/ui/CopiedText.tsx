@@ -1,0 +1,36 @@
+import { useRef, useState, type ReactNode } from 'react';
+
+interface Props {
+  readonly text: string;
+  /** Says what it is. */
+  readonly words: ReactNode;
+}
+
+/** A text to be taken elsewhere, with what it is. What could not be copied is selected, so that the keys do it. */
+export function CopiedText({ text, words }: Props) {
+  const code = useRef<HTMLElement>(null);
+  const [said, setSaid] = useState('');
+  const copy = async (): Promise<void> => setSaid((await copied(text, code.current!)) ? 'Copied' : 'Selected: Ctrl+C copies it'); // prettier-ignore
+  return (
+    <div className="lp-tag">
+      <span>
+        {words}
+        <span className="flex gap-2">
+          <span role="status">{said}</span>
+          <button type="button" className="act" onClick={() => void copy()}>
+            Copy
+          </button>
+        </span>
+      </span>
+      <code ref={code}>{text}</code>
+    </div>
+  );
+}
+
+/** Browsers give the clipboard to pages of https and of this machine only; elsewhere they may copy what is selected. */
+async function copied(text: string, shown: HTMLElement): Promise<boolean> {
+  const clipboard = navigator.clipboard as Clipboard | undefined;
+  if (clipboard && (await clipboard.writeText(text).then(() => true, () => false))) return true; // prettier-ignore
+  getSelection()?.selectAllChildren(shown);
+  return document.execCommand('copy');
+}
