@@ -26,7 +26,8 @@ const project = (name, extra) => ({
 });
 export default {
   testTimeout: 240_000,
-  maxWorkers: 2,
+  // one more than CI has cores: a test that waits for a server or a browser leaves its core to others
+  maxWorkers: 3,
   projects: [
     project('core'),
     project('contract'),
