@@ -11,7 +11,7 @@ const lines = (max) => ['error', { max, skipBlankLines: true, skipComments: true
 const tests = ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'];
 
 export default defineConfig(
-  globalIgnores(['**/dist/', '**/coverage/', '**/node_modules/', '.data/', 'demo/', '**/test-results/']),
+  globalIgnores(['**/dist/', '.cache/', '**/coverage/', '**/node_modules/', '.data/', 'demo/', '**/test-results/']),
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

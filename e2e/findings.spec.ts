@@ -95,7 +95,7 @@ test('one page opened: bands, strands, lit text, the next page by key', async ({
 
 test('scope narrows every figure; the numbers leave as CSV', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: 'routes/', exact: true }).click();
+  await page.getByRole('option', { name: 'routes/', exact: true }).click();
   await expect(heading(page)).toContainText('5 of 26 pages');
   expect(page.url()).toContain('folder=routes%2F');
   await showAll(page);

@@ -186,7 +186,7 @@ test('choices in Gather survive a look at another station; a quick second undo d
 
 test('the address says the whole state, and Back works', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: /^contact/ }).click();
+  await page.getByRole('option', { name: /^contact/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('1 of 26 pages');
   await page.keyboard.press('2');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('1 of 26 pages');
