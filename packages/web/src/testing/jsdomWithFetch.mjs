@@ -1,4 +1,4 @@
-// jsdom has no fetch: hand the tests Node's own web APIs; and no window: it is a wide one
+// jsdom has no fetch: hand the tests Node's own web APIs; and no window: it is a wide one, in which nothing changes its size
 import { TestEnvironment } from 'jest-environment-jsdom';
 
 export default class extends TestEnvironment {
@@ -13,6 +13,11 @@ export default class extends TestEnvironment {
       TextEncoder,
       TextDecoder,
       ReadableStream,
+      ResizeObserver: class {
+        observe() {}
+        unobserve() {}
+        disconnect() {}
+      },
       matchMedia: () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined }),
     });
   }

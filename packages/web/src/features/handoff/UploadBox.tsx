@@ -25,8 +25,12 @@ const kept = 'syndeton-machine';
 
 /** Asked last in this browser; the password never is. */
 function lastMachine(siteId: string): Machine {
-  const said = localStorage.getItem(`${kept} ${siteId}`);
-  return said === null ? { protocol: 'sftp', host: '', port: usualPort.sftp, user: '', folder: '/' } : (JSON.parse(said) as Machine); // prettier-ignore
+  const none: Machine = { protocol: 'sftp', host: '', port: usualPort.sftp, user: '', folder: '/' };
+  try {
+    return { ...none, ...(JSON.parse(localStorage.getItem(`${kept} ${siteId}`) ?? '{}') as Partial<Machine>) };
+  } catch {
+    return none;
+  }
 }
 
 /** Where to and as whom; then the machine's key is shown, and only with the owner's word is anything sent. */

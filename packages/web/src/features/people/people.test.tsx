@@ -1,9 +1,10 @@
-import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { makeStore } from '../../app/store.ts';
+import { answeringServer } from '../../testing/answeringServer.ts';
 import { useSitesQuery } from '../site/index.ts';
 import { PersonMenu, SignedIn } from './index.ts';
 
@@ -11,33 +12,7 @@ const mara = { id: '00000000-0000-4000-8000-000000000001', name: 'Mara', isAdmin
 const joss = { id: '00000000-0000-4000-8000-000000000002', name: 'Joss', isAdministrator: false };
 const site = { id: '00000000-0000-4000-8000-00000000000a', name: 'Ferry' };
 
-/** A server that knows who is signed in: what it is asked, and what it says to it. */
-const asked: string[] = [];
-let says: Record<string, (body: unknown) => readonly [status: number, body?: unknown]> = {};
-const { fetch: plainFetch, Request: PlainRequest } = globalThis;
-
-beforeEach(() => {
-  asked.length = 0;
-  says = { 'GET /api/who': () => [200, { accounts: true, person: mara }] };
-  // a browser counts addresses from the page's
-  globalThis.Request = class extends PlainRequest {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === 'string' ? new URL(input, 'http://localhost') : input, init);
-    }
-  };
-  globalThis.fetch = jest.fn(async (input: RequestInfo | URL) => {
-    const request = input as Request;
-    const text = await request.text();
-    const name = `${request.method} ${new URL(request.url).pathname}`;
-    asked.push(text === '' ? name : `${name} ${text}`);
-    const [status, body] = says[name]?.(text === '' ? undefined : JSON.parse(text)) ?? [404, { detail: `nothing at ${name}` }];
-    return new Response(body === undefined ? null : JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
-  }) as typeof fetch;
-}); // prettier-ignore
-afterEach(() => {
-  globalThis.fetch = plainFetch;
-  globalThis.Request = PlainRequest;
-});
+const server = answeringServer(() => ({ 'GET /api/who': () => [200, { accounts: true, person: mara }] }));
 
 function Sites() {
   const { data = [], refetch } = useSitesQuery();
@@ -59,8 +34,8 @@ const show = (what = <Sites />) =>
   );
 
 test('without accounts everything is there, and nothing about people', async () => {
-  says['GET /api/who'] = () => [200, { accounts: false, person: null }];
-  says['GET /api/sites'] = () => [200, { sites: [] }];
+  server.says['GET /api/who'] = () => [200, { accounts: false, person: null }];
+  server.says['GET /api/sites'] = () => [200, { sites: [] }];
   show(
     <>
       <Sites />
@@ -73,9 +48,9 @@ test('without accounts everything is there, and nothing about people', async () 
 
 test('who is not signed in sees a page to sign in; a wrong password is said, the right one leads in', async () => {
   let isIn = false;
-  says['GET /api/who'] = () => [200, { accounts: true, person: isIn ? joss : null }];
-  says['GET /api/sites'] = () => [200, { sites: [] }];
-  says['POST /api/session'] = (body) => {
+  server.says['GET /api/who'] = () => [200, { accounts: true, person: isIn ? joss : null }];
+  server.says['GET /api/sites'] = () => [200, { sites: [] }];
+  server.says['POST /api/session'] = (body) => {
     isIn = (body as { password: string }).password === 'salt and rope';
     return isIn ? [200, { accounts: true, person: joss }] : [401, { detail: 'This name and password do not belong together.' }];
   };
@@ -90,8 +65,8 @@ test('who is not signed in sees a page to sign in; a wrong password is said, the
 
 test('who is signed out meanwhile is led to sign in again', async () => {
   let isIn = true;
-  says['GET /api/who'] = () => [200, { accounts: true, person: isIn ? joss : null }];
-  says['GET /api/sites'] = () => (isIn ? [200, { sites: [] }] : [401, { detail: 'Sign in first.' }]);
+  server.says['GET /api/who'] = () => [200, { accounts: true, person: isIn ? joss : null }];
+  server.says['GET /api/sites'] = () => (isIn ? [200, { sites: [] }] : [401, { detail: 'Sign in first.' }]);
   show();
   await screen.findByText('0 sites');
   isIn = false;
@@ -107,8 +82,8 @@ const openMenu = async (item: string | RegExp): Promise<void> => {
 test('rights on a site are given, changed and taken back; a refusal is said', async () => {
   let rights = [{ name: 'Mara', right: 'own' }];
   const path = `/api/sites/${site.id}/people`;
-  says[`GET ${path}`] = () => [200, { mine: 'own', rights }];
-  says[`PUT ${path}`] = (body) => {
+  server.says[`GET ${path}`] = () => [200, { mine: 'own', rights }];
+  server.says[`PUT ${path}`] = (body) => {
     const { name, right } = body as { name: string; right: string };
     if (name === 'Nobody') return [404, { detail: 'Nobody here is named Nobody.' }];
     rights = [...rights.filter((one) => one.name !== name), ...(right === 'none' ? [] : [{ name, right }])];
@@ -126,11 +101,14 @@ test('rights on a site are given, changed and taken back; a refusal is said', as
   await userEvent.click(box.getByRole('button', { name: 'Give it' }));
   await userEvent.selectOptions(await box.findByLabelText('What Joss may do'), 'edit');
   await userEvent.click(box.getByRole('button', { name: 'Take it back from Joss' }));
-  expect(asked.filter((one) => one.startsWith('PUT')).slice(1)).toEqual(['read', 'edit', 'none'].map((right) => `PUT ${path} ${JSON.stringify({ name: 'Joss', right })}`)); // prettier-ignore
+  expect(server.asked.filter((one) => one.startsWith('PUT')).slice(1)).toEqual(['read', 'edit', 'none'].map((right) => `PUT ${path} ${JSON.stringify({ name: 'Joss', right })}`)); // prettier-ignore
 });
 
 test('who may only look sees who else may, and gives nothing', async () => {
-  says[`GET /api/sites/${site.id}/people`] = () => [200, { mine: 'read', rights: [{ name: 'Joss', right: 'own' }] }];
+  server.says[`GET /api/sites/${site.id}/people`] = () => [
+    200,
+    { mine: 'read', rights: [{ name: 'Joss', right: 'own' }] },
+  ];
   show(<PersonMenu site={site} />);
   await openMenu('Who may see Ferry');
   const box = within(await screen.findByRole('dialog'));
@@ -140,13 +118,13 @@ test('who may only look sees who else may, and gives nothing', async () => {
 
 test('somebody is let in, and removed only when asked twice; oneself is not', async () => {
   let people = [joss, mara];
-  says['GET /api/people'] = () => [200, { people }];
-  says['POST /api/people'] = (body) => {
+  server.says['GET /api/people'] = () => [200, { people }];
+  server.says['POST /api/people'] = (body) => {
     const added = { ...(body as typeof joss), id: '00000000-0000-4000-8000-000000000003' };
     people = [...people, added];
     return [201, added];
   };
-  says[`DELETE /api/people/${joss.id}`] = () => {
+  server.says[`DELETE /api/people/${joss.id}`] = () => {
     people = people.filter(({ id }) => id !== joss.id);
     return [204];
   };
@@ -168,12 +146,12 @@ test('somebody is let in, and removed only when asked twice; oneself is not', as
 test('a key is shown once, and taken back', async () => {
   let tokens: { id: string; label: string; createdAt: string }[] = [];
   const made = { id: '00000000-0000-4000-8000-0000000000aa', label: 'build', createdAt: '2026-11-29T10:00:00.000Z' };
-  says['GET /api/tokens'] = () => [200, { tokens }];
-  says['POST /api/tokens'] = () => {
+  server.says['GET /api/tokens'] = () => [200, { tokens }];
+  server.says['POST /api/tokens'] = () => {
     tokens = [made];
     return [201, { ...made, token: 'k-e-y' }];
   };
-  says[`DELETE /api/tokens/${made.id}`] = () => {
+  server.says[`DELETE /api/tokens/${made.id}`] = () => {
     tokens = [];
     return [204];
   };
@@ -188,7 +166,7 @@ test('a key is shown once, and taken back', async () => {
 });
 
 test('a password is changed when it is the same twice and long enough', async () => {
-  says['PUT /api/session/password'] = (body) => ((body as { old: string }).old === 'old one' ? [204] : [403, { detail: 'That is not your password until now.' }]); // prettier-ignore
+  server.says['PUT /api/session/password'] = (body) => ((body as { old: string }).old === 'old one' ? [204] : [403, { detail: 'That is not your password until now.' }]); // prettier-ignore
   show(<PersonMenu />);
   await openMenu('Change your password');
   const box = within(await screen.findByRole('dialog'));

@@ -1,0 +1,39 @@
+import { afterEach, beforeEach } from '@jest/globals';
+
+type Answer = (body: unknown) => readonly [status: number, body?: unknown];
+
+export interface AnsweringServer {
+  /** What was asked, in order: `POST /api/sites {"name":"x"}`. */
+  readonly asked: string[];
+  /** What is said to which request; 404 to any other. */
+  says: Record<string, Answer>;
+}
+
+/** In place of the server, in each test of the file: what it is asked, and what it says to it. */
+export function answeringServer(says: () => Record<string, Answer> = () => ({})): AnsweringServer {
+  const server: AnsweringServer = { asked: [], says: {} };
+  const { fetch: plainFetch, Request: PlainRequest } = globalThis;
+  beforeEach(() => {
+    server.asked.length = 0;
+    server.says = says();
+    // a browser counts addresses from the page's
+    globalThis.Request = class extends PlainRequest {
+      constructor(input: RequestInfo | URL, init?: RequestInit) {
+        super(typeof input === 'string' ? new URL(input, 'http://localhost') : input, init);
+      }
+    };
+    globalThis.fetch = (async (request: Request) => {
+      const text = await request.text();
+      const name = `${request.method} ${new URL(request.url).pathname}`;
+      server.asked.push(text === '' ? name : `${name} ${text}`);
+      const answer = server.says[name]?.(text === '' ? undefined : JSON.parse(text));
+      const [status, body] = answer ?? [404, { detail: `nothing at ${name}` }];
+      return new Response(body === undefined ? null : JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } }); // prettier-ignore
+    }) as typeof fetch;
+  });
+  afterEach(() => {
+    globalThis.fetch = plainFetch;
+    globalThis.Request = PlainRequest;
+  });
+  return server;
+}
