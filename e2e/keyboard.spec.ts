@@ -79,6 +79,9 @@ test('pages are chosen by keys: one, a run of them, a folder; each says its plac
   await expect(chosen).toHaveCount(3);
   await page.keyboard.press('Shift+ArrowUp');
   await expect(chosen).toHaveCount(2);
+  // what saves everywhere chooses nothing here
+  await page.keyboard.press('Control+Enter');
+  await expect(chosen).toHaveCount(2);
   await page.keyboard.press('End');
   const last = rail.getByRole('option').last();
   await expect(last).toBeFocused();

@@ -82,3 +82,15 @@ test('chosen pages get the links of another page, and a baseline goes first', as
   await page.getByRole('button', { name: 'Put a baseline first' }).click();
   await expect(page.getByRole('button', { name: 'css/baseline.css' })).toBeVisible(proved);
 });
+
+test('a tag is copied also where the browser gives no clipboard, as over plain http', async ({ page }) => {
+  await page.addInitScript(() => Object.defineProperty(navigator, 'clipboard', { value: undefined }));
+  await openDemo(page);
+  await page.keyboard.press('4');
+  await page.getByRole('button', { name: /css\/site\.css/ }).first().click(); // prettier-ignore
+  await page.getByRole('button', { name: 'Copy' }).first().click();
+  await expect(page.getByText('Copied')).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Control+v');
+  await expect(page.getByPlaceholder(/^Find a page/)).toHaveValue(/^<link rel="stylesheet" href=".*css\/site\.css">$/);
+});

@@ -45,7 +45,7 @@ export interface ThreadData {
 }
 
 export function startAnalysis(places: ThreadData, limits: ThreadLimits = usualLimits): Analysis {
-  // between two collections heaps may grow by so much, not by as much again: a large site needs a third less memory for a tenth more time
+  // between two collections heaps may grow by so much; with a limit of 2 GB V8 would let them grow fourfold
   setFlagsFromString('--heap-growing-percent=40');
   const threads = new SiteThreads((heap) => startWorker(heap, places), limits);
   return {

@@ -48,6 +48,7 @@ export class SiteStates {
   private readonly kept = new Map<number, KeptRevision>();
   /** All pages of the state asked about last, as far as they are read. */
   private asked: KeptOutcomes | undefined;
+  /** A state that may be the next revision. */
   private coming: Site | undefined;
   /** Of the draft that edits were tried on last. */
   private tried: { readonly site: Site; readonly prover: SiteProver } | undefined;
@@ -76,7 +77,7 @@ export class SiteStates {
     return makeKept(site, checker);
   }
 
-  /** A state that may be the next revision: then its files need not be read again. */
+  /** Its files need not be read again when it is the next revision. */
   expect(site: Site): void {
     this.coming = site;
   }

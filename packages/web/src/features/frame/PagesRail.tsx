@@ -61,7 +61,9 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
     else choose(row.path, event);
   };
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === 'Enter' || event.key === ' ') {
+    if (rows.length === 0) return;
+    // Ctrl+Enter saves, wherever one is
+    if (event.key === ' ' || (event.key === 'Enter' && !event.ctrlKey && !event.metaKey)) {
       event.preventDefault();
       pick(standing, event);
       return;
