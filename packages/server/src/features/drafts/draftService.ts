@@ -147,7 +147,7 @@ export function makeDraftService({
         const look = async (): Promise<void> => {
           const draft = await drafts.find(siteId);
           if (!draft) end();
-          else if (draft.version !== last.version) tell((last = { base: draft.base, version: draft.version }));
+          else if (draft.version > last.version) tell((last = { base: draft.base, version: draft.version }));
         };
         // a database that is away for a moment: the next change is told of
         return onSiteChanged(signals, siteId, () => void look().catch(() => undefined));

@@ -35,6 +35,9 @@ export function SaveWithNote({ proof, revision, onSave, onClose }: Props) {
             maxLength={5000}
             value={note}
             onChange={(event) => setNote(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.currentTarget.form?.requestSubmit();
+            }}
           />
         </label>
         <div className="flex items-center gap-4">

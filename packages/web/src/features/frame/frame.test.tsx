@@ -5,6 +5,7 @@ import type { DraftReply, ProofReply } from '@syndeton/contract';
 import { useKeys } from '../../ui/useKeys.ts';
 import { DraftBar } from './DraftBar.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
+import { SaveWithNote } from './SaveWithNote.tsx';
 import { proofWords } from './proofWords.ts';
 import { unknownAddress } from './unknownAddress.ts';
 import { stationFigures } from './stationFigures.ts';
@@ -247,4 +248,11 @@ test('single keys can be switched off; those with Ctrl act still, and so does Es
   await press();
   expect(acts).toEqual(['m', 'escape', 'ctrl+k', 'escape', 'ctrl+k']);
   localStorage.clear();
+});
+
+test('a change of look is saved by the keys with what was said about it', async () => {
+  const saved: string[] = [];
+  render(<SaveWithNote proof={proofOf('differs')} revision={3} onSave={(note) => saved.push(note)} onClose={() => undefined} />); // prettier-ignore
+  await userEvent.type(screen.getByRole('textbox'), 'Wider on purpose{Control>}{Enter}{/Control}');
+  expect(saved).toEqual(['Wider on purpose']);
 });
