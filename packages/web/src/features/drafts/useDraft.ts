@@ -38,9 +38,8 @@ export interface DraftInHand {
   readonly lineUp: (operations: readonly OperationBody[]) => Promise<void>;
   /** Takes an operation out again; the last step when none is named, of which a plan is one. What is refused is said as `problem`, here and below. */
   readonly undo: (index?: number) => void;
-  readonly save: () => void;
   /** With what its author says about a change of look. */
-  readonly saveWith: (note: string) => void;
+  readonly save: (note: string) => void;
   readonly discard: () => void;
   /** Does again what was taken back last; undefined where nothing was, or something else was done since. */
   readonly again: (() => void) | undefined;
@@ -82,8 +81,7 @@ export function useDraft(siteId: string): DraftInHand {
       const seen = draft?.operations[index];
       return quietly(change((now) => withoutOperation(now, seen, index)));
     },
-    save: () => quietly(dispatch(saveDraft(siteId))),
-    saveWith: (note) => quietly(dispatch(saveDraft(siteId, note))),
+    save: (note) => quietly(dispatch(saveDraft(siteId, note))),
     discard: () => quietly(dispatch(discardDraft(siteId))),
     again:
       last !== undefined && JSON.stringify(last.after) === JSON.stringify(draft?.operations ?? [])

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { DraftReply, ProofReply } from '@syndeton/contract';
 import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
+import { useKeys } from '../../ui/useKeys.ts';
 import type { DraftProblem } from '../drafts/index.ts';
 import { DraftReview } from './DraftReview.tsx';
 import { proofWords } from './proofWords.ts';
@@ -65,6 +66,8 @@ export function DraftBar({
   const lined = draft?.operations.length ?? 0;
   const late = problem?.late === true;
   const state = late ? 'torn' : lined === 0 ? 'empty' : '';
+  const save = (): void => (looksOther && lined > 0 && !late && !busy ? setNoting(true) : onSave(''));
+  useKeys({ 'ctrl+enter': save });
   return (
     <section className={`draft ${state}`} aria-label="Draft" aria-live="polite">
       <Seam torn={late} />
@@ -121,7 +124,7 @@ export function DraftBar({
             <button
               type="button"
               className={`btn${proof?.verdict === 'same' || proof?.verdict === 'intended' ? ' next' : ''}`}
-              onClick={() => (looksOther ? setNoting(true) : onSave(''))}
+              onClick={save}
               disabled={busy}
             >
               Save as r{revision + 1} <kbd>Ctrl ↵</kbd>

@@ -71,7 +71,6 @@ export function SiteFrame() {
     '/': () => filter.current?.focus(),
     '?': () => setHelping(true),
     'ctrl+k': () => setFinding(true),
-    'ctrl+enter': inHand.save,
     'ctrl+z': (event) => (event.shiftKey ? inHand.again?.() : inHand.undo()),
     'ctrl+y': () => inHand.again?.(),
   });
@@ -154,7 +153,7 @@ export function SiteFrame() {
         onTexts={(path) => setTexts(path ?? '')}
         problem={inHand.problem}
         busy={inHand.changing}
-        onSave={inHand.saveWith}
+        onSave={inHand.save}
         onDiscard={inHand.discard}
         onRedo={inHand.redo}
         onLeave={inHand.leave}

@@ -129,6 +129,18 @@ describe('draft bar', () => {
     expect(on.onSave).toHaveBeenCalledWith('as agreed');
   });
 
+  test('the keys save as the button does', async () => {
+    const on = actions();
+    const { rerender } = render(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('same')} />);
+    await userEvent.keyboard('{Control>}{Enter}{/Control}');
+    expect(on.onSave).toHaveBeenCalledTimes(1);
+    rerender(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('differs')} />);
+    await userEvent.keyboard('{Control>}{Enter}{/Control}');
+    expect(on.onSave).toHaveBeenCalledTimes(1);
+    await userEvent.keyboard('because{Control>}{Enter}{/Control}');
+    expect(on.onSave).toHaveBeenLastCalledWith('because');
+  });
+
   test('what is wrong in a sheet of the draft is said, and leads to its line', async () => {
     const on = actions();
     const draft = { ...draftOf(1), mistakes: [{ path: 's.css', line: 4, sentence: 'No property has this name.' }] };
