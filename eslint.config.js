@@ -58,6 +58,9 @@ export default defineConfig(
     files: ['packages/web/**/*.{ts,tsx}'],
     extends: [reactHooks.configs.flat.recommended, jsxA11y.flatConfigs.strict],
     languageOptions: { globals: globals.browser },
+    settings: {
+      'jsx-a11y': { components: { Act: 'button', Button: 'button', Field: 'input', SelectField: 'select' } },
+    },
     rules: {
       'react-hooks/incompatible-library': 'off',
       // fields that come up because a person asked for them take the focus

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Act } from './Act.tsx';
 import { Dialog } from 'radix-ui';
 
 /** A question or list over the page; Escape closes it. */
@@ -31,9 +32,7 @@ export function Box({
           {/* last by keyboard, so that the box begins with what it is for */}
           {closes && (
             <Dialog.Close asChild>
-              <button type="button" className="act absolute top-6 right-6">
-                Close
-              </button>
+              <Act className="absolute top-6 right-6">Close</Act>
             </Dialog.Close>
           )}
         </Dialog.Content>

@@ -1,3 +1,4 @@
+import { Act } from './Act.tsx';
 import { useRef, useState, type ReactNode } from 'react';
 
 interface Props {
@@ -17,9 +18,7 @@ export function CopiedText({ text, words }: Props) {
         {words}
         <span className="flex gap-2">
           <span role="status">{said}</span>
-          <button type="button" className="act" onClick={() => void copy()}>
-            Copy
-          </button>
+          <Act onClick={() => void copy()}>Copy</Act>
         </span>
       </span>
       <code ref={code}>{text}</code>

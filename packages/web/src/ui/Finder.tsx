@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
+
 import { pageName } from './format.ts';
 
 export interface Findable {
@@ -42,12 +43,12 @@ export function Finder({
               autoFocus
             />
             <Command.List className="p-1">
-              <Command.Empty className="note p-3">Nothing here has that name.</Command.Empty>
+              <Command.Empty className="text-note text-ink-3 p-3">Nothing here has that name.</Command.Empty>
               {groups.map((group) => {
                 const list = found(group);
                 if (list.length === 0) return null;
                 return (
-                  <Command.Group key={group} heading={<span className="note px-2">{group}</span>}>
+                  <Command.Group key={group} heading={<span className="text-note text-ink-3 px-2">{group}</span>}>
                     {list.map((thing, i) => (
                       <Command.Item
                         key={`${group} ${thing.label} ${i}`}
@@ -60,7 +61,7 @@ export function Finder({
                         }}
                       >
                         <span>{group === 'Pages' ? pageName(thing.label) : thing.label}</span>
-                        {thing.hint && <span className="note ml-auto">{thing.hint}</span>}
+                        {thing.hint && <span className="text-note text-ink-3 ml-auto">{thing.hint}</span>}
                       </Command.Item>
                     ))}
                   </Command.Group>

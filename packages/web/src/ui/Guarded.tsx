@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react';
+import { actLook, sayLook } from './looks.ts';
+import { Button } from './Button.tsx';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 
 /** What goes wrong in a view stays in it, and says what is safe; another place (`at`) begins anew. */
@@ -18,7 +20,7 @@ function WentWrong({ error, resetErrorBoundary }: FallbackProps) {
   const isOld = notFetched.test(said);
   return (
     <div className="p-6" role="alert">
-      <h1 className="say">
+      <h1 className={sayLook}>
         {isOld
           ? 'This part of the application could not be fetched. The server does not answer, or is newer than this window.'
           : 'Something went wrong in this view. The fault is ours.'}
@@ -26,15 +28,15 @@ function WentWrong({ error, resetErrorBoundary }: FallbackProps) {
       <p className="mt-3">What is in the draft is kept by the server, and what you typed in a sheet by this browser.</p>
       <p className="mt-3 flex items-center gap-4">
         {/* what could not be fetched once is not asked for again in the same window */}
-        <button type="button" className="btn" onClick={isOld ? () => location.reload() : resetErrorBoundary}>
+        <Button onClick={isOld ? () => location.reload() : resetErrorBoundary}>
           {isOld ? 'Load the window anew' : 'Try again'}
-        </button>
-        <a className="act" href="/">
+        </Button>
+        <a className={actLook} href="/">
           To the sites
         </a>
       </p>
       {!isOld && (
-        <details className="mt-3 note">
+        <details className="text-note text-ink-3 mt-3">
           <summary>What to report</summary>
           <code>{said}</code>
         </details>

@@ -1,3 +1,4 @@
+import { Act } from './Act.tsx';
 import type { Medium } from './frameMedium.ts';
 import { heldStates, type HeldState } from './frameState.ts';
 import { Menu, MenuItem } from './Menu.tsx';
@@ -17,14 +18,7 @@ const ChoiceMenu = <Value extends string | number>({
   readonly unit?: string;
   readonly onChoose: (value: Value) => void;
 }) => (
-  <Menu
-    label={label}
-    trigger={
-      <button type="button" className="act">
-        {shown}
-      </button>
-    }
-  >
+  <Menu label={label} trigger={<Act>{shown}</Act>}>
     {values.map((one) => (
       <MenuItem key={one} onSelect={() => onChoose(one)}>
         {one}

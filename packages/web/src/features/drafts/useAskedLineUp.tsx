@@ -1,5 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { EffectReply, OperationBody } from '@syndeton/contract';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { useLazyEffectQuery } from './draftsApi.ts';
@@ -89,12 +91,10 @@ function Question({
         {differing.length + unsure.length === 0 && <p>No page will look different.</p>}
       </div>
       <div className="mt-4 flex items-center gap-4">
-        <button type="button" className="btn next" onClick={onYes}>
+        <Button next onClick={onYes}>
           {differing.length > 0 ? 'Put it in the draft all the same' : 'Put it in the draft'}
-        </button>
-        <button type="button" className="act" onClick={onNo}>
-          Cancel
-        </button>
+        </Button>
+        <Act onClick={onNo}>Cancel</Act>
       </div>
     </Box>
   );

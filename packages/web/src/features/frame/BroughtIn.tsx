@@ -1,6 +1,9 @@
 import { useRef, useState } from 'react';
 import type { ChangedSiteReply, SiteDetailReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
+import { actLook } from '../../ui/looks.ts';
 import { Box } from '../../ui/Box.tsx';
 import { count, kB } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
@@ -91,18 +94,16 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
             {base + 1}.
           </p>
           <div className="mt-2 flex flex-wrap items-center gap-4">
-            <button type="button" className="btn" disabled={busy} onClick={() => chooser.current?.click()}>
+            <Button disabled={busy} onClick={() => chooser.current?.click()}>
               Choose files or a zip
-            </button>
+            </Button>
             {chosen.length > 0 && (
-              <button
-                type="button"
-                className="act"
+              <Act
                 disabled={busy}
                 onClick={() => void attempt(() => takeOut({ id: site.id, base, paths: chosen }).unwrap())}
               >
                 Take the {count(chosen.length, 'chosen page')} out
-              </button>
+              </Act>
             )}
           </div>
           <input
@@ -115,7 +116,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
           />
         </section>
         <details>
-          <summary className="act">All {count(site.files.length, 'file')}</summary>
+          <summary className={actLook}>All {count(site.files.length, 'file')}</summary>
           <ul className="mt-1">
             {site.files.slice(0, 500).map((file) => (
               <li key={file.path} className="fd">
@@ -123,24 +124,22 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
                   <code>{file.path}</code> {file.kind === 'other' ? '' : `${file.kind}, `}
                   {kB(file.bytes)}
                 </span>
-                <button
-                  type="button"
-                  className="act"
+                <Act
                   disabled={busy}
                   onClick={() => void attempt(() => takeOut({ id: site.id, base, paths: [file.path] }).unwrap())}
                 >
                   Remove from the site
-                </button>
+                </Act>
               </li>
             ))}
           </ul>
           {site.files.length > 500 && (
-            <p className="note">The first 500; choose pages in the rail to take others out.</p>
+            <p className="text-note text-ink-3">The first 500; choose pages in the rail to take others out.</p>
           )}
         </details>
         {busy && <p role="status">Reading, and comparing with the site …</p>}
         {problem !== undefined && (
-          <p className="err" role="alert">
+          <p className="font-medium text-error" role="alert">
             {problem}
           </p>
         )}

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { DraftReply, ProofReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
@@ -74,77 +76,52 @@ export function DraftBar({
       <b>Draft</b>
       {late ? (
         <p>
-          <span className="err">Not done.</span> {problem.detail}
+          <span className="font-medium text-error">Not done.</span> {problem.detail}
         </p>
       ) : lined === 0 ? (
         <p>
           {idle}
           <Waiting sheets={unfinished} onLine={onLine} />
-          {problem !== undefined && <span className="err"> {problem.detail}</span>}
+          {problem !== undefined && <span className="font-medium text-error"> {problem.detail}</span>}
         </p>
       ) : (
         <p>
           <b>{count(lined, 'operation')}</b> {lined === 1 ? 'changes' : 'change'} {count(draft!.changes.length, 'file')}
           .{' '}
           {failed ? (
-            <span className="err">{failed}</span>
+            <span className="font-medium text-error">{failed}</span>
           ) : (
             <ProofSentence proof={proof} progress={progress} onProof={onProof} />
           )}
           <Waiting sheets={unfinished} onLine={onLine} />
           {draft!.mistakes.length > 0 && <Mistakes mistakes={draft!.mistakes} onLine={onLine} />}
-          {problem !== undefined && <span className="err"> {problem.detail}</span>}
+          {problem !== undefined && <span className="font-medium text-error"> {problem.detail}</span>}
         </p>
       )}
       <div className="acts">
         {late ? (
           <>
-            <button type="button" className="act" onClick={onLeave}>
-              {problem.redo === undefined ? 'Look at it as it is now' : 'Leave mine'}
-            </button>
+            <Act onClick={onLeave}>{problem.redo === undefined ? 'Look at it as it is now' : 'Leave mine'}</Act>
             {problem.redo !== undefined && (
-              <button type="button" className="btn next" onClick={onRedo}>
+              <Button next onClick={onRedo}>
                 Redo mine on top
-              </button>
+              </Button>
             )}
           </>
         ) : lined > 0 ? (
           <>
-            <button type="button" className="act" onClick={() => setReviewing(true)}>
-              Review
-            </button>
-            {onAgain && (
-              <button type="button" className="act" onClick={onAgain}>
-                Put back
-              </button>
-            )}
-            <button type="button" className="act" onClick={() => (lined > 1 ? setAsking(true) : onDiscard())}>
-              Discard
-            </button>
-            <button
-              type="button"
-              className={`btn${proof?.verdict === 'same' || proof?.verdict === 'intended' ? ' next' : ''}`}
-              onClick={save}
-              disabled={busy}
-            >
+            <Act onClick={() => setReviewing(true)}>Review</Act>
+            {onAgain && <Act onClick={onAgain}>Put back</Act>}
+            <Act onClick={() => (lined > 1 ? setAsking(true) : onDiscard())}>Discard</Act>
+            <Button next={proof?.verdict === 'same' || proof?.verdict === 'intended'} onClick={save} disabled={busy}>
               Save as r{revision + 1} <kbd>Ctrl ↵</kbd>
-            </button>
+            </Button>
           </>
         ) : (
           <>
-            {onAgain && (
-              <button type="button" className="act" onClick={onAgain}>
-                Put back
-              </button>
-            )}
-            {revision > 1 && (
-              <button type="button" className="act" onClick={() => onTexts()}>
-                What r{revision} changed
-              </button>
-            )}
-            <button type="button" className="act" onClick={onBroughtIn}>
-              Files of the site
-            </button>
+            {onAgain && <Act onClick={onAgain}>Put back</Act>}
+            {revision > 1 && <Act onClick={() => onTexts()}>What r{revision} changed</Act>}
+            <Act onClick={onBroughtIn}>Files of the site</Act>
           </>
         )}
       </div>
@@ -153,19 +130,16 @@ export function DraftBar({
           Nothing was saved of them. They can be put back as long as nothing else is done here.
         </p>
         <div className="mt-4 flex items-center gap-4">
-          <button
-            type="button"
-            className="btn next"
+          <Button
+            next
             onClick={() => {
               setAsking(false);
               onDiscard();
             }}
           >
             Discard them
-          </button>
-          <button type="button" className="act" onClick={() => setAsking(false)}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={() => setAsking(false)}>Cancel</Act>
         </div>
       </Box>
       {noting && proof && (
@@ -202,9 +176,9 @@ function Waiting({ sheets, onLine }: { readonly sheets: readonly string[] } & Pi
   return (
     <>
       {' '}
-      <button type="button" className="act" onClick={() => onLine(first, 1)}>
+      <Act onClick={() => onLine(first, 1)}>
         {sheets.length === 1 ? `The edit of ${first}` : `Edits of ${sheets.length} sheets`}
-      </button>{' '}
+      </Act>{' '}
       {sheets.length === 1 ? 'waits' : 'wait'} for your word.
     </>
   );
@@ -217,14 +191,9 @@ function Mistakes({ mistakes, onLine }: { readonly mistakes: DraftReply['mistake
   return (
     <>
       {' '}
-      <button
-        type="button"
-        className="act err"
-        title={first!.sentence}
-        onClick={() => onLine(first!.path, first!.line)}
-      >
+      <Act className="text-error!" title={first!.sentence} onClick={() => onLine(first!.path, first!.line)}>
         {count(mistakes.length, 'mistake')} in {files.size === 1 ? first!.path : `${files.size} sheets`}
-      </button>
+      </Act>
     </>
   );
 }
@@ -249,9 +218,7 @@ function ProofSentence({
       {words.differs !== undefined && (
         <>
           {' '}
-          <button type="button" className="act" onClick={onProof}>
-            {words.differs}
-          </button>
+          <Act onClick={onProof}>{words.differs}</Act>
         </>
       )}
     </>

@@ -1,4 +1,5 @@
 import type { DraftReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { count, kB } from '../../ui/format.ts';
 
@@ -30,42 +31,34 @@ export function DraftReview({
               <span>
                 {i + 1}. {step.sentence}
               </span>
-              <button
-                type="button"
-                className="act"
-                onClick={() => onRemove(i)}
-                aria-label={`Remove operation ${i + 1} from the draft`}
-              >
+              <Act onClick={() => onRemove(i)} aria-label={`Remove operation ${i + 1} from the draft`}>
                 Remove from the draft
-              </button>
+              </Act>
             </div>
             {step.left.slice(0, 5).map((left) => (
-              <p key={`${left.page} ${left.label}`} className="note">
+              <p key={`${left.page} ${left.label}`} className="text-note text-ink-3">
                 <code>{left.label}</code> stays on {left.page}: {left.reason}
               </p>
             ))}
-            {step.left.length > 5 && <p className="note">and {step.left.length - 5} more stay</p>}
+            {step.left.length > 5 && <p className="text-note text-ink-3">and {step.left.length - 5} more stay</p>}
           </li>
         ))}
       </ol>
       <ul className="mt-3 border-t border-line-2 pt-2 text-table">
         {draft.changes.slice(0, 12).map((change) => (
           <li key={change.path} className="flex justify-between">
-            <button
-              type="button"
-              className="act"
-              title="See its text before and after"
-              onClick={() => onTexts(change.path)}
-            >
+            <Act title="See its text before and after" onClick={() => onTexts(change.path)}>
               <code>{change.path}</code>
-            </button>
+            </Act>
             <span className="text-ink-2">
               {change.change === 'created' ? 'new, ' : `${kB(change.bytesBefore)} → `}
               {kB(change.bytesAfter)}
             </span>
           </li>
         ))}
-        {draft.changes.length > 12 && <li className="note">and {draft.changes.length - 12} more files</li>}
+        {draft.changes.length > 12 && (
+          <li className="text-note text-ink-3">and {draft.changes.length - 12} more files</li>
+        )}
       </ul>
     </Box>
   );

@@ -2,6 +2,7 @@ import { ChevronDown, CircleHelp, Search } from 'lucide-react';
 import { Link } from 'react-router';
 import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
 import { PersonMenu } from '../people/index.ts';
+
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 
@@ -32,7 +33,7 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
         {sites.map((one) => (
           <MenuItem key={one.id} onSelect={() => onSite(one.id)}>
             <span>{one.name}</span>
-            <span className="note ml-auto">
+            <span className="text-note text-ink-3 ml-auto">
               {one.figures.pages} pages, r{one.revision}
             </span>
           </MenuItem>

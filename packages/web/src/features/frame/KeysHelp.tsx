@@ -41,7 +41,7 @@ export function KeysHelp({ open, onClose }: { readonly open: boolean; readonly o
         <input type="checkbox" checked={act} onChange={(event) => choose(event.target.checked)} />
         Single keys act. Those with Ctrl, Alt or F8 do in any case.
       </label>
-      <p className="note mt-4">
+      <p className="text-note text-ink-3 mt-4">
         Choose pages in the rail to narrow every figure and action; Shift takes a run, Ctrl adds one. Words with a line
         under them act.
       </p>

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNod
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { SurveyReply } from '@syndeton/contract';
 import { fileNameOf } from '@syndeton/core';
+
 import { Mark, markNames, type MarkKind } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
 import { railRows, rowAfter } from './railRows.ts';
@@ -170,7 +171,7 @@ function SourceString({ kinds }: { readonly kinds: readonly MarkKind[] }) {
     <span className="sstr">
       {marks.map((kind, i) =>
         kind === undefined ? (
-          <span key={i} className="note" aria-label="and more">
+          <span key={i} className="text-note text-ink-3" aria-label="and more">
             ·
           </span>
         ) : (

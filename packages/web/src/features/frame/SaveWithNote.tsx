@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import type { ProofReply } from '@syndeton/contract';
+import { fieldLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { proofWords } from './proofWords.ts';
 
@@ -30,7 +33,7 @@ export function SaveWithNote({ proof, revision, onSave, onClose }: Props) {
         <label className="block text-table">
           Why, if it is meant so. It stays with the revision and stands in the report.
           <textarea
-            className="field mt-1 h-20 py-1"
+            className={`${fieldLook} mt-1 h-20! py-1!`}
             autoFocus
             maxLength={5000}
             value={note}
@@ -41,12 +44,10 @@ export function SaveWithNote({ proof, revision, onSave, onClose }: Props) {
           />
         </label>
         <div className="flex items-center gap-4">
-          <button type="submit" className="btn next">
+          <Button type="submit" next>
             Save as r{revision}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={onClose}>Cancel</Act>
         </div>
       </form>
     </Box>

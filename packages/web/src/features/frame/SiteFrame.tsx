@@ -1,6 +1,8 @@
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
+import { actLook, sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { Guarded } from '../../ui/Guarded.tsx';
 import { count } from '../../ui/format.ts';
@@ -268,7 +270,7 @@ function idleSentence(view: SiteView): string {
 }
 
 const Loading = () => (
-  <p className="say p-6" role="status">
+  <p className={`${sayLook} p-6`} role="status">
     Reading the pages …
   </p>
 );
@@ -276,12 +278,10 @@ const Loading = () => (
 function Failed({ error }: { readonly error: unknown }) {
   return (
     <div className="p-6" role="alert">
-      <p className="err">{problemText(error)}</p>
+      <p className="font-medium text-error">{problemText(error)}</p>
       <p className="mt-3 flex items-center gap-4">
-        <button type="button" className="btn" onClick={() => location.reload()}>
-          Try again
-        </button>
-        <Link className="act" to="/">
+        <Button onClick={() => location.reload()}>Try again</Button>
+        <Link className={actLook} to="/">
           To the sites
         </Link>
       </p>

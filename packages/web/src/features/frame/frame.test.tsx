@@ -106,7 +106,7 @@ describe('draft bar', () => {
       '2 operations change 1 file. All 2 pages look the same.',
     );
     const save = screen.getByRole('button', { name: /Save as r2/ });
-    expect(save.className).toContain('next');
+    expect(save.className).toContain('bg-thread');
     await userEvent.click(save);
     expect(on.onSave).toHaveBeenCalled();
   });
@@ -114,7 +114,7 @@ describe('draft bar', () => {
   test('lined up and different: the words lead to the proof, saving stays plain', async () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('same', 'differs')} />);
-    expect(screen.getByRole('button', { name: /Save as r2/ }).className).not.toContain('next');
+    expect(screen.getByRole('button', { name: /Save as r2/ }).className).not.toContain('bg-thread');
     await userEvent.click(screen.getByRole('button', { name: '1 looks different' }));
     expect(on.onProof).toHaveBeenCalled();
   });

@@ -1,4 +1,5 @@
 import type { AttributeGroupReply, AttributeGroupsReply } from '@syndeton/contract';
+
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count, someNames } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
@@ -78,7 +79,7 @@ export function AttributesTable({ groups, left, pages, chosen, names, goesTo, on
                 />
               </td>
               <td title={group.tags.join(', ')}>
-                {group.elements} <span className="m note">{group.tags.slice(0, 3).join(', ')}</span>
+                {group.elements} <span className="text-note text-ink-3 m">{group.tags.slice(0, 3).join(', ')}</span>
               </td>
               <td title={someNames(group.pages, 8)}>
                 <span className="flex items-center gap-2">
@@ -93,7 +94,7 @@ export function AttributesTable({ groups, left, pages, chosen, names, goesTo, on
               </td>
               <td>
                 {goesTo(group.key) === undefined ? (
-                  <span className="note">undecided</span>
+                  <span className="text-note text-ink-3">undecided</span>
                 ) : (
                   <>
                     <Mark kind="linked" hidden /> <span className="m">{goesTo(group.key)!.replace(/^.*\//, '')}</span>
@@ -105,7 +106,7 @@ export function AttributesTable({ groups, left, pages, chosen, names, goesTo, on
         </tbody>
       </table>
       {groups.length > mostRows && (
-        <p className="note py-2">and {groups.length - mostRows} more; choose pages to see them</p>
+        <p className="text-note text-ink-3 py-2">and {groups.length - mostRows} more; choose pages to see them</p>
       )}
       {left.length > 0 && (
         <div className="py-3 text-table">

@@ -1,5 +1,6 @@
 import { Fragment, useRef, useState } from 'react';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
+
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { useNarrow } from '../../ui/useNarrow.ts';
@@ -117,7 +118,7 @@ export function FamiliesTable(props: Props) {
                   >
                     {family.label}
                   </button>
-                  {condition !== '' && <span className="note"> only {condition}</span>}
+                  {condition !== '' && <span className="text-note text-ink-3"> only {condition}</span>}
                 </td>
                 <td>
                   <span className="flex items-center gap-2">
@@ -148,7 +149,7 @@ export function FamiliesTable(props: Props) {
         })}
         {families.length > mostRows && (
           <tr>
-            <td colSpan={columns} className="note">
+            <td colSpan={columns} className="text-note text-ink-3">
               and {families.length - mostRows} more; filter or choose pages to see them
             </td>
           </tr>
@@ -166,8 +167,10 @@ function Does({ family }: { readonly family: FamilyReply }) {
         <Swatch key={colour} colour={colour} />
       ))}{' '}
       {family.stays ? `stays: ${family.stays}` : summaryOf(first!.declarations)}
-      {family.twins.length > 0 && <span className="note"> same as {family.twins.slice(0, 2).join(', ')}</span>}
-      {family.elements === 0 && <span className="note"> no page has it</span>}
+      {family.twins.length > 0 && (
+        <span className="text-note text-ink-3"> same as {family.twins.slice(0, 2).join(', ')}</span>
+      )}
+      {family.elements === 0 && <span className="text-note text-ink-3"> no page has it</span>}
     </td>
   );
 }

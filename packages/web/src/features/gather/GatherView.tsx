@@ -1,4 +1,7 @@
 import type { DraftReply, FamilyReply, ProposalReply } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { count } from '../../ui/format.ts';
 import { attributeKey } from './attributeGroups.ts';
 import { AttributesTable } from './AttributesTable.tsx';
@@ -69,7 +72,7 @@ export function GatherView(props: Props) {
     <div className="grid h-full max-[799px]:block max-[799px]:h-auto grid-cols-[minmax(0,1fr)_var(--w-side)]">
       <div className="min-w-0 overflow-auto pl-5">
         <div className="flex min-h-14 items-center gap-3 py-3 pr-5">
-          <h1 className="say">
+          <h1 className={sayLook}>
             {props.loading ? (
               'Grouping the rules …'
             ) : families.length === 0 ? (
@@ -86,19 +89,13 @@ export function GatherView(props: Props) {
               </>
             )}
           </h1>
-          {scoped && (
-            <button type="button" className="act" onClick={props.onAllPages}>
-              All {pages.length} pages
-            </button>
-          )}
+          {scoped && <Act onClick={props.onAllPages}>All {pages.length} pages</Act>}
           <span className="ml-auto" />
           {chosen.size === 0 && !settled && (families.length > 0 || attributes.groups.length > 0) && (
-            <button type="button" className="act" onClick={props.onSettings}>
-              Settings
-            </button>
+            <Act onClick={props.onSettings}>Settings</Act>
           )}
           {chosen.size > 0 ? (
-            <button type="button" className="btn next" onClick={() => props.onSend('')}>
+            <Button next onClick={() => props.onSend('')}>
               Send{' '}
               {[
                 chosenFamilies > 0 ? count(chosenFamilies, 'rule') : '',
@@ -107,11 +104,11 @@ export function GatherView(props: Props) {
                 .filter((x) => x !== '')
                 .join(' and ')}{' '}
               to a sheet <kbd>M</kbd>
-            </button>
+            </Button>
           ) : !settled && (families.length > 0 || attributes.groups.length > 0) ? (
-            <button type="button" className="btn next" onClick={props.onPropose} disabled={props.proposing}>
+            <Button next onClick={props.onPropose} disabled={props.proposing}>
               {props.proposing ? props.progress : lined ? 'Propose the rest' : 'Propose a plan'} <kbd>P</kbd>
-            </button>
+            </Button>
           ) : null}
         </div>
         {(families.length > 0 || attributes.groups.length > 0) && (

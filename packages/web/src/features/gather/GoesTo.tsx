@@ -6,7 +6,7 @@ export function GoesTo({ decisions }: { readonly decisions: readonly Decision[] 
   const sheets = [...new Set(decisions.flatMap((one) => (one.kind === 'sheet' ? [one.sheet] : [])))];
   const blocks = decisions.some((one) => one.kind === 'block');
   const open = decisions.some((one) => one.kind === 'open');
-  if (sheets.length === 0 && !blocks) return <span className="note">undecided</span>;
+  if (sheets.length === 0 && !blocks) return <span className="text-note text-ink-3">undecided</span>;
   const first = sheets[0];
   const more = sheets.length - 1 + (blocks && first !== undefined ? 1 : 0);
   return (
@@ -18,8 +18,8 @@ export function GoesTo({ decisions }: { readonly decisions: readonly Decision[] 
           <Mark kind="linked" hidden /> <span className="m">{first.slice(first.lastIndexOf('/') + 1)}</span>
         </>
       )}
-      {more > 0 && <span className="note"> +{more}</span>}
-      {open && <span className="note"> in part</span>}
+      {more > 0 && <span className="text-note text-ink-3"> +{more}</span>}
+      {open && <span className="text-note text-ink-3"> in part</span>}
     </span>
   );
 }

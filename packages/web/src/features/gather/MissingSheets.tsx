@@ -1,4 +1,5 @@
 import type { ProposalReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { count, someNames } from '../../ui/format.ts';
 
 interface Props {
@@ -24,13 +25,9 @@ export function MissingSheets({ missing, ...on }: Props) {
           <Asked sheets={gone} answer="It is nowhere" {...on} />
           <p className="flex gap-4">
             {gone.length > 1 && (
-              <button type="button" className="act" onClick={() => on.onNowhere(gone.map(({ path }) => path))}>
-                All are nowhere, on the server too
-              </button>
+              <Act onClick={() => on.onNowhere(gone.map(({ path }) => path))}>All are nowhere, on the server too</Act>
             )}
-            <button type="button" className="act" onClick={on.onBringIn}>
-              Bring {gone.length === 1 ? 'it' : 'one'} in
-            </button>
+            <Act onClick={on.onBringIn}>Bring {gone.length === 1 ? 'it' : 'one'} in</Act>
           </p>
         </section>
       )}
@@ -58,15 +55,12 @@ function Asked({ sheets, answer, correctable, onNowhere, onCorrect }: AskedProps
     <ul>
       {sheets.map(({ path, pages }) => (
         <li key={path}>
-          <span className="m break-all">{path}</span> <span className="note">asked for by {someNames(pages)}</span>{' '}
-          <button type="button" className="act mr-3 ml-2" onClick={() => onNowhere([path])}>
+          <span className="m break-all">{path}</span>{' '}
+          <span className="text-note text-ink-3">asked for by {someNames(pages)}</span>{' '}
+          <Act className="mr-3 ml-2" onClick={() => onNowhere([path])}>
             {answer}
-          </button>{' '}
-          {correctable.has(path) && (
-            <button type="button" className="act" onClick={() => onCorrect(path)}>
-              Correct the path
-            </button>
-          )}
+          </Act>{' '}
+          {correctable.has(path) && <Act onClick={() => onCorrect(path)}>Correct the path</Act>}
         </li>
       ))}
     </ul>

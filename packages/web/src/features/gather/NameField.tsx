@@ -42,7 +42,7 @@ export function NameField({ name, label, isGiven = false, onName }: Props) {
         spellCheck={false}
       />
       {problem !== undefined && (
-        <span className="err block text-note whitespace-normal" role="alert">
+        <span className="font-medium text-error block text-note whitespace-normal" role="alert">
           {problem}
         </span>
       )}

@@ -1,4 +1,7 @@
 import { useId, useState, type FormEvent } from 'react';
+import { Field } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
@@ -49,17 +52,12 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
         <div className="grid grid-cols-2 gap-4">
           <label>
             New sheets go to the folder
-            <input
-              className="field mt-1"
-              value={folder}
-              onChange={(event) => setFolder(event.target.value)}
-              autoFocus
-            />
+            <Field className="mt-1" value={folder} onChange={(event) => setFolder(event.target.value)} autoFocus />
           </label>
           <label>
             At most so many sheets
-            <input
-              className="field mt-1"
+            <Field
+              className="mt-1"
               value={most}
               inputMode="numeric"
               placeholder="as many as the look needs"
@@ -134,17 +132,15 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
           Presentational attributes and elements (bgcolor, align, width on cells, font, center) as well
         </p>
         {problem !== undefined && (
-          <p className="err" role="alert">
+          <p className="font-medium text-error" role="alert">
             {problem}
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="btn next">
+          <Button type="submit" next>
             Use these
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={onClose}>Cancel</Act>
         </div>
       </form>
     </Box>

@@ -1,4 +1,5 @@
 import type { ProposalReply } from '@syndeton/contract';
+import { actLook } from '../../ui/looks.ts';
 import { count, pageName } from '../../ui/format.ts';
 
 const nameOf = {
@@ -18,7 +19,7 @@ export function PlanStays({ stays }: { readonly stays: ProposalReply['stays'] })
   }
   return (
     <details className="pb-2 text-table">
-      <summary className="act">{count(stays.length, 'thing')} stay in the pages, and why</summary>
+      <summary className={actLook}>{count(stays.length, 'thing')} stay in the pages, and why</summary>
       <ul className="pt-1">
         {[...byReason].slice(0, 40).map(([key, list]) => (
           <li key={key}>

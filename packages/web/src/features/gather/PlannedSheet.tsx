@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
+
 import { count, someNames } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
 import { NameField } from './NameField.tsx';
@@ -39,14 +40,14 @@ export function PlannedSheet({ operation, text, families, onMarkName, onFamily }
                 <span title={pages.join('\n')}>
                   {count(pages.length, 'page')}: {someNames(pages)}
                 </span>
-                {on === 'root' && <span className="note">on the root element</span>}
+                {on === 'root' && <span className="text-note text-ink-3">on the root element</span>}
               </li>
             ))}
           </ul>
         </>
       )}
       {text === undefined ? (
-        <p className="note">Writing the sheet …</p>
+        <p className="text-note text-ink-3">Writing the sheet …</p>
       ) : (
         <table className="written" aria-label={`${operation.sheet} as it will be written`}>
           <colgroup>

@@ -1,6 +1,9 @@
 import { useId, useState, type FormEvent } from 'react';
 import type { DraftReply, OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { Field } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
@@ -49,9 +52,9 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
         <label htmlFor={field} className="text-table text-ink-2">
           File, from the site’s folder; .css is added when left out
         </label>
-        <input
+        <Field
           id={field}
-          className="field mt-1"
+          className="mt-1"
           value={sheet}
           onChange={(event) => setSheet(event.target.value)}
           list={`${field}-sheets`}
@@ -66,7 +69,7 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
         </datalist>
         <p
           id={`${field}-problem`}
-          className={problem === undefined ? 'note mt-1' : 'err mt-1 text-table'}
+          className={problem === undefined ? 'mt-1 text-note text-ink-3' : 'mt-1 text-table font-medium text-error'}
           role={problem === undefined ? undefined : 'alert'}
         >
           {problem ??
@@ -76,11 +79,11 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
         </p>
         {exists && (
           <div className="mt-4 text-table">
-            <span className="note">In that sheet the rules go</span>
+            <span className="text-note text-ink-3">In that sheet the rules go</span>
             <Choice label="Where in the sheet" value={where} onChange={setWhere} options={places} />
             {where === 'before' && (
-              <input
-                className="field mt-1 font-mono"
+              <Field
+                className="mt-1"
                 aria-label="The rule they go before, by its selector"
                 placeholder=".notice"
                 value={rule}
@@ -94,16 +97,14 @@ export function SendBox({ sheets, suggested, rules, pages, onSend, onClose }: Pr
           <code>&lt;style&gt;</code> elements in the pages
         </p>
         <div className="mt-5 flex items-center gap-4">
-          <button
+          <Button
             type="submit"
-            className="btn next"
+            next
             disabled={busy || sheet.trim() === '' || (exists && where === 'before' && rule.trim() === '')}
           >
             {busy ? 'Working …' : 'Put it in the draft'}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={onClose}>Cancel</Act>
         </div>
       </form>
     </Box>

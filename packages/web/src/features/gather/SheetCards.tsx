@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { DraftReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
@@ -22,9 +23,9 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
     <aside className="sheets" aria-label="Sheets">
       <div className="mb-2 flex items-baseline">
         <h2 className="text-body!">Sheets</h2>
-        <button type="button" className="act ml-auto" disabled={!canSend} onClick={() => onSend('')}>
+        <Act className="ml-auto" disabled={!canSend} onClick={() => onSend('')}>
           New sheet
-        </button>
+        </Act>
       </div>
       {inOrder(draft.sheets).map((sheet) => {
         const change = before.get(sheet.path);
@@ -47,7 +48,7 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
             title={canSend ? `Send the chosen rules to ${sheet.path}` : `Open ${sheet.path}`}
           >
             <Mark kind="linked" hidden /> <span className="m">{sheet.path}</span>{' '}
-            {sheet.isNew && <span className="note">new</span>}
+            {sheet.isNew && <span className="text-note text-ink-3">new</span>}
             <dl>
               <dt>rules</dt>
               <dd>
@@ -72,11 +73,8 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
         );
       })}
       {draft.operations.length > 0 && (
-        <p className="note">
-          <button type="button" className="act" onClick={onUndo}>
-            Take the last step back
-          </button>{' '}
-          <kbd>Ctrl Z</kbd>
+        <p className="text-note text-ink-3">
+          <Act onClick={onUndo}>Take the last step back</Act> <kbd>Ctrl Z</kbd>
         </p>
       )}
     </aside>

@@ -1,4 +1,6 @@
 import type { ProposalReply } from '@syndeton/contract';
+import { actLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
 import { count, someNames } from '../../ui/format.ts';
 
 type Trade = ProposalReply['trades'][number];
@@ -14,7 +16,7 @@ const mostShown = 20;
 export function Trades({ trades, onTake }: Props) {
   return (
     <details className="asking">
-      <summary className="act">
+      <summary className={actLook}>
         {trades.length === 1 ? 'One trade makes' : `${trades.length} trades make`} it simpler, where pages may look
         different
       </summary>
@@ -22,10 +24,8 @@ export function Trades({ trades, onTake }: Props) {
         {trades.slice(0, mostShown).map((trade) => (
           <li key={`${trade.operation.kind} ${trade.label} ${trade.properties.join()} ${trade.pages.join()}`}>
             <TradeWords trade={trade} />: {savedBy(trade)}{' '}
-            <span className="note">changes {trade.properties.slice(0, 4).join(', ')}</span>{' '}
-            <button type="button" className="act" onClick={() => onTake(trade)}>
-              Take it
-            </button>
+            <span className="text-note text-ink-3">changes {trade.properties.slice(0, 4).join(', ')}</span>{' '}
+            <Act onClick={() => onTake(trade)}>Take it</Act>
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
 import type { ReportReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
 import { count } from '../../ui/format.ts';
 
@@ -34,7 +35,7 @@ export function CheckedRows({ report, onProof, onPlace }: Props) {
         <tbody>
           <tr>
             <td>Proof</td>
-            <td className={of('differs') > 0 ? 'err' : 'font-bold'}>
+            <td className={of('differs') > 0 ? 'font-medium text-error' : 'font-bold'}>
               {proof.verdict === 'same'
                 ? 'same'
                 : proof.verdict === 'intended'
@@ -47,13 +48,7 @@ export function CheckedRows({ report, onProof, onPlace }: Props) {
             <td className="text-ink-2">
               {proof.same} of {count(all, 'page')} look the same{others.length > 0 ? `; ${others.join(', ')}` : ''}
             </td>
-            <td>
-              {first && (
-                <button type="button" className="act" onClick={() => onProof(first.path)}>
-                  Look at it
-                </button>
-              )}
-            </td>
+            <td>{first && <Act onClick={() => onProof(first.path)}>Look at it</Act>}</td>
           </tr>
           {groups.map(([name, good, kinds]) => {
             const found = findings.filter(({ kind }) => kinds.test(kind));
@@ -62,7 +57,9 @@ export function CheckedRows({ report, onProof, onPlace }: Props) {
             return (
               <tr key={name}>
                 <td>{name}</td>
-                <td className={found.some(({ severity }) => severity !== 'note') ? 'err' : 'font-bold'}>
+                <td
+                  className={found.some(({ severity }) => severity !== 'note') ? 'font-medium text-error' : 'font-bold'}
+                >
                   {worst ? `${found.length} to mend` : good}
                 </td>
                 <td className="text-ink-2">
@@ -71,14 +68,12 @@ export function CheckedRows({ report, onProof, onPlace }: Props) {
                 </td>
                 <td>
                   {place && (
-                    <button
-                      type="button"
-                      className="act"
+                    <Act
                       aria-label={`Show ${name.toLowerCase()}: ${place.path}, line ${place.line}`}
                       onClick={() => onPlace(place.path, place.line)}
                     >
                       Show it
-                    </button>
+                    </Act>
                   )}
                 </td>
               </tr>

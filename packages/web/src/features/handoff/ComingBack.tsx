@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { addressOf, type ChangedSiteReply, type OutsideChangesReply, type RecipeReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import type { DraftInHand } from '../drafts/index.ts';
 import {
@@ -90,28 +91,26 @@ export function ComingBack({ view, inHand }: Props) {
         when you take it.
       </p>
       <p className="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
-        <button type="button" className="act" disabled={comparing.isLoading} onClick={() => zip.current!.click()}>
+        <Act disabled={comparing.isLoading} onClick={() => zip.current!.click()}>
           Compare a zip
-        </button>
-        <button type="button" className="act" disabled={comparing.isLoading} onClick={() => folder.current!.click()}>
+        </Act>
+        <Act disabled={comparing.isLoading} onClick={() => folder.current!.click()}>
           Compare a folder
-        </button>
+        </Act>
         {work && (
-          <button
-            type="button"
-            className="act"
+          <Act
             disabled={comparing.isLoading}
             onClick={() => void look(() => filesOfFolder(work.folder))}
           >
             Read {work.folder.name} again
-          </button>
+          </Act>
         )}
         {comparing.isLoading && <span role="status">Comparing every file …</span>}
       </p>
       <input ref={zip} type="file" accept=".zip" hidden aria-label="A zip of the site as it is outside" onChange={(event) => chosen(event.target)} />
       <input ref={folder} type="file" hidden {...{ webkitdirectory: '' }} aria-label="The folder of the site as it is outside" onChange={(event) => chosen(event.target)} />
       {problem !== undefined && !found && (
-        <p className="err" role="alert">
+        <p className="font-medium text-error" role="alert">
           {problem}
         </p>
       )}
@@ -122,15 +121,15 @@ export function ComingBack({ view, inHand }: Props) {
               <FilesChanged done={done} onLink={() => void linkAlike(done)} />
               {done.added.length > 0 && base > 1 && (
                 <p className="mt-3">
-                  <button type="button" className="act" disabled={fitting.isLoading || !isShown(done)} onClick={() => void doLikewise()}>
+                  <Act disabled={fitting.isLoading || !isShown(done)} onClick={() => void doLikewise()}>
                     {fitting.isLoading ? 'Trying what fits …' : 'Do with what is new as was done with the rest'}
-                  </button>{' '}
-                  <span className="note">the steps of all revisions, into the draft; shown in Proof before anything is saved</span>
+                  </Act>{' '}
+                  <span className="text-note text-ink-3">the steps of all revisions, into the draft; shown in Proof before anything is saved</span>
                 </p>
               )}
-              <button type="button" className="act mt-3" onClick={close}>
+              <Act className="mt-3" onClick={close}>
                 Close
-              </button>
+              </Act>
             </>
           ) : (
             <OutsideList
@@ -142,7 +141,7 @@ export function ComingBack({ view, inHand }: Props) {
             />
           )}
           {problem !== undefined && (
-            <p className="err mt-2" role="alert">
+            <p className="font-medium text-error mt-2" role="alert">
               {problem}
             </p>
           )}

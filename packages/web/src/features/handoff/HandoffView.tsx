@@ -1,6 +1,9 @@
 import { addressOf, type ChangedFileReply, type ReportReply, type SiteDetailReply } from '@syndeton/contract';
 import type { ReactNode } from 'react';
 import { byPath } from '@syndeton/core';
+import { actLook, buttonLook, nextLook, sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { count, inWords, kB } from '../../ui/format.ts';
 import { CheckedRows } from './CheckedRows.tsx';
 import { VisitorChart } from './VisitorChart.tsx';
@@ -61,7 +64,7 @@ export function HandoffView({
     <div>
       <div className="flex min-h-[72px] items-center gap-6 border-b border-line px-4 py-3">
         <div>
-          <h1 className="say">
+          <h1 className={sayLook}>
             {changes === undefined ? (
               'Counting what changed …'
             ) : files.length === 0 ? (
@@ -81,7 +84,7 @@ export function HandoffView({
               </>
             )}
           </h1>
-          <p className="note">
+          <p className="text-note text-ink-3">
             r{site.revision} against r1, as it was brought in. {count(site.files.length - leaving.length, 'other file')}{' '}
             stay as they are on the server.
             {linedUp > 0 ? ` ${count(linedUp, 'operation')} in the draft, not saved: not in here.` : ''}
@@ -89,13 +92,13 @@ export function HandoffView({
         </div>
         <div className="ml-auto">
           {leaving.length > 0 ? (
-            <a className="btn next inline-flex items-center" href={`${archive}?since=1`} download>
+            <a className={`${buttonLook} ${nextLook} inline-flex items-center`} href={`${archive}?since=1`} download>
               {leaving.length === 1 ? 'Download the file' : `Download the ${count(leaving.length, 'file')}`}
             </a>
           ) : (
-            <button type="button" className="btn next" onClick={onGather}>
+            <Button next onClick={onGather}>
               Gather the rules
-            </button>
+            </Button>
           )}
         </div>
       </div>
@@ -104,9 +107,7 @@ export function HandoffView({
         <section className="px-6 py-4">
           {files.length > 0 && (
             <p className="mb-3">
-              <button type="button" className="act" onClick={onTexts}>
-                See what changed, file by file
-              </button>
+              <Act onClick={onTexts}>See what changed, file by file</Act>
             </p>
           )}
           {report?.weight.before && report.weight.after && files.length > 0 && (
@@ -123,7 +124,7 @@ export function HandoffView({
                 <td className="text-ink-2">{count(site.files.length, 'file')}, changed or not</td>
                 <td>{kB(total)}</td>
                 <td>
-                  <a className="act" href={archive} download>
+                  <a className={actLook} href={archive} download>
                     Download zip
                   </a>
                 </td>
@@ -136,11 +137,11 @@ export function HandoffView({
                 <td />
                 <td>
                   {files.length > 0 ? (
-                    <a className="act" href={`${patch}?since=1`} download>
+                    <a className={actLook} href={`${patch}?since=1`} download>
                       Download patch
                     </a>
                   ) : (
-                    <span className="note">nothing yet</span>
+                    <span className="text-note text-ink-3">nothing yet</span>
                   )}
                 </td>
               </tr>
@@ -152,13 +153,13 @@ export function HandoffView({
                 <td />
                 <td>
                   <span className="flex justify-end gap-4">
-                    <a className="act" href={reportAt('html')} target="_blank" rel="noreferrer">
+                    <a className={actLook} href={reportAt('html')} target="_blank" rel="noreferrer">
                       Print
                     </a>
-                    <a className="act" href={reportAt('json')} download>
+                    <a className={actLook} href={reportAt('json')} download>
                       JSON
                     </a>
-                    <a className="act" href={reportAt('csv')} download>
+                    <a className={actLook} href={reportAt('csv')} download>
                       CSV
                     </a>
                   </span>
@@ -170,11 +171,11 @@ export function HandoffView({
           {report ? (
             <CheckedRows report={report} onProof={onProof} onPlace={onPlace} />
           ) : failed === undefined ? (
-            <p className="note" role="status">
+            <p className="text-note text-ink-3" role="status">
               Comparing every page with r1 …
             </p>
           ) : (
-            <p className="err" role="alert">
+            <p className="font-medium text-error" role="alert">
               {failed}
             </p>
           )}

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { OutsideChangesReply } from '@syndeton/contract';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
 
 interface Props {
@@ -41,20 +43,18 @@ export function OutsideList({ changes, busy, inDraft, onTake, onClose }: Props) 
         names={older.map(({ path, revision }) => `${path}, as in r${revision}`)}
       />
       {inDraft > 0 && takes > 0 && (
-        <p className="note">
+        <p className="text-note text-ink-3">
           {count(inDraft, 'operation')} {inDraft === 1 ? 'is' : 'are'} in the draft. Save or discard{' '}
           {inDraft === 1 ? 'it' : 'them'} first.
         </p>
       )}
       <div className="mt-1 flex items-center gap-4">
         {takes > 0 && (
-          <button type="button" className="btn next" disabled={busy || inDraft > 0} onClick={() => onTake(goneToo)}>
+          <Button next disabled={busy || inDraft > 0} onClick={() => onTake(goneToo)}>
             {busy ? 'Taking …' : `Take ${takes === 1 ? 'the change' : `all ${takes} changes`}`}
-          </button>
+          </Button>
         )}
-        <button type="button" className="act" onClick={onClose}>
-          {takes > 0 ? 'Cancel' : 'Close'}
-        </button>
+        <Act onClick={onClose}>{takes > 0 ? 'Cancel' : 'Close'}</Act>
       </div>
     </div>
   );
@@ -77,11 +77,7 @@ function Group({ title, names }: { readonly title: string; readonly names: reado
           </li>
         ))}
       </ul>
-      {names.length > shown.length && (
-        <button type="button" className="act" onClick={() => setAll(true)}>
-          {names.length - shown.length} more
-        </button>
-      )}
+      {names.length > shown.length && <Act onClick={() => setAll(true)}>{names.length - shown.length} more</Act>}
     </section>
   );
 }

@@ -1,6 +1,9 @@
 import { useRef, useState } from 'react';
 import { addressOf, type FittedRecipeReply, type RecipeReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { actLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
@@ -49,7 +52,7 @@ export function RecipeRow({ siteId, revision, inHand, onLinedUp }: Props) {
       </td>
       <td className="text-ink-2" colSpan={2}>
         {problem !== undefined ? (
-          <span className="err" role="alert">
+          <span className="font-medium text-error" role="alert">
             {problem}
           </span>
         ) : reading ? (
@@ -61,15 +64,15 @@ export function RecipeRow({ siteId, revision, inHand, onLinedUp }: Props) {
       <td>
         <span className="flex justify-end gap-4">
           <a
-            className="act"
+            className={actLook}
             href={`${addressOf('readRecipe', { id: siteId, number: revision })}?since=1`}
             download="recipe.json"
           >
             Download
           </a>
-          <button type="button" className="act" disabled={reading} onClick={() => file.current!.click()}>
+          <Act disabled={reading} onClick={() => file.current!.click()}>
             Apply one here
-          </button>
+          </Act>
         </span>
         <input
           ref={file}
@@ -117,13 +120,11 @@ export function RecipeRow({ siteId, revision, inHand, onLinedUp }: Props) {
             )}
             <div className="mt-3 flex items-center gap-4">
               {fitted.fits.length > 0 && (
-                <button type="button" className="btn next" onClick={() => void take()}>
+                <Button next onClick={() => void take()}>
                   Put it into the draft
-                </button>
+                </Button>
               )}
-              <button type="button" className="act" onClick={() => setFitted(undefined)}>
-                {fitted.fits.length > 0 ? 'Cancel' : 'Close'}
-              </button>
+              <Act onClick={() => setFitted(undefined)}>{fitted.fits.length > 0 ? 'Cancel' : 'Close'}</Act>
             </div>
           </Box>
         )}

@@ -1,5 +1,8 @@
 import { useState, type FormEvent } from 'react';
 import { problemText } from '../../app/api.ts';
+import { Field } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { count } from '../../ui/format.ts';
@@ -57,8 +60,8 @@ export function UploadBox({ siteId, revision, changed, onClose }: Props) {
   const field = (label: string, name: 'host' | 'port' | 'user' | 'folder', placeholder: string) => (
     <label className="block text-table">
       {label}
-      <input
-        className="field mt-1"
+      <Field
+        className="mt-1"
         required
         value={machine[name]}
         placeholder={placeholder}
@@ -94,8 +97,8 @@ export function UploadBox({ siteId, revision, changed, onClose }: Props) {
         {field('Name', 'user', '')}
         <label className="block text-table">
           Password, used for this upload and kept nowhere
-          <input
-            className="field mt-1"
+          <Field
+            className="mt-1"
             type="password"
             autoComplete="off"
             value={password}
@@ -109,17 +112,15 @@ export function UploadBox({ siteId, revision, changed, onClose }: Props) {
           </p>
         )}
         {error !== undefined && (
-          <p className="err text-table" role="alert">
+          <p className="font-medium text-error text-table" role="alert">
             {problemText(error)}
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="btn next" disabled={asking.isLoading || starting.isLoading}>
+          <Button type="submit" next disabled={asking.isLoading || starting.isLoading}>
             {key === undefined ? 'Ask for its key' : 'It is the right one: upload'}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={onClose}>Cancel</Act>
         </div>
       </form>
     </Box>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { ChangedFileReply } from '@syndeton/contract';
 import { fileNameOf, folderOf } from '@syndeton/core';
+
 import { pageName } from '../../ui/format.ts';
 
 interface Props {
@@ -64,13 +65,13 @@ function Group({
         head
         name={
           <>
-            <b>{title}</b> <span className="note">{files.length}</span>
+            <b>{title}</b> <span className="text-note text-ink-3">{files.length}</span>
           </>
         }
         before={sum((f) => f.bytesBefore)}
         after={sum((f) => f.bytesAfter)}
       >
-        <span className="note">{why}</span>
+        <span className="text-note text-ink-3">{why}</span>
       </Row>
       {files.map((file) => (
         <Row

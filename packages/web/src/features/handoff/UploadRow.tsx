@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { addressOf, type UploadReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { followEvents } from '../../app/followEvents.ts';
+import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
 import { UploadBox } from './UploadBox.tsx';
 import { useStopUploadMutation } from './handoffApi.ts';
@@ -30,19 +31,15 @@ export function UploadRow({ siteId, revision, changed }: Props) {
         ) : (
           <UploadWords state={state} />
         )}
-        {stopping.error !== undefined && <span className="err"> {problemText(stopping.error)}</span>}
+        {stopping.error !== undefined && <span className="font-medium text-error"> {problemText(stopping.error)}</span>}
       </td>
       <td>
         {running ? (
-          <button type="button" className="act" onClick={() => void stop(siteId)}>
-            Stop
-          </button>
+          <Act onClick={() => void stop(siteId)}>Stop</Act>
         ) : changed === 0 ? (
-          <span className="note">nothing yet</span>
+          <span className="text-note text-ink-3">nothing yet</span>
         ) : (
-          <button type="button" className="act" onClick={() => setAsking(true)}>
-            {state?.status === 'stopped' ? 'Go on' : 'Upload'}
-          </button>
+          <Act onClick={() => setAsking(true)}>{state?.status === 'stopped' ? 'Go on' : 'Upload'}</Act>
         )}
         {asking && <UploadBox siteId={siteId} revision={revision} changed={changed} onClose={() => setAsking(false)} />}
       </td>
@@ -69,7 +66,7 @@ export function UploadWords({ state }: { readonly state: UploadReply }) {
       </span>
     );
   return (
-    <span className="err" role="alert">
+    <span className="font-medium text-error" role="alert">
       Stopped{path === undefined ? '' : ` at ${path}`}: {why} {there.length} of {count(total, 'file')}{' '}
       {there.length === 1 ? 'is' : 'are'} on the server and whole.
     </span>

@@ -1,4 +1,5 @@
 import type { ReportReply } from '@syndeton/contract';
+
 import { Mark } from '../../ui/Mark.tsx';
 
 type Weight = NonNullable<ReportReply['weight']['after']>;
@@ -26,9 +27,10 @@ export function VisitorChart({ before, after }: { readonly before: Weight; reado
     <figure className="visitor">
       <figcaption>
         <h2>
-          What a visitor fetches <span className="note font-normal">kB, average page; sheets are fetched once</span>
+          What a visitor fetches{' '}
+          <span className="text-note text-ink-3 font-normal">kB, average page; sheets are fetched once</span>
         </h2>
-        <p className="note flex justify-end gap-4">
+        <p className="text-note text-ink-3 flex justify-end gap-4">
           <span>
             <span className="sw bg-tick" aria-hidden="true" /> text and markup
           </span>

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
 import { folderBackups, folderOfSite, rememberFolder, type WorkFolder } from '../site/index.ts';
 import { putBack, writeBack, type WrittenBack } from './writeBack.ts';
@@ -53,11 +54,11 @@ export function WriteBackRow({ siteId, revision }: { readonly siteId: string; re
       </td>
       <td className="text-ink-2" colSpan={2}>
         {said ? (
-          <span className={said.bad ? 'err' : ''} role={said.bad ? 'alert' : 'status'}>
+          <span className={said.bad ? 'font-medium text-error' : ''} role={said.bad ? 'alert' : 'status'}>
             {said.words}
           </span>
         ) : half ? (
-          <span className="err">
+          <span className="font-medium text-error">
             Writing into <code>{work.folder.name}</code> was stopped half way. What was there before is kept.
           </span>
         ) : (
@@ -68,16 +69,16 @@ export function WriteBackRow({ siteId, revision }: { readonly siteId: string; re
       </td>
       <td>
         {work.revision === revision && !half ? (
-          <span className="note">up to date</span>
+          <span className="text-note text-ink-3">up to date</span>
         ) : (
-          <button type="button" className="act" disabled={busy} onClick={() => void attempt(write)}>
+          <Act disabled={busy} onClick={() => void attempt(write)}>
             {half ? 'Write the rest' : 'Write into it'}
-          </button>
+          </Act>
         )}
         {half && (
-          <button type="button" className="act mt-1 ml-auto block" disabled={busy} onClick={() => void attempt(back)}>
+          <Act className="mt-1 ml-auto block" disabled={busy} onClick={() => void attempt(back)}>
             Put it back as it was
-          </button>
+          </Act>
         )}
       </td>
     </tr>

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { SiteDetailReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import { useRestoreRevisionMutation } from '../site/index.ts';
@@ -61,23 +63,21 @@ export function HistoryBox({ site, linedUp, onClose, onTexts, onCompare }: Props
             Everything saved since stays in this list, and you can go back to it.
           </p>
           {linedUp > 0 && (
-            <p className="err">
+            <p className="font-medium text-error">
               {count(linedUp, 'operation')} of the draft {linedUp === 1 ? 'is' : 'are'} not saved. Save or discard the
               draft first.
             </p>
           )}
           {error !== undefined && (
-            <p className="err" role="alert">
+            <p className="font-medium text-error" role="alert">
               {problemText(error)}
             </p>
           )}
           <div className="flex items-center gap-4">
-            <button type="button" className="btn next" disabled={busy || linedUp > 0} onClick={() => void act()}>
+            <Button next disabled={busy || linedUp > 0} onClick={() => void act()}>
               Save r{newest + 1} so
-            </button>
-            <button type="button" className="act" onClick={() => ask(undefined)}>
-              Cancel
-            </button>
+            </Button>
+            <Act onClick={() => ask(undefined)}>Cancel</Act>
           </div>
         </section>
       ) : (

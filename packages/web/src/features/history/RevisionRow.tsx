@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { RevisionWordsRequest, SiteDetailReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { count, savedWhen } from '../../ui/format.ts';
 
 interface Props {
@@ -28,13 +30,12 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
         {writing === undefined ? (
           <p>
             <b>{message}</b>{' '}
-            <button type="button" className="act" aria-label={`Name r${number}`} onClick={() => setWriting(message)}>
+            <Act aria-label={`Name r${number}`} onClick={() => setWriting(message)}>
               Name it
-            </button>
+            </Act>
           </p>
         ) : (
-          <input
-            className="field"
+          <Field
             aria-label={`Name of r${number}`}
             autoFocus
             maxLength={500}
@@ -49,7 +50,7 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
             }}
           />
         )}
-        <p className="note">
+        <p className="text-note text-ink-3">
           {savedWhen(savedAt)}
           {by === '' ? '' : ` by ${by}`}, {count(changedFiles, 'file')}
           {number === newest ? ', the newest' : ''}
@@ -57,21 +58,16 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
         {note !== '' && <p className="text-table text-ink-2">“{note}”</p>}
         {steps.length > 0 && (
           <details>
-            <summary className="note">{count(steps.length, 'operation')}</summary>
+            <summary className="text-note text-ink-3">{count(steps.length, 'operation')}</summary>
             <ol className="text-table">
               {steps.map((sentence, i) => (
                 <li key={i}>
                   {sentence}{' '}
-                  <button
-                    type="button"
-                    className="act"
-                    aria-label={`Undo “${sentence}” of r${number}`}
-                    onClick={() => onWithout(i)}
-                  >
+                  <Act aria-label={`Undo “${sentence}” of r${number}`} onClick={() => onWithout(i)}>
                     {' '}
                     {/* prettier-ignore */}
                     Undo this one
-                  </button>
+                  </Act>
                 </li>
               ))}
             </ol>
@@ -80,25 +76,20 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
       </div>
       <div className="acts">
         {number > 1 && (
-          <button type="button" className="act" aria-label={`Texts that r${number} changed`} onClick={() => onTexts()}>
+          <Act aria-label={`Texts that r${number} changed`} onClick={() => onTexts()}>
             See the texts
-          </button>
+          </Act>
         )}
         {number < newest && (
           <>
-            <button
-              type="button"
-              className="act"
-              aria-label={`Compare r${number} with r${newest}`}
-              onClick={() => onCompare(newest)}
-            >
+            <Act aria-label={`Compare r${number} with r${newest}`} onClick={() => onCompare(newest)}>
               {' '}
               {/* prettier-ignore */}
               Compare with r{newest}
-            </button>
-            <button type="button" className="act" aria-label={`Go back to r${number}`} onClick={() => onBack()}>
+            </Act>
+            <Act aria-label={`Go back to r${number}`} onClick={() => onBack()}>
               Go back to it
-            </button>
+            </Act>
           </>
         )}
       </div>

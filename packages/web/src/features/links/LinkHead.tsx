@@ -1,5 +1,6 @@
 import type { KeyboardEvent } from 'react';
 import type { LinkPlace } from '@syndeton/core';
+import { Act } from '../../ui/Act.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import type { LinkColumn } from './linkGrid.ts';
 
@@ -60,7 +61,9 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
       >
         <Mark kind="linked" hidden /> <b className="m">{path}</b>
       </button>
-      <span className={exists ? 'note' : 'err'}>
+      <span
+        className={`ml-4.5 max-w-[calc(100%-var(--spacing)*4.5)] truncate ${exists ? 'text-note text-ink-3' : 'font-medium text-error'}`}
+      >
         {exists
           ? linked === 0
             ? 'no page links it'
@@ -68,15 +71,15 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
           : 'no such file'}
       </span>
       {mends.length > 0 ? (
-        <button type="button" className="act" onClick={onMend}>
+        <Act className="ml-4.5" onClick={onMend}>
           Mend {mends.length}
-        </button>
+        </Act>
       ) : exists && linked > 0 && lacking > 0 && lacking * 2 <= pages.length ? (
-        <button type="button" className="act" onClick={onLink}>
+        <Act className="ml-4.5" onClick={onLink}>
           Link the {lacking <= 3 ? lacking : 'rest'}
-        </button>
+        </Act>
       ) : (
-        <span className="note">&nbsp;</span>
+        <span className="ml-4.5 text-note">&nbsp;</span>
       )}
     </div>
   );

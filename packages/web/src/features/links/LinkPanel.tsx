@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
 import { mediaSlip, type LinkPlace, type PathStyle } from '@syndeton/core';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { Coded } from '../../ui/Coded.tsx';
@@ -57,12 +59,12 @@ export function LinkPanel(props: Props) {
     <aside className="lp" aria-label={`Links to ${column.path}`}>
       <h2 className="lp-h">
         <Mark kind="linked" hidden /> <span className="m">{column.path}</span>
-        <button type="button" className="act ml-auto" onClick={props.onClose}>
+        <Act className="ml-auto font-normal!" onClick={props.onClose}>
           Close
-        </button>
+        </Act>
       </h2>
       {props.problem !== undefined && (
-        <p className="err pb-2" role="alert">
+        <p className="font-medium text-error pb-2" role="alert">
           {props.problem}
         </p>
       )}
@@ -99,44 +101,24 @@ export function LinkPanel(props: Props) {
           </div>
           <div className="lp-acts">
             {lacking.length > 0 && (
-              <button type="button" className="act" onClick={() => props.onLink({ at: 'before-blocks' })}>
+              <Act onClick={() => props.onLink({ at: 'before-blocks' })}>
                 Link it on {lacking.length === scope.length ? `all ${scope.length}` : `the other ${lacking.length}`}
-              </button>
+              </Act>
             )}
             {column.mends.length > 0 && (
-              <button type="button" className="act" onClick={() => props.onMend(column.mends)}>
-                Mend {column.mends.length}
-              </button>
+              <Act onClick={() => props.onMend(column.mends)}>Mend {column.mends.length}</Act>
             )}
-            {having.length > 0 && (
-              <button type="button" className="act" onClick={props.onUnlink}>
-                Unlink from {count(having.length, 'page')}
-              </button>
-            )}
-            {imported && (
-              <button type="button" className="act" onClick={props.onImportsToLinks}>
-                Turn imports into links
-              </button>
-            )}
-            {having.length > 0 && (
-              <button type="button" className="act" onClick={props.onToImports}>
-                Turn links into imports
-              </button>
-            )}
+            {having.length > 0 && <Act onClick={props.onUnlink}>Unlink from {count(having.length, 'page')}</Act>}
+            {imported && <Act onClick={props.onImportsToLinks}>Turn imports into links</Act>}
+            {having.length > 0 && <Act onClick={props.onToImports}>Turn links into imports</Act>}
           </div>
           <Rename path={column.path} onRename={props.onRename} />
         </>
       )}
       {!column.exists && having.length + column.cells.size > 0 && (
         <div className="lp-acts">
-          {column.mends.length > 0 && (
-            <button type="button" className="act" onClick={() => props.onMend(column.mends)}>
-              Mend {column.mends.length}
-            </button>
-          )}
-          <button type="button" className="act" onClick={props.onUnlink}>
-            Take the link out
-          </button>
+          {column.mends.length > 0 && <Act onClick={() => props.onMend(column.mends)}>Mend {column.mends.length}</Act>}
+          <Act onClick={props.onUnlink}>Take the link out</Act>
         </div>
       )}
       {column.exists && (
@@ -163,15 +145,8 @@ function HostField({ paths, onPaths }: { readonly paths: PathStyle; readonly onP
         onPaths({ host: host.trim() });
       }}
     >
-      <input
-        className="field m"
-        aria-label="Address the site stands at"
-        value={host}
-        onChange={(event) => setHost(event.target.value)}
-      />
-      <button type="submit" className="act">
-        Use it
-      </button>
+      <Field aria-label="Address the site stands at" value={host} onChange={(event) => setHost(event.target.value)} />
+      <Act type="submit">Use it</Act>
     </form>
   );
 }
@@ -198,27 +173,20 @@ function MediaField({
         }}
       >
         {/* a chosen menu item asks for it */}
-        <input
-          className="field m"
+        <Field
           aria-label="Media query"
           autoFocus
           aria-invalid={slip !== undefined}
           value={typing}
           onChange={(event) => setTyping(event.target.value)}
         />
-        <button type="submit" className="act">
-          Set
-        </button>
+        <Act type="submit">Set</Act>
         {slip && (
-          <p className="note">
-            <span className="err">
+          <p className="text-note text-ink-3">
+            <span className="font-medium text-error">
               <Coded text={slip.sentence} />
             </span>{' '}
-            {slip.right !== undefined && (
-              <button type="button" className="act" onClick={() => setTyping(slip.right)}>
-                Make it {slip.right}
-              </button>
-            )}
+            {slip.right !== undefined && <Act onClick={() => setTyping(slip.right)}>Make it {slip.right}</Act>}
           </p>
         )}
       </form>
@@ -227,9 +195,9 @@ function MediaField({
     <Menu
       label="Medium"
       trigger={
-        <button type="button" className="act" disabled={disabled}>
+        <Act className="justify-self-start" disabled={disabled}>
           {media === '' || media === 'all media' ? 'all' : media}
-        </button>
+        </Act>
       }
     >
       {['all', 'screen', 'print'].map((name) => (
@@ -254,15 +222,14 @@ function Rename({ path, onRename }: { readonly path: string; readonly onRename: 
     >
       <span>Name</span>
       <span className="flex gap-2">
-        <input
-          className="field m"
+        <Field
           aria-label="Name and folder of the sheet"
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-        <button type="submit" className="act" disabled={name.trim() === path}>
+        <Act type="submit" disabled={name.trim() === path}>
           Rename
-        </button>
+        </Act>
       </span>
     </form>
   );

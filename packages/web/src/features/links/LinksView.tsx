@@ -2,6 +2,9 @@ import { useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
 import { folderOf, type LinkPlace, type PathStyle } from '@syndeton/core';
+import { sayLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, pageName } from '../../ui/format.ts';
@@ -46,7 +49,7 @@ export function LinksView(props: LinksProps) {
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-14 items-center gap-4 px-4 py-2 max-[799px]:flex-wrap">
-        <h1 className="say">
+        <h1 className={sayLook}>
           <b>{scoped ? `${scope.length} of ${pages.length} pages` : count(pages.length, 'page')}</b>,{' '}
           {count(existing, 'sheet')}:{' '}
           {grid.findings.length === 0 ? (
@@ -61,14 +64,7 @@ export function LinksView(props: LinksProps) {
         <span className="ml-auto" />
         {scoped && (
           <>
-            <Menu
-              label="A page whose links they get"
-              trigger={
-                <button type="button" className="act">
-                  Link what another page links
-                </button>
-              }
-            >
+            <Menu label="A page whose links they get" trigger={<Act>Link what another page links</Act>}>
               {pages
                 .filter((page) => !scope.includes(page))
                 .slice(0, 60)
@@ -78,18 +74,14 @@ export function LinksView(props: LinksProps) {
                   </MenuItem>
                 ))}
             </Menu>
-            <button type="button" className="act" onClick={() => props.onScope([])}>
-              All {pages.length} pages
-            </button>
+            <Act onClick={() => props.onScope([])}>All {pages.length} pages</Act>
           </>
         )}
-        <button type="button" className="act" onClick={props.onBaseline}>
-          Put a baseline first
-        </button>
+        <Act onClick={props.onBaseline}>Put a baseline first</Act>
         {mends.length > 0 && (
-          <button type="button" className="btn next" disabled={props.busy} onClick={() => props.onMend(mends)}>
+          <Button next disabled={props.busy} onClick={() => props.onMend(mends)}>
             {mendWords(mends.length, grid.findings.length)}
-          </button>
+          </Button>
         )}
       </div>
       <div
@@ -120,7 +112,7 @@ export function LinksView(props: LinksProps) {
         )}
       </div>
       {!column && props.problem !== undefined && (
-        <p className="err px-4 py-1" role="alert">
+        <p className="font-medium text-error px-4 py-1" role="alert">
           {props.problem}
         </p>
       )}
@@ -187,7 +179,7 @@ function Grid({
             <span className="lk-name">
               <Mark kind="embedded" hidden /> <b>blocks</b>
             </span>
-            <span className="note">on {count(grid.blocks.size, 'page')}</span>
+            <span className="ml-4.5 truncate text-note text-ink-3">on {count(grid.blocks.size, 'page')}</span>
           </div>
         )}
       </div>
@@ -258,11 +250,11 @@ function Cell({
           {there ? <Mark kind={cell.imported ? 'imported' : 'linked'} hidden /> : <Gap />}
           {there && <b>{cell.position}</b>}
           {cell.wrong !== undefined ? (
-            <span className="err" title={cell.wrong}>
+            <span className="truncate font-medium text-error" title={cell.wrong}>
               {cell.wrong}
             </span>
           ) : (
-            <span className="note" title={[cell.media, ...cell.says].filter((x) => x !== '').join(', ')}>
+            <span className="truncate text-ink-3" title={[cell.media, ...cell.says].filter((x) => x !== '').join(', ')}>
               {[cell.imported ? 'imported' : '', cell.media === 'all' ? '' : cell.media, ...cell.says]
                 .filter((x) => x !== '')
                 .join(', ')}

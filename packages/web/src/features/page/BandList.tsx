@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { PageBandsReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { Mark, type MarkKind } from '../../ui/Mark.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { count, kB } from '../../ui/format.ts';
@@ -84,7 +85,7 @@ function OneBand({
       ))}
       {rest > 0 && (
         <div className="br">
-          <button type="button" className="act" onClick={() => setAll(true)}>
+          <Act className="col-span-full justify-self-start" onClick={() => setAll(true)}>
             {shared
               ? shown.length > 0
                 ? `${rest} more of its ${count(rules.length, 'rule')} match here`
@@ -94,11 +95,11 @@ function OneBand({
                   rest,
                   shown.map((s) => s.rule),
                 )}
-          </button>
+          </Act>
         </div>
       )}
       {shared && band.problem === null && matching.length === 0 && (
-        <div className="br note">none of its {count(rules.length, 'rule')} matches here</div>
+        <div className="text-note text-ink-3 br">none of its {count(rules.length, 'rule')} matches here</div>
       )}
     </section>
   );

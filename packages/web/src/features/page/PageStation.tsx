@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { problemText } from '../../app/api.ts';
+import { sayLook } from '../../ui/looks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { usePageBandsQuery, type SiteView } from '../site/index.ts';
 import { PageView } from './PageView.tsx';
@@ -16,13 +17,13 @@ export function PageStation({ view, page }: { readonly view: SiteView; readonly 
   useKeys({ j: () => step(1), k: () => step(-1), p: propose, escape: () => view.open(undefined) });
   if (error)
     return (
-      <p className="err p-6" role="alert">
+      <p className="font-medium text-error p-6" role="alert">
         {problemText(error)}
       </p>
     );
   if (!currentData)
     return (
-      <p className="say p-6" role="status">
+      <p className={`${sayLook} p-6`} role="status">
         Reading {page} …
       </p>
     );

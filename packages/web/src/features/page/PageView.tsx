@@ -1,5 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { FindingReply, PageBandsReply } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { count, kB } from '../../ui/format.ts';
 import { BandList, ruleKey } from './BandList.tsx';
 import { sourceLines } from './sourceLines.ts';
@@ -53,7 +56,7 @@ export function PageView({
   return (
     <div className="onepage">
       <div className="flex items-start gap-6 px-6 pt-4 pb-1">
-        <h1 className="say">
+        <h1 className={sayLook}>
           <b>{path}</b> takes its look from <b>{count(bands.length, 'source')}</b>
           {bytes > 0 ? (
             <>
@@ -64,22 +67,20 @@ export function PageView({
           )}
         </h1>
         {local.some((band) => band.kind === 'embedded') && (
-          <button type="button" className="btn next ml-auto flex-none" onClick={onPropose}>
+          <Button next className="ml-auto flex-none" onClick={onPropose}>
             Propose for this page <kbd>P</kbd>
-          </button>
+          </Button>
         )}
       </div>
       <div className="opbar">
-        <button type="button" className="act" onClick={onAll}>
-          All {of.toLocaleString('en')} pages
-        </button>
+        <Act onClick={onAll}>All {of.toLocaleString('en')} pages</Act>
         <span>
           page {number.toLocaleString('en')} of {of.toLocaleString('en')}
         </span>
-        <button type="button" className="note" onClick={onNext}>
+        <button type="button" className="text-note text-ink-3" onClick={onNext}>
           next <kbd>J</kbd>
         </button>
-        <button type="button" className="note" onClick={onBack}>
+        <button type="button" className="text-note text-ink-3" onClick={onBack}>
           back <kbd>K</kbd>
         </button>
         {override && (
@@ -121,9 +122,9 @@ function Override({ finding, onWhy }: { readonly finding: FindingReply; readonly
       <code>{parts[1]}</code> <b>wins</b> over <code>{parts[5] ?? ''}</code>
       {parts[7] === undefined ? '' : ` in ${parts[7]}`}
       {/ on \d+ elements?/.exec(finding.sentence)?.[0]}.
-      <button type="button" className="act" onClick={onWhy}>
+      <Act className="ml-2" onClick={onWhy}>
         Where
-      </button>
+      </Act>
     </span>
   );
 }

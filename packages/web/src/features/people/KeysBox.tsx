@@ -1,4 +1,7 @@
 import { useState } from 'react';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { savedWhen } from '../../ui/format.ts';
 import { useDropTokenMutation, useMakeTokenMutation, useTokensQuery } from './peopleApi.ts';
@@ -21,11 +24,9 @@ export function KeysBox({ onClose }: { readonly onClose: () => void }) {
           {tokens.map(({ id, label, createdAt }) => (
             <li key={id} className="fd">
               <span>
-                {label} <span className="note">made {savedWhen(createdAt)}</span>
+                {label} <span className="text-note text-ink-3">made {savedWhen(createdAt)}</span>
               </span>
-              <button type="button" className="act" onClick={() => void attempt(() => drop(id).unwrap())}>
-                Take it back
-              </button>
+              <Act onClick={() => void attempt(() => drop(id).unwrap())}>Take it back</Act>
             </li>
           ))}
         </ul>
@@ -43,14 +44,14 @@ export function KeysBox({ onClose }: { readonly onClose: () => void }) {
         >
           <label className="grid flex-1 gap-1">
             What it is for
-            <input className="field" maxLength={100} value={label} onChange={(event) => setLabel(event.target.value)} />
+            <Field maxLength={100} value={label} onChange={(event) => setLabel(event.target.value)} />
           </label>
-          <button type="submit" className="btn" disabled={label.trim() === ''}>
+          <Button type="submit" disabled={label.trim() === ''}>
             Make a key
-          </button>
+          </Button>
         </form>
         {problem !== undefined && (
-          <p className="err" role="alert">
+          <p className="font-medium text-error" role="alert">
             {problem}
           </p>
         )}

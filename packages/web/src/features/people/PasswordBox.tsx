@@ -1,4 +1,7 @@
 import { useState } from 'react';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { useChangePasswordMutation } from './peopleApi.ts';
 import { useAttempt } from './useAttempt.ts';
@@ -23,47 +26,45 @@ export function PasswordBox({ onClose }: { readonly onClose: () => void }) {
           void attempt(() => change({ old, password }).unwrap()).then((done) => done && onClose());
         }}
       >
-        <Field label="Password until now" value={old} onChange={setOld} complete="current-password" />
-        <Field
+        <PasswordField label="Password until now" value={old} onChange={setOld} complete="current-password" />
+        <PasswordField
           label={`New password, ${leastPassword} characters at least`}
           value={password}
           onChange={setPassword}
           complete="new-password"
         />
-        <Field label="Once more" value={again} onChange={setAgain} complete="new-password" />
+        <PasswordField label="Once more" value={again} onChange={setAgain} complete="new-password" />
         {(problem !== undefined || differ) && (
-          <p className="err" role="alert">
+          <p className="font-medium text-error" role="alert">
             {problem ?? 'These are two passwords.'}
           </p>
         )}
-        <p className="note">
+        <p className="text-note text-ink-3">
           Whoever is signed in elsewhere with the old one is signed out; your keys for programs end.
         </p>
         <div className="flex items-center gap-4">
-          <button type="submit" className="btn next" disabled={!isReady || old === ''}>
+          <Button type="submit" next disabled={!isReady || old === ''}>
             Change it
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={onClose}>Cancel</Act>
         </div>
       </form>
     </Box>
   );
 }
 
-interface FieldProps {
+interface PasswordProps {
   readonly label: string;
   readonly value: string;
   readonly onChange: (value: string) => void;
   readonly complete: string;
 }
 
-function Field({ label, value, onChange, complete }: FieldProps) {
+function PasswordField({ label, value, onChange, complete }: PasswordProps) {
   return (
     <label className="grid gap-1">
       {label}
-      <input className="field" type="password" autoComplete={complete} value={value} onChange={(event) => onChange(event.target.value)} />
+      <Field type="password" autoComplete={complete} value={value} onChange={(event) => onChange(event.target.value)} />
     </label>
   );
 } // prettier-ignore

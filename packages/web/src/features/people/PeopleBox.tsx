@@ -1,4 +1,7 @@
 import { useState } from 'react';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { useAddPersonMutation, usePeopleQuery, useRemovePersonMutation } from './peopleApi.ts';
 import { leastPassword } from './PasswordBox.tsx';
@@ -34,18 +37,18 @@ export function PeopleBox({ own, onClose }: Props) {
             <li key={one.id} className="fd">
               <span>
                 {one.name}
-                {one.isAdministrator && <span className="note"> administrator</span>}
+                {one.isAdministrator && <span className="text-note text-ink-3"> administrator</span>}
               </span>
               {one.id === own ? (
-                <span className="note">you</span>
+                <span className="text-note text-ink-3">you</span>
               ) : asked === one.id ? (
-                <button type="button" className="act err" onClick={() => void attempt(() => remove(one.id).unwrap())}>
+                <Act className="text-error!" onClick={() => void attempt(() => remove(one.id).unwrap())}>
                   Remove {one.name} for good
-                </button>
+                </Act>
               ) : (
-                <button type="button" className="act" onClick={() => setAsked(one.id)}>
+                <Act onClick={() => setAsked(one.id)}>
                   Remove
-                </button>
+                </Act>
               )}
             </li>
           ))}
@@ -60,24 +63,24 @@ export function PeopleBox({ own, onClose }: Props) {
           <h3 className="font-bold">Let somebody in</h3>
           <label className="grid gap-1">
             Name
-            <input className="field" autoComplete="off" maxLength={100} value={name} onChange={(event) => setName(event.target.value)} />
+            <Field autoComplete="off" maxLength={100} value={name} onChange={(event) => setName(event.target.value)} />
           </label>
           <label className="grid gap-1">
             First password, {leastPassword} characters at least
-            <input className="field" type="password" autoComplete="new-password" value={password} onChange={(event) => setPassword(event.target.value)} />
+            <Field type="password" autoComplete="new-password" value={password} onChange={(event) => setPassword(event.target.value)} />
           </label>
           <label className="flex items-center gap-2">
             <input type="checkbox" checked={isAdministrator} onChange={(event) => setAdministrator(event.target.checked)} />
             An administrator: sees every site, and lets people in
           </label>
           {problem !== undefined && (
-            <p className="err" role="alert">
+            <p className="font-medium text-error" role="alert">
               {problem}
             </p>
           )}
-          <button type="submit" className="btn next justify-self-start" disabled={name.trim() === '' || password.length < leastPassword}>
+          <Button type="submit" next className="justify-self-start" disabled={name.trim() === '' || password.length < leastPassword}>
             Let in
-          </button>
+          </Button>
         </form>
       </div>
     </Box>

@@ -2,6 +2,7 @@ import { UserRound } from 'lucide-react';
 import { useState } from 'react';
 import { api } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
+
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { KeysBox } from './KeysBox.tsx';
 import { PasswordBox } from './PasswordBox.tsx';
@@ -37,7 +38,7 @@ export function PersonMenu({ site }: Props) {
           </button>
         }
       >
-        <p className="note px-3 py-1">
+        <p className="text-note text-ink-3 px-3 py-1">
           {person.name}
           {person.isAdministrator ? ', administrator' : ''}
         </p>

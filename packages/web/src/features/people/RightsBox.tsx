@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import type { SiteRightName } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
+import { Field, SelectField } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { useRightsQuery, useSetRightMutation } from './peopleApi.ts';
 import { useAttempt } from './useAttempt.ts';
@@ -32,12 +35,12 @@ export function RightsBox({ site, onClose }: Props) {
               {mayGive ? (
                 <span className="flex items-center gap-3">
                   <RightChoice label={`What ${one.name} may do`} value={one.right} onChoose={(next) => void give(one.name, next)} />
-                  <button type="button" className="act" aria-label={`Take it back from ${one.name}`} onClick={() => void give(one.name, 'none')}>
+                  <Act aria-label={`Take it back from ${one.name}`} onClick={() => void give(one.name, 'none')}>
                     Take it back
-                  </button>
+                  </Act>
                 </span>
               ) : (
-                <span className="note">{words[one.right]}</span>
+                <span className="text-note text-ink-3">{words[one.right]}</span>
               )}
             </li>
           ))}
@@ -53,18 +56,18 @@ export function RightsBox({ site, onClose }: Props) {
           >
             <label className="grid flex-1 gap-1">
               Name of somebody who may sign in
-              <input className="field" maxLength={100} value={name} onChange={(event) => setName(event.target.value)} />
+              <Field maxLength={100} value={name} onChange={(event) => setName(event.target.value)} />
             </label>
             <RightChoice label="What they may do" value={right} onChoose={setRight} />
-            <button type="submit" className="btn" disabled={name.trim() === ''}>
+            <Button type="submit" disabled={name.trim() === ''}>
               Give it
-            </button>
+            </Button>
           </form>
         ) : (
-          <p className="note">Who owns the site gives it to others.</p>
+          <p className="text-note text-ink-3">Who owns the site gives it to others.</p>
         )}
         {problem !== undefined && (
-          <p className="err" role="alert">
+          <p className="font-medium text-error" role="alert">
             {problem}
           </p>
         )}
@@ -81,8 +84,8 @@ interface ChoiceProps {
 
 function RightChoice({ label, value, onChoose }: ChoiceProps) {
   return (
-    <select
-      className="field w-auto"
+    <SelectField
+      className="w-auto!"
       aria-label={label}
       value={value}
       onChange={(event) => onChoose(event.target.value as SiteRightName)}
@@ -92,6 +95,6 @@ function RightChoice({ label, value, onChoose }: ChoiceProps) {
           {words[one]}
         </option>
       ))}
-    </select>
+    </SelectField>
   );
 }

@@ -2,6 +2,9 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, problemText } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
+import { sayLook } from '../../ui/looks.ts';
+import { Field } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { useSignInMutation, useWhoQuery } from './peopleApi.ts';
 
 /** Where there are accounts, what is inside is shown to who is signed in. */
@@ -9,7 +12,7 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   const { data: who, error } = useWhoQuery();
   if (who && (!who.accounts || who.person)) return children;
   if (who) return <SignInPage />;
-  return error === undefined ? null : <p className="err p-6">{problemText(error)}</p>;
+  return error === undefined ? null : <p className="font-medium text-error p-6">{problemText(error)}</p>;
 }
 
 function SignInPage() {
@@ -31,7 +34,7 @@ function SignInPage() {
         </Link>
       </header>
       <main className="mx-auto mt-16 w-80 max-w-[calc(100vw-2rem)]">
-        <h1 className="say pb-4">Who are you?</h1>
+        <h1 className={`${sayLook} pb-4`}>Who are you?</h1>
         <form
           className="grid gap-3 text-table"
           onSubmit={(event) => {
@@ -41,21 +44,21 @@ function SignInPage() {
         >
           <label className="grid gap-1">
             Name
-            <input className="field" autoComplete="username" autoFocus required value={name} onChange={(event) => setName(event.target.value)} />
+            <Field autoComplete="username" autoFocus required value={name} onChange={(event) => setName(event.target.value)} />
           </label>
           <label className="grid gap-1">
             Password
-            <input className="field" type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
+            <Field type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
           </label>
           {error !== undefined && (
-            <p className="err" role="alert">
+            <p className="font-medium text-error" role="alert">
               {problemText(error)}
             </p>
           )}
-          <button type="submit" className="btn next justify-self-start" disabled={isLoading}>
+          <Button type="submit" next className="justify-self-start" disabled={isLoading}>
             {isLoading ? 'Looking …' : 'Sign in'}
-          </button>
-          <p className="note">Somebody who administers this machine lets people in and gives new passwords.</p>
+          </Button>
+          <p className="text-note text-ink-3">Somebody who administers this machine lets people in and gives new passwords.</p>
         </form>
       </main>
     </div>

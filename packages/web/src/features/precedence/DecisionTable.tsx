@@ -1,5 +1,6 @@
 import type { ElementTableReply, TableEntryReply, TableRowReply } from '@syndeton/contract';
 import { fileNameOf } from '@syndeton/core';
+import { Act } from '../../ui/Act.tsx';
 import { Mark, type MarkKind } from '../../ui/Mark.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { Explain } from './Explain.tsx';
@@ -38,9 +39,9 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
                 <span className="dt-name">
                   <Mark kind={markOf(source.kind)} hidden /> {nameOf(source)}
                 </span>
-                <span className="note">{placeWords(source)}</span>
+                <span className="truncate text-note text-ink-3">{placeWords(source)}</span>
                 {source.kind === 'browser' ? (
-                  <span className="note">always there</span>
+                  <span className="truncate text-note text-ink-3">always there</span>
                 ) : (
                   <button
                     type="button"
@@ -68,7 +69,7 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
               return (
                 <td key={source.id}>
                   {entries.length === 0 ? (
-                    <span className="note">–</span>
+                    <span className="text-note text-ink-3">–</span>
                   ) : (
                     entries.map((entry) => (
                       <Cell
@@ -99,9 +100,7 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
               {row.inheritedFrom && (
                 <>
                   {' '}
-                  <button type="button" className="act" onClick={() => onElement(row.inheritedFrom!.path)}>
-                    See {row.inheritedFrom.name}
-                  </button>
+                  <Act onClick={() => onElement(row.inheritedFrom!.path)}>See {row.inheritedFrom.name}</Act>
                 </>
               )}
               <Here row={row} computed={computed} />

@@ -1,5 +1,8 @@
 import { useCallback, useRef, useState } from 'react';
 import type { ElementTableReply, OperationBody } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
@@ -74,15 +77,17 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
       />
       <section className="pe-side" aria-label="Who decides">
         {failed !== undefined && (
-          <p className="err" role="alert">
+          <p className="font-medium text-error" role="alert">
             {failed}
           </p>
         )}
         {asked.element === '' ? (
-          <h1 className="say py-4">Click an element of the page, or look for one by a selector or its text.</h1>
+          <h1 className={`${sayLook} py-4`}>
+            Click an element of the page, or look for one by a selector or its text.
+          </h1>
         ) : !table ? (
           failed === undefined && (
-            <p className="note py-4" role="status">
+            <p className="text-note text-ink-3 py-4" role="status">
               Looking who decides …
             </p>
           )
@@ -100,14 +105,12 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
                   </>
                 )}
               </h1>
-              <span className="note">
+              <span className="text-note text-ink-3">
                 {all || contested.length === 0
                   ? count(table.rows.length, 'property').replace('propertys', 'properties')
                   : `${rows.length} of ${table.rows.length} properties: those with two or more sources`}{' '}
                 {contested.length > 0 && contested.length < table.rows.length && (
-                  <button type="button" className="act" onClick={() => setAll(!all)}>
-                    {all ? 'show contested ones' : 'show all'}
-                  </button>
+                  <Act onClick={() => setAll(!all)}>{all ? 'show contested ones' : 'show all'}</Act>
                 )}
               </span>
             </div>
@@ -166,18 +169,18 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
                 <p>
                   <b>{count(asked.peeled.length, 'thing')} peeled.</b> Only this view changes; no file is touched.
                 </p>
-                <button type="button" className="act" onClick={() => asked.set({ peel: [] })}>
+                <Act onClick={() => asked.set({ peel: [] })}>
                   {asked.peeled.length === 1 ? 'Put it back' : 'Put them back'}
-                </button>
+                </Act>
                 {drops?.all && (
-                  <button type="button" className="act" disabled={busy} onClick={() => onLineUp(drops.all!.operations)}>
+                  <Act disabled={busy} onClick={() => onLineUp(drops.all!.operations)}>
                     From all {drops.all.pages} pages
-                  </button>
+                  </Act>
                 )}
                 {drops && drops.here.length > 0 && (
-                  <button type="button" className="btn next" disabled={busy} onClick={() => onLineUp(drops.here)}>
+                  <Button next disabled={busy} onClick={() => onLineUp(drops.here)}>
                     Drop {asked.peeled.length === 1 ? 'it' : 'them'} from {pageName(page)}
-                  </button>
+                  </Button>
                 )}
               </div>
             )}

@@ -40,7 +40,7 @@ export function Explain({
           <span>does not</span> <code>{loser.text}</code> <i>{loser.where}</i>
         </p>
       )}
-      {standard !== '' && <p className="note">{standard}</p>}
+      {standard !== '' && <p className="text-note text-ink-3">{standard}</p>}
     </Aside>
   );
 }

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { EffectReply, OperationBody, OverrideReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count } from '../../ui/format.ts';
 import { StyleSample } from '../../ui/StyleSample.tsx';
@@ -83,9 +85,7 @@ export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages
           <td />
           <td>
             {noting === undefined ? (
-              <button type="button" className="act" onClick={() => setNoting('')}>
-                Keep it, with a note
-              </button>
+              <Act onClick={() => setNoting('')}>Keep it, with a note</Act>
             ) : (
               <form
                 className="flex gap-2"
@@ -94,38 +94,31 @@ export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages
                   if (noting.trim() !== '') onNote(one.id, noting);
                 }}
               >
-                <input
-                  className="field"
+                <Field
                   aria-label="Why it is kept"
                   placeholder="why it is kept"
                   value={noting}
                   maxLength={2000}
                   onChange={(event) => setNoting(event.target.value)}
                 />
-                <button type="submit" className="act">
-                  Keep it
-                </button>
+                <Act type="submit">Keep it</Act>
               </form>
             )}
           </td>
           <td>
-            <button type="button" className="act" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
+            <Act disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
               {limit
                 ? 'Drop it on the chosen pages'
                 : one.pages.length === 1
                   ? 'Drop it'
                   : `Drop it on all ${one.pages.length}`}
-            </button>{' '}
-            {one.pages.length > 1 && !limit && (
-              <button type="button" className="act" onClick={() => onPages(one.pages)}>
-                Choose pages
-              </button>
-            )}
+            </Act>{' '}
+            {one.pages.length > 1 && !limit && <Act onClick={() => onPages(one.pages)}>Choose pages</Act>}
           </td>
           <td>
-            <button type="button" className="act" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
+            <Act disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
               Make it shared
-            </button>{' '}
+            </Act>{' '}
             {refusedBy(shared)}
           </td>
         </tr>

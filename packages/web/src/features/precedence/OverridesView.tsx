@@ -1,5 +1,8 @@
 import { Fragment, useState } from 'react';
 import type { OperationBody, OverrideReply, OverridesReply } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
 import { count } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
@@ -44,8 +47,8 @@ const mostShown = 12;
 export function OverridesView(props: Props) {
   const isNarrow = useNarrow();
   const { found, failed, scope, scoped, busy, onSheet } = props;
-  if (failed !== undefined) return <p className="err p-6" role="alert">{failed}</p>; // prettier-ignore
-  if (!found) return <p className="say p-6" role="status">Comparing what pages and sheets say …</p>; // prettier-ignore
+  if (failed !== undefined) return <p className="font-medium text-error p-6" role="alert">{failed}</p>; // prettier-ignore
+  if (!found) return <p className={`${sayLook} p-6`} role="status">Comparing what pages and sheets say …</p>; // prettier-ignore
   const inScope = new Set(scope);
   const shown = scoped ? found.overrides.filter((one) => one.pages.some((page) => inScope.has(page))) : found.overrides;
   const kept = shown.filter((one) => one.note !== null);
@@ -55,7 +58,7 @@ export function OverridesView(props: Props) {
   return (
     <div className="ov">
       <div className="ov-head">
-        <h1 className="say">
+        <h1 className={sayLook}>
           {open.length === 0 ? (
             <>No declaration in {scoped ? 'these pages' : 'the pages'} beats a shared one.</>
           ) : (
@@ -72,14 +75,9 @@ export function OverridesView(props: Props) {
           )}
         </h1>
         {copies.length > 0 && (
-          <button
-            type="button"
-            className="btn next"
-            disabled={busy}
-            onClick={() => props.onCopies(copies.map((one) => dropOf(one, limit)))}
-          >
+          <Button next disabled={busy} onClick={() => props.onCopies(copies.map((one) => dropOf(one, limit)))}>
             Drop the {copies.length} {copies.length === 1 ? 'copy' : 'copies'}
-          </button>
+          </Button>
         )}
       </div>
       {open.length > 0 && (
@@ -125,10 +123,7 @@ export function OverridesView(props: Props) {
           </h2>
           {kept.map((one) => (
             <p key={one.id}>
-              <code>{said(one)}</code> “{one.note}”{' '}
-              <button type="button" className="act" onClick={() => props.onNote(one.id, '')}>
-                Look at it again
-              </button>
+              <code>{said(one)}</code> “{one.note}” <Act onClick={() => props.onNote(one.id, '')}>Look at it again</Act>
             </p>
           ))}
         </section>
@@ -194,9 +189,7 @@ function Group({
         <tr>
           <td />
           <td colSpan={columns - 1}>
-            <button type="button" className="act" onClick={() => setAll(true)}>
-              {own.length - shown.length} more
-            </button>
+            <Act onClick={() => setAll(true)}>{own.length - shown.length} more</Act>
           </td>
         </tr>
       )}
@@ -253,13 +246,13 @@ function Row({
         </td>
       )}
       <td className="ov-do">
-        <button type="button" className="act" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
+        <Act className="ml-2.5" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
           Drop
-        </button>
+        </Act>
         {one.cause !== 'copy' && (
-          <button type="button" className="act" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
+          <Act className="ml-2.5" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
             Make shared
-          </button>
+          </Act>
         )}
       </td>
     </tr>

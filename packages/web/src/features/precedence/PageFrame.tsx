@@ -1,3 +1,5 @@
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { viewOf } from '../../ui/pageDom.ts';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
@@ -105,11 +107,7 @@ export function PageFrame(props: Props) {
         <WidthMenu width={width} onWidth={props.onWidth} />
         <Menu
           label="States held on, in the table"
-          trigger={
-            <button type="button" className="act">
-              state {props.states.length === 0 ? 'none' : props.states.join(', ')}
-            </button>
-          }
+          trigger={<Act>state {props.states.length === 0 ? 'none' : props.states.join(', ')}</Act>}
         >
           {states.map((one) => (
             <MenuItem
@@ -130,8 +128,7 @@ export function PageFrame(props: Props) {
             find();
           }}
         >
-          <input
-            className="field"
+          <Field
             aria-label="Find an element by selector or text"
             aria-invalid={missed}
             placeholder="selector or text"
@@ -142,7 +139,7 @@ export function PageFrame(props: Props) {
             }}
           />
         </form>
-        <span className="note">{Math.round(scale * 100)} %</span>
+        <span className="text-note text-ink-3">{Math.round(scale * 100)} %</span>
       </div>
       <ScaledPage
         src={src}

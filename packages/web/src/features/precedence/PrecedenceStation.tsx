@@ -3,6 +3,7 @@ import type { OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
+import { Act } from '../../ui/Act.tsx';
 import { ElementView } from './ElementView.tsx';
 import { OverridesView } from './OverridesView.tsx';
 import {
@@ -85,19 +86,19 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
         {asked.way === 'element' ? (
           <span>
             page {view.pages.indexOf(page) + 1} of {view.pages.length} <b className="m">{page}</b>{' '}
-            <span className="note">next page J back K, peel E</span>
+            <span className="text-note text-ink-3">next page J back K, peel E</span>
           </span>
         ) : asked.way === 'question' && before.length > 0 ? (
-          <span className="note">
+          <span className="text-note text-ink-3">
             asked before:{' '}
             {before.slice(0, 3).map((one) => (
-              <button key={`${one.selector} ${one.property}`} type="button" className="act" onClick={() => ask(one)}>
+              <Act key={`${one.selector} ${one.property}`} className="ml-2" onClick={() => ask(one)}>
                 {one.selector}, {one.property}
-              </button>
+              </Act>
             ))}
           </span>
         ) : asked.way === 'overrides' ? (
-          <span className="note">
+          <span className="text-note text-ink-3">
             {view.scoped ? `${view.scope.length} of ${view.pages.length} pages` : `all ${view.pages.length} pages`},
             screen
           </span>

@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import type { OperationBody, QuestionReply, ValueDeciderReply } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Mark, type MarkKind } from '../../ui/Mark.tsx';
 import { count, someNames } from '../../ui/format.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
@@ -48,7 +51,7 @@ export function QuestionView(props: Props) {
         What decides {question.property} of {question.selector}
       </h1>
       <form
-        className="qv-ask say"
+        className={`${sayLook} qv-ask`}
         onSubmit={(event) => {
           event.preventDefault();
           ask();
@@ -74,24 +77,21 @@ export function QuestionView(props: Props) {
         <button type="button" className="qv-in" onClick={onMedium} title="Turn to the other medium">
           {medium}
         </button>
-        ?{' '}
-        <button type="submit" className="btn">
-          Ask
-        </button>
+        ? <Button type="submit">Ask</Button>
       </form>
-      <p className="qv-more note">
+      <p className="text-note text-ink-3 qv-more">
         {exampleQuestions.map((one) => (
-          <button key={one.words} type="button" className="act" onClick={() => onAsk(one)}>
+          <Act key={one.words} onClick={() => onAsk(one)}>
             {one.words}
-          </button>
+          </Act>
         ))}
       </p>
       {failed !== undefined ? (
-        <p className="err" role="alert">
+        <p className="font-medium text-error" role="alert">
           {failed}
         </p>
       ) : !answer ? (
-        <p className="note" role="status">
+        <p className="text-note text-ink-3" role="status">
           Asking every page …
         </p>
       ) : (
@@ -152,7 +152,7 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
                 text={value.deciders[0]!.first.text || 'No sailing today.'}
                 declarations={[{ property: question.property, value: value.value }]}
               />
-              <span className="note">
+              <span className="text-note text-ink-3">
                 {value.pages.length === 1 ? '1 page, alone' : count(value.pages.length, 'page')}
               </span>
             </div>
@@ -194,7 +194,7 @@ function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { r
               {kind === 'embedded' ? 'an embedded block' : <span className="m">{path}</span>} {specificity}
             </>
           )}
-          {inheritedFrom !== null && <span className="note"> inherited from {inheritedFrom}</span>}
+          {inheritedFrom !== null && <span className="text-note text-ink-3"> inherited from {inheritedFrom}</span>}
         </p>
         <p className="qd-why">
           <Explain
@@ -213,32 +213,20 @@ function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { r
       <div className="qd-do">
         <b>{count(pages.length, 'page')}</b>
         {copies && local ? (
-          <button
-            type="button"
-            className="act"
-            disabled={busy}
-            onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}
-          >
+          <Act disabled={busy} onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}>
             {pages.length === 1 ? 'Drop the copy' : 'Drop the copies'}
-          </button>
+          </Act>
         ) : over && local ? (
-          <button
-            type="button"
-            className="act"
-            disabled={busy}
-            onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}
-          >
+          <Act disabled={busy} onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}>
             Drop it
-          </button>
+          </Act>
         ) : (
-          <button type="button" className="act" onClick={() => onPages(pages)}>
-            Choose {pages.length === 1 ? 'it' : `these ${pages.length}`}
-          </button>
+          <Act onClick={() => onPages(pages)}>Choose {pages.length === 1 ? 'it' : `these ${pages.length}`}</Act>
         )}
         {decider.first.element !== '' && (
-          <button type="button" className="act" onClick={() => onElement(decider.first.page, decider.first.element)}>
+          <Act onClick={() => onElement(decider.first.page, decider.first.element)}>
             {local ? 'See what wins next' : 'See one'}
-          </button>
+          </Act>
         )}
       </div>
     </div>

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { ValuePlacesReply } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { count } from '../../ui/format.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
@@ -19,7 +21,7 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
     <div className="qv">
       <h1 className="sr-only">Where a value stands</h1>
       <form
-        className="qv-ask say"
+        className={`${sayLook} qv-ask`}
         onSubmit={(event) => {
           event.preventDefault();
           onAsk(typed.trim());
@@ -33,19 +35,16 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
           size={Math.max(6, typed.length)}
           onChange={(event) => setTyped(event.target.value)}
         />{' '}
-        stand on the site?{' '}
-        <button type="submit" className="btn">
-          Look
-        </button>
+        stand on the site? <Button type="submit">Look</Button>
       </form>
       {value === '' ? (
         <p className="text-ink-2">A colour in any notation, a font, a length, or any value a declaration says.</p>
       ) : failed !== undefined ? (
-        <p className="err" role="alert">
+        <p className="font-medium text-error" role="alert">
           {failed}
         </p>
       ) : !found ? (
-        <p className="note" role="status">
+        <p className="text-note text-ink-3" role="status">
           Looking through all pages and sheets …
         </p>
       ) : (
@@ -75,7 +74,7 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
                     <button type="button" className="name" onClick={() => onFile(one.path, one.line)}>
                       {one.path}
                     </button>{' '}
-                    <span className="note">line {one.line}</span>
+                    <span className="text-note text-ink-3">line {one.line}</span>
                   </td>
                   <td className="m">{one.selector}</td>
                   <td className="m">{one.property}</td>

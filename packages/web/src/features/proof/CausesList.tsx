@@ -1,6 +1,7 @@
 import { ArrowRight } from 'lucide-react';
 import type { ProofReply } from '@syndeton/contract';
 import { sayingBefore } from '@syndeton/core';
+import { Act } from '../../ui/Act.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 
 type Cause = ProofReply['pages'][number]['causes'][number];
@@ -44,14 +45,14 @@ export function CausesList({ causes, busy, onKeep }: Props) {
               {sentence(cause.reason)}
             </p>
             {onKeep && sayingBefore(cause) !== undefined && (
-              <button type="button" className="act" disabled={busy} onClick={() => onKeep(cause)}>
+              <Act disabled={busy} onClick={() => onKeep(cause)}>
                 Keep the old look
-              </button>
+              </Act>
             )}
           </div>
         </li>
       ))}
-      {causes.length > 60 && <li className="note py-3">and {causes.length - 60} more reasons</li>}
+      {causes.length > 60 && <li className="text-note text-ink-3 py-3">and {causes.length - 60} more reasons</li>}
     </ol>
   );
 }

@@ -10,7 +10,7 @@ export function DoubtsList({ doubts }: { readonly doubts: ProofReply['pages'][nu
           <li key={i} className="py-1.5">
             {sentence}
             {elements.length > 0 && (
-              <span className="note block">
+              <span className="text-note text-ink-3 block">
                 {elements.slice(0, 4).map(({ name, line }, n) => (
                   <span key={n}>
                     {n > 0 && ', '}
@@ -23,7 +23,7 @@ export function DoubtsList({ doubts }: { readonly doubts: ProofReply['pages'][nu
           </li>
         ))}
       </ul>
-      <p className="note">
+      <p className="text-note text-ink-3">
         The pages beside this run no scripts. Opening both states of the page in a browser settles it.
       </p>
     </section>

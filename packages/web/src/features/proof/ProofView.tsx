@@ -1,6 +1,9 @@
 import type { ProofReply } from '@syndeton/contract';
 import { describeTakenAsNothing } from '@syndeton/core';
 import { useMemo } from 'react';
+import { sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { CausesList } from './CausesList.tsx';
 import { DoubtsList } from './DoubtsList.tsx';
@@ -57,11 +60,11 @@ export function ProofView({
   if (!states || path === undefined)
     return (
       <div className="p-6">
-        <h1 className="say">The draft is empty and nothing was saved yet, so there is nothing to compare.</h1>
+        <h1 className={sayLook}>The draft is empty and nothing was saved yet, so there is nothing to compare.</h1>
         <p className="mt-4 flex items-center gap-4">
-          <button type="button" className="btn next" onClick={onGather}>
+          <Button next onClick={onGather}>
             Gather the rules
-          </button>
+          </Button>
           <CompareOther chooser={chooser} />
         </p>
       </div>
@@ -79,16 +82,16 @@ export function ProofView({
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] min-[900px]:grid-rows-[66px_minmax(0,1fr)] min-[900px]:grid-cols-[minmax(0,546fr)_minmax(0,500fr)]">
       <div className="flex items-center border-b border-line px-6 min-[900px]:col-span-2">
         <div>
-          <h1 className="say">
+          <h1 className={sayLook}>
             {failed !== undefined ? (
-              <span className="err">{failed}</span>
+              <span className="font-medium text-error">{failed}</span>
             ) : proof ? (
               <Sentence proof={proof} />
             ) : (
               'Proving every page …'
             )}
           </h1>
-          <p className="note">
+          <p className="text-note text-ink-3">
             <StatesChosen states={states} chooser={chooser} />, at every width, in every medium and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
             {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
@@ -109,17 +112,14 @@ export function ProofView({
         ))}
         {page && <CausesList causes={page.causes} busy={busy} onKeep={onKeep && ((cause) => onKeep(path, cause))} />}
         {problem !== undefined && (
-          <p className="err py-3" role="alert">
+          <p className="font-medium text-error py-3" role="alert">
             {problem}
           </p>
         )}
         {page && page.doubts.length > 0 && <DoubtsList doubts={page.doubts} />}
         {nextPage !== undefined && (
           <p className="pt-3 text-table">
-            then{' '}
-            <button type="button" className="act" onClick={() => onOpen(nextPage)}>
-              {pageName(nextPage)}
-            </button>
+            then <Act onClick={() => onOpen(nextPage)}>{pageName(nextPage)}</Act>
           </p>
         )}
         {proof && states.other === undefined && (

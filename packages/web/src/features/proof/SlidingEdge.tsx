@@ -1,3 +1,4 @@
+import { Act } from '../../ui/Act.tsx';
 import { holdStill } from '../../ui/holdStill.ts';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
@@ -87,9 +88,9 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
           <WidthMenu width={width} onWidth={setWidth} />
           <MediumMenu medium={medium} onMedium={setMedium} />
           <StateMenu state={state} onState={setState} />
-          <button type="button" className="act" title="Turn the edge (T)" onClick={() => setLevel(!level)}>
+          <Act title="Turn the edge (T)" onClick={() => setLevel(!level)}>
             turn
-          </button>
+          </Act>
         </span>
         <span className="whitespace-nowrap">
           <b>after</b>, {afterName}

@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
 import type { SiteSummaryReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
+import { actLook } from '../../ui/looks.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import type { ChooseStates, States } from './useStates.ts';
 
@@ -24,9 +26,9 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
       <Menu
         label="The state before"
         trigger={
-          <button type="button" className="act">
+          <Act>
             {other === undefined ? `r${from}` : `${others.find(({ id }) => id === other)?.name ?? 'another site'}, r${from}`}
-          </button>
+          </Act>
         }
       >
         {earlier.map(({ number, message }) => (
@@ -40,9 +42,9 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
       <Menu
         label="The state after"
         trigger={
-          <button type="button" className="act">
+          <Act>
             {to === 'draft' ? 'the draft' : `r${to}`}
-          </button>
+          </Act>
         }
       >
         {linedUp && <MenuItem onSelect={() => choose(from, 'draft', other)}>the draft</MenuItem>}
@@ -61,7 +63,7 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
 const OtherSites = ({ others, onChoose }: { readonly others: Chooser['others']; readonly onChoose: (id: string, revision: number) => void }) =>
   others.map(({ id, name, revision }) => (
     <MenuItem key={id} onSelect={() => onChoose(id, revision)}>
-      <b>{name}</b> <span className="note ml-auto">another site, r{revision}</span>
+      <b>{name}</b> <span className="text-note text-ink-3 ml-auto">another site, r{revision}</span>
     </MenuItem>
   )); // prettier-ignore
 
@@ -70,19 +72,12 @@ export function CompareOther({ chooser: { choose, others, linedUp, revisions } }
   const to = linedUp ? 'draft' : Math.max(1, ...revisions.map(({ number }) => number));
   if (others.length === 0)
     return (
-      <Link className="act" to="/">
+      <Link className={actLook} to="/">
         Bring in a folder or zip to compare it with
       </Link>
     );
   return (
-    <Menu
-      label="Another site to compare with"
-      trigger={
-        <button type="button" className="act">
-          Compare it with another site
-        </button>
-      }
-    >
+    <Menu label="Another site to compare with" trigger={<Act>Compare it with another site</Act>}>
       <OtherSites others={others} onChoose={(id, revision) => choose(revision, to, id)} />
     </Menu>
   );

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { isPlainName } from '@syndeton/core';
+import { Act } from '../../ui/Act.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { count } from '../../ui/format.ts';
 
 /** An element picked on a page, by its path. */
@@ -30,10 +32,7 @@ export function ClassForPicked({ chosen, names, onPicking, onClass }: Props) {
   if (!chosen)
     return (
       <p className="pt-2 text-table">
-        A click goes to the rule that decides.{' '}
-        <button type="button" className="act" onClick={() => onPicking(true)}>
-          Pick elements for a class
-        </button>
+        A click goes to the rule that decides. <Act onClick={() => onPicking(true)}>Pick elements for a class</Act>
       </p>
     );
   const ready = said !== '' && !isWrong && chosen.length > 0;
@@ -46,8 +45,8 @@ export function ClassForPicked({ chosen, names, onPicking, onClass }: Props) {
       }}
     >
       <b>{count(chosen.length, 'element')} picked</b>
-      <input
-        className="field w-30!"
+      <Field
+        className="w-30!"
         aria-label="Class for the picked elements"
         placeholder="class"
         list="class-names"
@@ -60,17 +59,15 @@ export function ClassForPicked({ chosen, names, onPicking, onClass }: Props) {
           <option key={one} value={one} />
         ))}
       </datalist>
-      <button type="submit" className="act" disabled={!ready}>
+      <Act type="submit" disabled={!ready}>
         Give it
-      </button>
-      <button type="button" className="act" disabled={!ready} onClick={() => onClass(said, true)}>
+      </Act>
+      <Act disabled={!ready} onClick={() => onClass(said, true)}>
         Take it
-      </button>
-      <button type="button" className="act" onClick={() => onPicking(false)}>
-        Stop picking
-      </button>
+      </Act>
+      <Act onClick={() => onPicking(false)}>Stop picking</Act>
       {isWrong && (
-        <span className="err note">
+        <span className="text-note font-medium text-error">
           {/\s/.test(said)
             ? 'A space parts names: one class at a time.'
             : 'Letters, digits, hyphens and underscores, a letter first.'}

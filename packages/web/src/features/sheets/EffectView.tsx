@@ -1,5 +1,7 @@
 import { byPath, contrastRatio } from '@syndeton/core';
 import type { EffectReply } from '@syndeton/contract';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { Swatch, coloursIn } from '../../ui/Swatch.tsx';
@@ -33,17 +35,15 @@ export function EffectView(props: Props) {
       )}
       {looks && differs(looks) && <Samples {...looks} />}
       {problem !== undefined && (
-        <p className="err mt-2 text-table" role="alert">
+        <p className="font-medium text-error mt-2 text-table" role="alert">
           {problem}
         </p>
       )}
       <div className="dec2">
-        <button type="button" className="btn next" onClick={onLineUp} disabled={busy}>
+        <Button next onClick={onLineUp} disabled={busy}>
           Put it into the draft
-        </button>
-        <button type="button" className="act" onClick={onPutBack}>
-          Put it back
-        </button>
+        </Button>
+        <Act onClick={onPutBack}>Put it back</Act>
       </div>
       {effect && <Changes effect={effect} onPage={onPage} />}
     </section>
@@ -80,21 +80,21 @@ function Changes({ effect, onPage }: { readonly effect: EffectReply; readonly on
                 {one.pseudoElement}
               </code>{' '}
               <Value value={one.before} /> → <Value value={one.after} />{' '}
-              <span className="note">
+              <span className="text-note text-ink-3">
                 {count(one.elements, 'element')}, {count(one.pages.length, 'page')}
               </span>
             </p>
             {one.before === one.after && (
-              <p className="note">
+              <p className="text-note text-ink-3">
                 <Coded text={one.reason} />
               </p>
             )}
           </li>
         ))}
-        {changes.length > 12 && <li className="note">and {changes.length - 12} more changes</li>}
+        {changes.length > 12 && <li className="text-note text-ink-3">and {changes.length - 12} more changes</li>}
       </ul>
       {[...notes, ...doubts].slice(0, 6).map((sentence) => (
-        <p key={sentence} className="note">
+        <p key={sentence} className="text-note text-ink-3">
           {sentence}
         </p>
       ))}
@@ -146,7 +146,7 @@ export function PagesByFolder({
                 <i>{elements}</i>{' '}
               </span>
             ))}
-            {list.length > 60 && <span className="note">and {list.length - 60} more</span>}
+            {list.length > 60 && <span className="text-note text-ink-3">and {list.length - 60} more</span>}
           </span>
         </div>
       ))}
@@ -178,7 +178,7 @@ function Sample({ name, look }: { readonly name: string; readonly look: TextLook
       <span className="spx" style={{ color: look.color, backgroundColor: look.ground }}>
         {look.text || 'Text'}
       </span>
-      <span className="note">
+      <span className="mt-1 block text-note text-ink-3">
         {name} <Swatch colour={look.color} />
         {ratio !== undefined && (
           <>

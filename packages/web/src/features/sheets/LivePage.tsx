@@ -1,4 +1,5 @@
 import { useCallback, useLayoutEffect, useRef, useState } from 'react';
+import { Act } from '../../ui/Act.tsx';
 import { pageName } from '../../ui/format.ts';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
@@ -84,17 +85,13 @@ export function LivePage(props: Props) {
         <b className="m">{pageName(page)}</b>
         {pages.length > 1 && (
           <>
-            <button type="button" className="act" onClick={() => step(-1)}>
-              Previous
-            </button>
-            <button type="button" className="act" onClick={() => step(1)}>
-              Next
-            </button>
+            <Act onClick={() => step(-1)}>Previous</Act>
+            <Act onClick={() => step(1)}>Next</Act>
           </>
         )}
         <WidthMenu width={width} onWidth={setWidth} />
         <MediumMenu medium={medium} onMedium={setMedium} />
-        <span className="note">
+        <span className="text-note text-ink-3">
           {at < 0 ? 'the rule is not on this page' : `${at + 1} of ${pages.length}`}, {Math.round(scale * 100)} %
         </span>
       </div>

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { parseSelectorList } from '@syndeton/core';
 import type { SiteWordsReply } from '@syndeton/contract';
+import { Field } from '../../ui/Field.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
 import { useSelectorReachQuery } from './sheetsApi.ts';
 
@@ -34,8 +36,7 @@ export function NewRule({ at, path, words, onWrite }: Props) {
     >
       <label className="rrow">
         <span>A new rule for</span>
-        <input
-          className="field"
+        <Field
           list="rule-names"
           placeholder="h2, .notice, #foot a"
           value={selector}
@@ -51,19 +52,17 @@ export function NewRule({ at, path, words, onWrite }: Props) {
       {said !== '' && (
         <p className="flex items-baseline gap-4 text-table">
           {!isRead ? (
-            <span className="err">Browsers cannot read this. Write it like .notice, nav a or #form p.</span>
+            <span className="font-medium text-error">
+              Browsers cannot read this. Write it like .notice, nav a or #form p.
+            </span>
           ) : reach ? (
             <span>
               It reaches <b>{count(reach.elements, 'element')}</b> on <b>{count(reach.pages.length, 'page')}</b>.
             </span>
           ) : (
-            <span className="note">Looking …</span>
+            <span className="text-note text-ink-3">Looking …</span>
           )}
-          {isRead && (
-            <button type="submit" className="act">
-              Write it
-            </button>
-          )}
+          {isRead && <Act type="submit">Write it</Act>}
         </p>
       )}
     </form>

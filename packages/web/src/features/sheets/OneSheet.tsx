@@ -3,6 +3,7 @@ import { noWords, parseSelectorList, type OutlinedRule, type RuleRef } from '@sy
 import type { FileTextReply, OperationBody } from '@syndeton/contract';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
+
 import { SheetEditor, type EditorHandle, type RuleHere } from './editor/SheetEditor.tsx';
 import { RuleActs } from './RuleActs.tsx';
 import { RuleTie } from './RuleTie.tsx';
@@ -53,7 +54,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
   return (
     <>
       <div className="ed">
-        <div className="edh note">
+        <div className="text-note text-ink-3 edh">
           <span>line</span>
           <span>rule</span>
           <span className="ml-auto">reach: pages of {reach?.pages.length ?? pages.length}, elements</span>

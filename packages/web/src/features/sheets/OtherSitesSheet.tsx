@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useDraftQuery } from '../drafts/index.ts';
 import { useSitesQuery } from '../site/index.ts';
+import { SelectField } from '../../ui/Field.tsx';
 import { useSheetTextQuery } from './sheetsApi.ts';
 
 interface Props {
@@ -23,26 +24,26 @@ export function OtherSitesSheet({ siteId, like, onText }: Props) {
   const sheet = (named(path) ?? named(like) ?? alike ?? draft?.sheets[0])?.path;
   const { currentData: file } = useSheetTextQuery({ id: id ?? '', path: sheet ?? '' }, { skip: !id || !sheet });
   useEffect(() => onText(file?.text ?? undefined), [file, onText]);
-  if (others.length === 0) return <p className="note">There is no other site here.</p>;
+  if (others.length === 0) return <p className="text-note text-ink-3">There is no other site here.</p>;
   return (
     <div className="grid grid-cols-2 gap-3 text-table">
       <label>
         Site
-        <select className="field mt-1" value={id} onChange={(event) => setChosen(event.target.value)}>
+        <SelectField className="mt-1" value={id} onChange={(event) => setChosen(event.target.value)}>
           {others.map((site) => (
             <option key={site.id} value={site.id}>
               {site.name}
             </option>
           ))}
-        </select>
+        </SelectField>
       </label>
       <label>
         Sheet
-        <select className="field mt-1" value={sheet ?? ''} onChange={(event) => setPath(event.target.value)}>
+        <SelectField className="mt-1" value={sheet ?? ''} onChange={(event) => setPath(event.target.value)}>
           {draft?.sheets.map((one) => (
             <option key={one.path}>{one.path}</option>
           ))}
-        </select>
+        </SelectField>
       </label>
     </div>
   );

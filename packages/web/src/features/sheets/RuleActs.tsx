@@ -1,3 +1,4 @@
+import { Act } from '../../ui/Act.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 
 interface Props {
@@ -15,14 +16,7 @@ interface Props {
 /** What can be done with the rule at the cursor. */
 export function RuleActs({ selector, parts, onMove, onSplitSheet, onPart, onCommentOut, onDelete, onName }: Props) {
   return (
-    <Menu
-      label={`More for ${selector}`}
-      trigger={
-        <button type="button" className="act">
-          This rule …
-        </button>
-      }
-    >
+    <Menu label={`More for ${selector}`} trigger={<Act>This rule …</Act>}>
       {onMove && <MenuItem onSelect={onMove}>Move it to another sheet</MenuItem>}
       {onSplitSheet && <MenuItem onSelect={onSplitSheet}>Part the sheet here</MenuItem>}
       {parts && <MenuItem onSelect={onPart}>Part it, a rule for each selector</MenuItem>}

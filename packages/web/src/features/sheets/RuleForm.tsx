@@ -1,6 +1,8 @@
 import { useId, useMemo, useState } from 'react';
 import { coloursIn, declarationValidity, longhandsOf, type OutlinedRule, type Said } from '@syndeton/core';
 import type { SiteWordsReply } from '@syndeton/contract';
+import { Field, SelectField } from '../../ui/Field.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { formProperties, lengthParts, units, type FormProperty } from './formProperties.ts';
 
 interface Props {
@@ -34,7 +36,7 @@ export function RuleForm({ rule, words, onSet, onDrop }: Props) {
       ))}
       <label className="rrow">
         <span>Say one more</span>
-        <select className="field" value={adding} onChange={(event) => add(event.target.value)}>
+        <SelectField value={adding} onChange={(event) => add(event.target.value)}>
           <option value="">choose …</option>
           {formProperties
             .filter(({ name }) => !said.has(name))
@@ -43,7 +45,7 @@ export function RuleForm({ rule, words, onSet, onDrop }: Props) {
                 {label}
               </option>
             ))}
-        </select>
+        </SelectField>
       </label>
     </form>
   );
@@ -69,10 +71,10 @@ function Row({
     <div className="rrow">
       <label htmlFor={id}>{known?.label ?? property}</label>
       <Control id={id} known={known} property={property} value={value} words={words} onValue={onValue} />
-      <button type="button" className="act" aria-label={`Take ${property} out`} onClick={onDrop}>
+      <Act aria-label={`Take ${property} out`} onClick={onDrop}>
         Take out
-      </button>
-      {!isRight && <span className="err note col-span-3">No browser takes this value.</span>}
+      </Act>
+      {!isRight && <span className="text-note font-medium text-error col-span-3">No browser takes this value.</span>}
     </div>
   );
 }
@@ -97,25 +99,25 @@ function Control({
   const hex = known?.control === 'colour' ? hexOf(value) : undefined;
   if (known?.control === 'choice' && known.choices.includes(value))
     return (
-      <select id={id} className="field" value={value} onChange={(event) => onValue(event.target.value)}>
+      <SelectField id={id} value={value} onChange={(event) => onValue(event.target.value)}>
         {known.choices.map((one) => (
           <option key={one}>{one}</option>
         ))}
-      </select>
+      </SelectField>
     );
   if (length)
     return (
       <span className="flex gap-1">
-        <input
+        <Field
           id={id}
-          className="field w-20!"
+          className="w-20!"
           type="number"
           step="any"
           value={length.number}
           onChange={(event) => event.target.value !== '' && onValue(event.target.value + length.unit)}
         />
-        <select
-          className="field w-20!"
+        <SelectField
+          className="w-20!"
           aria-label={`Unit of ${property}`}
           value={length.unit}
           onChange={(event) => onValue(length.number + event.target.value)}
@@ -123,7 +125,7 @@ function Control({
           {units.map((unit) => (
             <option key={unit}>{unit}</option>
           ))}
-        </select>
+        </SelectField>
       </span>
     );
   return (
@@ -137,9 +139,8 @@ function Control({
           onChange={(event) => onValue(event.target.value)}
         />
       )}
-      <input
+      <Field
         id={id}
-        className="field"
         list={list}
         value={value}
         onChange={(event) => event.target.value.trim() !== '' && !/[;{}]/.test(event.target.value) && onValue(event.target.value)} // prettier-ignore

@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState, type ReactNode, type RefObject } from 'react';
 import { dropFromRule, parseSheet, setInRule, type OutlinedRule, type Said } from '@syndeton/core';
 import type { OperationBody, SelectorReachReply, SheetReachReply, SiteWordsReply } from '@syndeton/contract';
+
 import { count } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
@@ -113,7 +114,7 @@ export function RulePanel(props: Props) {
         />
       )}
       {way === 'page' && picked.said !== undefined && (
-        <p className="note" role="status">
+        <p className="text-note text-ink-3" role="status">
           {picked.said}
         </p>
       )}
@@ -187,7 +188,7 @@ function Title({
           </>
         ) : null}
       </span>
-      {specificity !== undefined && <span className="note m2">{specificity}</span>}
+      {specificity !== undefined && <span className="text-note text-ink-3 m2">{specificity}</span>}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { RuleScoreReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { beaterReason, beaterWords, type Beater } from './beaterWords.ts';
@@ -66,14 +67,14 @@ export function RuleScore({ score, pages, changed, onBeater, actsOf }: Props) {
                 </button>{' '}
                 <i>{beaterReason(beater)}</i>{' '}
                 {actsOf(beater).map(({ label, does }) => (
-                  <button key={label} type="button" className="act mr-3" onClick={does}>
+                  <Act key={label} className="mr-3" onClick={does}>
                     {label}
-                  </button>
+                  </Act>
                 ))}
               </span>
             </li>
           ))}
-          {score.beaters.length > 6 && <li className="note">and {score.beaters.length - 6} more</li>}
+          {score.beaters.length > 6 && <li className="text-note text-ink-3">and {score.beaters.length - 6} more</li>}
         </ul>
       )}
     </>

@@ -1,6 +1,7 @@
 import { duplicateEdits, equalRules, nearValues, parseSheet } from '@syndeton/core';
 import type { OperationBody } from '@syndeton/contract';
 import { useMemo } from 'react';
+import { Act } from '../../ui/Act.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import type { SheetTask } from './SheetBox.tsx';
 
@@ -28,17 +29,17 @@ export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onCom
   const act = (title: string, operation: OperationBody) => () => onLineUp(title, operation);
   return (
     <ul className="todo" aria-label={`To do in ${path}`}>
-      {groups > 0 && <Act label="Group equal rules" number={groups} onClick={act(`Group equal rules of ${path}?`, { kind: 'group-rules', sheet: path })} />}
-      {twice > 0 && <Act label="Drop duplicates" number={twice} onClick={act(`Drop duplicates from ${path}?`, { kind: 'drop-duplicates', sheet: path })} />}
-      {near.length > 0 && <Act label="Unite near values" number={near.length} onClick={() => onTask({ does: 'near', groups: near })} />}
-      <Act label="Rename a class or ID" onClick={() => onTask({ does: 'name', name: '' })} />
+      {groups > 0 && <ActRow label="Group equal rules" number={groups} onClick={act(`Group equal rules of ${path}?`, { kind: 'group-rules', sheet: path })} />}
+      {twice > 0 && <ActRow label="Drop duplicates" number={twice} onClick={act(`Drop duplicates from ${path}?`, { kind: 'drop-duplicates', sheet: path })} />}
+      {near.length > 0 && <ActRow label="Unite near values" number={near.length} onClick={() => onTask({ does: 'near', groups: near })} />}
+      <ActRow label="Rename a class or ID" onClick={() => onTask({ does: 'name', name: '' })} />
       <li>
         <Menu
           label={`More for ${path}`}
           trigger={
-            <button type="button" className="act">
+            <Act>
               This sheet …
-            </button>
+            </Act>
           }
         >
           <MenuItem onSelect={() => onTask({ does: 'rename' })}>Rename or move it</MenuItem>
@@ -59,7 +60,7 @@ export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onCom
   );
 } // prettier-ignore
 
-const Act = ({
+const ActRow = ({
   label,
   number,
   onClick,
@@ -70,8 +71,8 @@ const Act = ({
 }) =>
   // prettier-ignore
   <li>
-    <button type="button" className="act" onClick={onClick}>
+    <Act onClick={onClick}>
       {label}
-    </button>{' '}
+    </Act>{' '}
     {number !== undefined && <i>{number}</i>}
   </li>;

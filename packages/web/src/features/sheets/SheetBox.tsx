@@ -2,6 +2,9 @@ import { useState, type FormEvent, type ReactNode } from 'react';
 import { baselineText } from '@syndeton/core';
 import type { DraftReply, OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { Field, SelectField } from '../../ui/Field.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
@@ -102,8 +105,8 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
   const field = (label: string, value: string, onChange: (value: string) => void, placeholder = ''): ReactNode => (
     <label className="block text-table">
       {label}
-      <input
-        className="field mt-1"
+      <Field
+        className="mt-1"
         value={value}
         placeholder={placeholder}
         aria-invalid={problem !== undefined}
@@ -115,11 +118,11 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
   const choose = (label: string): ReactNode => (
     <label className="block text-table">
       {label}
-      <select className="field mt-1" value={into} onChange={(event) => setTo(event.target.value)}>
+      <SelectField className="mt-1" value={into} onChange={(event) => setTo(event.target.value)}>
         {others.map((sheet) => (
           <option key={sheet.path}>{sheet.path}</option>
         ))}
-      </select>
+      </SelectField>
     </label>
   );
   return (
@@ -141,7 +144,9 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
             {start === 'other' && (
               <>
                 <OtherSitesSheet siteId={siteId} onText={setText} />
-                <p className="note">Addresses in it are written as they were there; what is not here is told of.</p>
+                <p className="text-note text-ink-3">
+                  Addresses in it are written as they were there; what is not here is told of.
+                </p>
               </>
             )}
             <Choice<'all' | 'none'>
@@ -199,11 +204,11 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
           <>
             <label className="block text-table">
               The page
-              <select className="field mt-1" value={page} onChange={(event) => setPage(event.target.value)}>
+              <SelectField className="mt-1" value={page} onChange={(event) => setPage(event.target.value)}>
                 {pages.map((one) => (
                   <option key={one}>{one}</option>
                 ))}
-              </select>
+              </SelectField>
             </label>
             {field('The sheet its rules go to, linked right behind this one', name, setName, ownSheetOf(page))}
           </>
@@ -220,8 +225,8 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
                     <span className="m overflow-hidden text-ellipsis whitespace-nowrap">
                       <Swatch colour={value} /> {value}
                     </span>
-                    <input
-                      className="field col-span-2"
+                    <Field
+                      className="col-span-2"
                       placeholder="--brand"
                       value={named[value] ?? ''}
                       onChange={(event) => setNamed({ ...named, [value]: event.target.value })}
@@ -233,23 +238,21 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
           </>
         )}
         {problem !== undefined && (
-          <p className="err text-table" role="alert">
+          <p className="font-medium text-error text-table" role="alert">
             {problem}
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button
+          <Button
             type="submit"
-            className="btn next"
+            next
             disabled={(task.does === 'new' && start === 'other' && text === undefined) || (task.does === 'near' && kept.size === 0)} // prettier-ignore
           >
             {' '}
             {/* prettier-ignore */}
             Put it into the draft
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
+          </Button>
+          <Act onClick={onClose}>Cancel</Act>
         </div>
       </form>
     </Box>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { RuleRef } from '@syndeton/core';
 import type { DraftReply, SiteWordsReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { count, kB, pageName } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
@@ -26,9 +27,7 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
     <nav className="shlist" aria-label="Sheets">
       <h2 className="flex items-baseline justify-between px-4 pb-1.5 text-body!">
         Sheets
-        <button type="button" className="act" onClick={onNew}>
-          New sheet
-        </button>
+        <Act onClick={onNew}>New sheet</Act>
       </h2>
       {sheets.map((one) => (
         <button

@@ -2,6 +2,8 @@ import { useMemo, useState } from 'react';
 import type { RuleRef } from '@syndeton/core';
 import type { OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+import { sayLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
 import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
@@ -60,11 +62,9 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   if (!sheet)
     return (
       <div className="p-6">
-        <h1 className="say">The site has no sheet yet. Gather rules from the pages to make one.</h1>
+        <h1 className={sayLook}>The site has no sheet yet. Gather rules from the pages to make one.</h1>
         <p className="mt-3">
-          <button type="button" className="act" onClick={() => setTask({ does: 'new' })}>
-            Or begin with a new sheet
-          </button>
+          <Act onClick={() => setTask({ does: 'new' })}>Or begin with a new sheet</Act>
         </p>
         {box}
         {asked.question}
@@ -75,7 +75,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   return (
     <div className="shts">
       <div className="scope">
-        <h1 className="say">
+        <h1 className={sayLook}>
           <b>{path}</b> has <b>{count(sheet.rules, 'rule')}</b> for <b>{count(sheet.pages.length, 'page')}</b>
           {wrong?.path === path && wrong.count > 0 && (
             <>
@@ -92,7 +92,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           .
         </h1>
         {problem !== undefined && (
-          <p className="err ml-6 text-table" role="alert">
+          <p className="font-medium text-error ml-6 text-table" role="alert">
             {problem}
           </p>
         )}
@@ -120,13 +120,13 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
         onRule={(to, rule) => quietly(`Move ${rule.selector} to ${to}?`, [{ kind: 'move-rules', sheet: path, rules: [plain(rule)], to }])} // prettier-ignore
       />
       {file === undefined ? (
-        <p className="note p-4" role="status">
+        <p className="text-note text-ink-3 p-4" role="status">
           Reading {path} …
         </p>
       ) : file.text === null ? (
         <p className="p-4">
-          <span className="err">This sheet does not encode back to its own bytes,</span> so it is carried along and
-          never edited.
+          <span className="font-medium text-error">This sheet does not encode back to its own bytes,</span> so it is
+          carried along and never edited.
         </p>
       ) : (
         <OneSheet

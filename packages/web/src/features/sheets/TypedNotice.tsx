@@ -1,3 +1,4 @@
+import { Act } from '../../ui/Act.tsx';
 import type { Typed } from './useTyped.ts';
 
 /** What became of text that was typed earlier, cannot be kept, or cannot be looked at. */
@@ -19,34 +20,27 @@ export function TypedNotice({
           <b>{path} is another text now</b> than the one you typed over. What you typed stands here still.
         </p>
         <p className="flex gap-4">
-          <button type="button" className="act" onClick={typed.keep}>
-            Keep what I typed, in place of it
-          </button>
-          <button type="button" className="act" onClick={onDrop}>
-            Take the sheet as it is now
-          </button>
+          <Act onClick={typed.keep}>Keep what I typed, in place of it</Act>
+          <Act onClick={onDrop}>Take the sheet as it is now</Act>
         </p>
       </div>
     );
   if (typed.unkept)
     return (
-      <p className="typed err" role="alert">
+      <p className="font-medium text-error typed" role="alert">
         This browser has no room to keep what you type. Put it into the draft before you leave.
       </p>
     );
   if (isUnlooked)
     return (
-      <p className="typed err" role="alert">
+      <p className="font-medium text-error typed" role="alert">
         The text could not be checked just now. What you type is kept all the same; the next change is checked again.
       </p>
     );
   if (typed.isBack && typed.changed)
     return (
       <p className="typed" role="status">
-        This is what you typed before; it is not in the draft yet.{' '}
-        <button type="button" className="act" onClick={onDrop}>
-          Put it back
-        </button>
+        This is what you typed before; it is not in the draft yet. <Act onClick={onDrop}>Put it back</Act>
       </p>
     );
   return null;

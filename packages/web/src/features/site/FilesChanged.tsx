@@ -1,4 +1,5 @@
 import type { ChangedSiteReply } from '@syndeton/contract';
+import { Button } from '../../ui/Button.tsx';
 import { count, someNames } from '../../ui/format.ts';
 
 /** What a change of files came to; new pages that lack what those beside them link are offered it. */
@@ -20,9 +21,9 @@ export function FilesChanged({ done, onLink }: { readonly done: ChangedSiteReply
             <code>{[...new Set(done.lacking.flatMap((one) => one.sheets))].join(', ')}</code>, as the pages beside{' '}
             {done.lacking.length === 1 ? 'it' : 'them'} do.
           </p>
-          <button type="button" className="btn next mt-2" onClick={onLink}>
+          <Button next className="mt-2" onClick={onLink}>
             Link {done.lacking.length === 1 ? 'it' : 'them'} alike
-          </button>
+          </Button>
         </>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { Act } from '../../ui/Act.tsx';
 import type { LeftOutReply } from '@syndeton/contract';
 
 /** Files that were left out, why, and the way to take each in. */
@@ -18,13 +19,13 @@ export function LeftOutList({
             <code>{file.path}</code>: {file.reason}
           </span>
           {file.kept && (
-            <button type="button" className="act" disabled={busy} onClick={() => onTake(file.path)}>
+            <Act disabled={busy} onClick={() => onTake(file.path)}>
               Take it in
-            </button>
+            </Act>
           )}
         </li>
       ))}
-      {files.length > 50 && <li className="note pt-1">and {files.length - 50} more</li>}
+      {files.length > 50 && <li className="text-note text-ink-3 pt-1">and {files.length - 50} more</li>}
     </ul>
   );
 }

@@ -1,3 +1,4 @@
+import { Field } from '../../ui/Field.tsx';
 import { useState } from 'react';
 
 /** A name to type over: Enter keeps it, Escape leaves the old one. */
@@ -17,8 +18,7 @@ export function RenameField({
         if (!empty) onDone(text.trim());
       }}
     >
-      <input
-        className="field"
+      <Field
         aria-label="Name of the site"
         aria-invalid={empty}
         value={text}
@@ -28,7 +28,7 @@ export function RenameField({
         onBlur={() => onDone(empty ? undefined : text.trim())}
         onKeyDown={(event) => event.key === 'Escape' && onDone(undefined)}
       />
-      {empty && <span className="err note">A site has a name of one character at least.</span>}
+      {empty && <span className="text-note font-medium text-error">A site has a name of one character at least.</span>}
     </form>
   );
 }

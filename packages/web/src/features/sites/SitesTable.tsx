@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Ellipsis } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, savedWhen } from '../../ui/format.ts';
 import { howFarBound, namesApart } from './howFarBound.ts';
@@ -81,7 +82,7 @@ function SiteRow({
             {apart}
           </Link>
         )}
-        <span className="note block">
+        <span className="text-note text-ink-3 block">
           {site.revision === 1 ? 'brought in' : 'saved'} {savedWhen(site.savedAt)}
           {site.revision === 1 ? '' : `: ${site.message}`}
           {site.draftOperations > 0 ? `; ${count(site.draftOperations, 'operation')} in the draft` : ''}
@@ -91,7 +92,7 @@ function SiteRow({
       <td className="text-right">r{site.revision}</td>
       <td>
         <SiteThread tied={bound.tied} />
-        <span className="note block">{bound.words}</span>
+        <span className="text-note text-ink-3 block">{bound.words}</span>
       </td>
       <td>
         <LeftBar figures={site.figures} />
@@ -136,7 +137,7 @@ function ReadingRow({ one, onStop }: { readonly one: ImportReply; readonly onSto
     <tr>
       <td>
         <span className="sn">{one.name}</span>
-        <span className="note block">
+        <span className="text-note text-ink-3 block">
           {reading ? 'being read' : one.status === 'looking' ? 'being looked at' : 'being stored'}
         </span>
       </td>
@@ -153,9 +154,7 @@ function ReadingRow({ one, onStop }: { readonly one: ImportReply; readonly onSto
       <td colSpan={2}>
         <b className="text-ink">{count(one.rules, 'rule')}</b> so far
         <br />
-        <button type="button" className="act" onClick={() => onStop(one.id)}>
-          Stop reading
-        </button>
+        <Act onClick={() => onStop(one.id)}>Stop reading</Act>
       </td>
     </tr>
   );

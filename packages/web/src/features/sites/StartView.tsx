@@ -1,6 +1,9 @@
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Search } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
+import { actLook, sayLook } from '../../ui/looks.ts';
+import { Act } from '../../ui/Act.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Finder } from '../../ui/Finder.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
@@ -95,7 +98,7 @@ export function StartView(props: Props) {
       <div />
       <main className="start">
         <section className="mysites" aria-label="Sites">
-          <h1 className="say pb-3.5">
+          <h1 className={`${sayLook} pb-3.5`}>
             <StartSentence sites={sites} reading={reading.length + (sending ? 1 : 0)} />
           </h1>
           {(sites?.length ?? 0) + reading.length > 0 && (
@@ -115,13 +118,11 @@ export function StartView(props: Props) {
           {removed && (
             <p className="py-4" role="status">
               <b>{removed.name}</b> was removed. It can be brought back for a week.{' '}
-              <button type="button" className="act" onClick={() => props.onBringBack(removed)}>
-                Bring it back
-              </button>
+              <Act onClick={() => props.onBringBack(removed)}>Bring it back</Act>
             </p>
           )}
           {problem !== undefined && (
-            <p className="err py-4" role="alert">
+            <p className="font-medium text-error py-4" role="alert">
               {problem}
             </p>
           )}
@@ -135,7 +136,7 @@ export function StartView(props: Props) {
                   {one.siteId === undefined ? (
                     <>{one.name} so far; the rest goes on.</>
                   ) : (
-                    <Link className="act" to={`/sites/${one.siteId}/survey`}>
+                    <Link className={actLook} to={`/sites/${one.siteId}/survey`}>
                       {one.name}
                     </Link>
                   )}
@@ -156,16 +157,10 @@ export function StartView(props: Props) {
             <h2 className="text-say! leading-7!">Drop a folder, zip or files</h2>
             <p className="mt-1.5">Handing it off at once gives back the same bytes.</p>
             <div className="mt-5 flex flex-wrap items-center gap-4">
-              <button
-                type="button"
-                className={sites?.length === 0 ? 'btn' : 'btn next'}
-                onClick={() => folder.current?.click()}
-              >
+              <Button next={sites?.length !== 0} onClick={() => folder.current?.click()}>
                 Choose a folder
-              </button>
-              <button type="button" className="act" onClick={() => files.current?.click()}>
-                Choose a zip or files
-              </button>
+              </Button>
+              <Act onClick={() => files.current?.click()}>Choose a zip or files</Act>
             </div>
             <input
               ref={folder}
@@ -184,7 +179,7 @@ export function StartView(props: Props) {
               multiple
               onChange={(event) => onBring(filesOfChooser(event.target.files!))}
             />
-            <p className="note mt-6">
+            <p className="text-note text-ink-3 mt-6">
               HTML, CSS, pictures and whatever else lies beside them; nothing in it is altered. Up to 200 MB and 10,000
               files.
             </p>
@@ -193,16 +188,16 @@ export function StartView(props: Props) {
           <p className="text-table text-ink-2">
             Brindle Sound Ferry: 26 pages by several hands over ten years, with the mistakes people make most.
           </p>
-          <button type="button" className={sites?.length === 0 ? 'btn next mt-2' : 'btn mt-2'} onClick={onDemo}>
+          <Button next={sites?.length === 0} className="mt-2" onClick={onDemo}>
             Load the demo
-          </button>
+          </Button>
           {canOpenFolder() && (
             <>
               <h3 className="mt-6 font-bold">Work in a folder on this computer</h3>
               <p className="text-table text-ink-2">Open it, and Hand-off writes the changed files back into it.</p>
-              <button type="button" className="act mt-1" onClick={props.onOpenFolder}>
+              <Act className="mt-1" onClick={props.onOpenFolder}>
                 Open a folder to work in
-              </button>
+              </Act>
             </>
           )}
         </section>

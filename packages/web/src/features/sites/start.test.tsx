@@ -58,7 +58,7 @@ test('empty: says so, and the demo is the one thing to do', async () => {
   const { onDemo } = show();
   expect(screen.getByRole('heading', { level: 1 }).textContent).toContain('No site is here yet');
   const demo = screen.getByRole('button', { name: 'Load the demo' });
-  expect(demo.className).toContain('next');
+  expect(demo.className).toContain('bg-thread');
   await userEvent.click(demo);
   expect(onDemo).toHaveBeenCalled();
 });

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { FindingReply } from '@syndeton/contract';
 import { describeSeverity, isRemoteAddress, type Severity } from '@syndeton/core';
+import { Act } from '../../ui/Act.tsx';
 import { FindingSentence } from './FindingSentence.tsx';
 
 interface Props {
@@ -20,7 +21,7 @@ const most: Readonly<Record<Severity, number>> = { breaks: Infinity, wrong: 8, n
 
 /** What is wrong and what is worth knowing, by weight; each with its place and the one action for it. */
 export function FindingsList(props: Props) {
-  if (props.findings.length === 0) return <p className="note">Nothing is wrong here.</p>;
+  if (props.findings.length === 0) return <p className="text-note text-ink-3">Nothing is wrong here.</p>;
   return severities.map((severity) => {
     const own = props.findings.filter((finding) => finding.severity === severity);
     return own.length === 0 ? null : <Group key={severity} severity={severity} own={own} {...props} />;
@@ -42,7 +43,7 @@ function Group({
   const heading = `findings-${severity}`;
   return (
     <section aria-labelledby={heading}>
-      <h2 id={heading} className={`side-h${severity === 'breaks' ? ' err' : ''}`}>
+      <h2 id={heading} className={`side-h${severity === 'breaks' ? ' text-error' : ''}`}>
         {describeSeverity(severity)}
         <span>{own.length}</span>
       </h2>
@@ -53,21 +54,19 @@ function Group({
               <FindingSentence sentence={finding.sentence} pathOfName={pathOfName} onPath={onPath} />
               <Nowhere path={sheetNotHere(finding)} {...{ nowhere, busy, onNowhere }} />
             </span>
-            <button
-              type="button"
-              className="act"
+            <Act
               disabled={busy && (finding.action.does === 'mend' || finding.action.does === 'read')}
               onClick={() => onAct(finding)}
             >
               {finding.action.label}
-            </button>
+            </Act>
           </li>
         ))}
       </ul>
       {own.length > shown.length && (
-        <button type="button" className="act mt-1 mb-2" onClick={() => setAll(true)}>
+        <Act className="mt-1 mb-2" onClick={() => setAll(true)}>
           {own.length - shown.length} more
-        </button>
+        </Act>
       )}
     </section>
   );
@@ -91,12 +90,12 @@ function Nowhere({
   if (path === undefined) return null;
   const isRemote = isRemoteAddress(path);
   if (nowhere.includes(path))
-    return <span className="note"> taken as {isRemote ? 'saying nothing about elements' : 'missing on the server too'}</span>; // prettier-ignore
+    return <span className="text-note text-ink-3"> taken as {isRemote ? 'saying nothing about elements' : 'missing on the server too'}</span>; // prettier-ignore
   return (
     <span className="block">
-      <button type="button" className="act" disabled={busy} onClick={() => onNowhere(path)}>
+      <Act disabled={busy} onClick={() => onNowhere(path)}>
         {isRemote ? 'It holds fonts alone, or is gone' : 'It is nowhere'}
-      </button>
+      </Act>
     </span>
   );
 }

@@ -5,8 +5,10 @@ import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemReturn } from 'ec
 import { init, use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { SurveyReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 import { downloadText } from '../../ui/downloadText.ts';
 import { count, pageName } from '../../ui/format.ts';
+import { tokenColour } from '../../ui/tokenColour.ts';
 import { useTheme } from '../../ui/theme.ts';
 import { barsFor, csvOf, rowsOf, sortings, type BarRow, type Sorting } from './barsFor.ts';
 import { pageShapes } from './pageShapes.ts';
@@ -80,13 +82,9 @@ export function SourcesChart({ pages, sorting, onSort, onChoose }: Props) {
         {shared && (
           <span>each row is the average of {count(rows[0]!.pages.length, 'page')}; choose one to see them singly</span>
         )}
-        <button
-          type="button"
-          className="act ml-auto"
-          onClick={() => downloadText('styling-by-page.csv', 'text/csv', csvOf(bars))}
-        >
+        <Act className="ml-auto" onClick={() => downloadText('styling-by-page.csv', 'text/csv', csvOf(bars))}>
           The numbers as CSV
-        </button>
+        </Act>
       </div>
       <table className="hidden-table">
         <caption>Bytes of styling by page</caption>
@@ -119,16 +117,14 @@ const rowName = ({ pages }: BarRow): string =>
   pages.length === 1 ? pageName(pages[0]!) : `${pageName(pages[0]!)} and ${pages.length - 1} more`;
 
 function draw(chart: EChartsType, rows: readonly BarRow[]): void {
-  const tokens = getComputedStyle(document.documentElement);
-  const colour = (name: string): string => tokens.getPropertyValue(`--${name}`).trim();
   const palette = {
-    linked: colour('area-linked'),
-    embedded: colour('area-embed'),
-    attribute: colour('area-style'),
-    presentational: colour('area-pres'),
-    ink: colour('ink'),
-    ink3: colour('ink-3'),
-    line: colour('line'),
+    linked: tokenColour('area-linked'),
+    embedded: tokenColour('area-embed'),
+    attribute: tokenColour('area-style'),
+    presentational: tokenColour('area-pres'),
+    ink: tokenColour('ink'),
+    ink3: tokenColour('ink-3'),
+    line: tokenColour('line'),
   };
   const mostShared = Math.max(1, ...rows.map((row) => row.linked + row.imported));
   const mostLocal = Math.max(1, ...rows.map((row) => row.embedded + row.attribute + row.presentational));

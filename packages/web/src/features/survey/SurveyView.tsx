@@ -1,5 +1,8 @@
 import { useMemo } from 'react';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
+import { sayLook } from '../../ui/looks.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Act } from '../../ui/Act.tsx';
 import { count, kB } from '../../ui/format.ts';
 import type { Sorting } from './barsFor.ts';
 import { FindingsList } from './FindingsList.tsx';
@@ -45,7 +48,7 @@ export function SurveyView(props: Props) {
   return (
     <div className="px-6 pb-6">
       <div className="flex items-start gap-6 pt-4 pb-2">
-        <h1 className="say">
+        <h1 className={sayLook}>
           {left ? (
             <>
               <b>{count(rules, 'rule')}</b> and <b>{count(attributes, 'style attribute')}</b> still sit inside{' '}
@@ -68,21 +71,19 @@ export function SurveyView(props: Props) {
         </h1>
         <div className="ml-auto flex-none text-right">
           {left && (
-            <button type="button" className="btn next" onClick={props.onPropose}>
+            <Button next onClick={props.onPropose}>
               Propose a plan <kbd>P</kbd>
-            </button>
+            </Button>
           )}
-          <p className="note mt-1">
+          <p className="text-note text-ink-3 mt-1">
             {scoped ? (
               <>
                 {pages.length === 1 && (
-                  <button type="button" className="act mr-4" onClick={() => props.onPath(pages[0]!.path)}>
+                  <Act className="mr-4" onClick={() => props.onPath(pages[0]!.path)}>
                     Open the page
-                  </button>
+                  </Act>
                 )}
-                <button type="button" className="act" onClick={props.onAll}>
-                  Look at all {allPages.length.toLocaleString('en')} pages
-                </button>
+                <Act onClick={props.onAll}>Look at all {allPages.length.toLocaleString('en')} pages</Act>
               </>
             ) : (
               left && 'for all of it, with no visible change'
@@ -99,7 +100,7 @@ export function SurveyView(props: Props) {
           className="min-w-0 min-[1000px]:border-l min-[1000px]:border-line min-[1000px]:pl-6"
         >
           {props.problem !== undefined && (
-            <p className="err pb-2" role="alert">
+            <p className="font-medium text-error pb-2" role="alert">
               {props.problem}
             </p>
           )}
@@ -113,20 +114,20 @@ export function SurveyView(props: Props) {
             onNowhere={props.onNowhere}
           />
           {props.markup === 'asked' && (
-            <p className="note" role="status">
+            <p className="text-note text-ink-3" role="status">
               A validator reads the pages’ markup …
             </p>
           )}
           {props.markup === 'unasked' && (
-            <button type="button" className="act" onClick={props.onMarkup}>
+            <Act onClick={props.onMarkup}>
               Ask a validator about the markup of {allPages.length.toLocaleString('en')} pages
-            </button>
+            </Act>
           )}
           <h2 className="side-h">
             Repeated blocks<span>{blocks.length}</span>
           </h2>
           {blocks.length === 0 ? (
-            <p className="note">No block stands on two of these pages.</p>
+            <p className="text-note text-ink-3">No block stands on two of these pages.</p>
           ) : (
             <RepeatedBlocks blocks={blocks} allPages={allPages} />
           )}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { ChangedFileReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
+
 import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
 import { useChangesBetweenQuery, useTextInQuery } from './textsApi.ts';
@@ -61,13 +62,15 @@ export function ChangedTexts({
                 onClick={() => setPath(one.path)}
               >
                 <code>{one.path}</code>{' '}
-                {one.change !== 'edited' && <span className="note">{one.change === 'created' ? 'new' : 'gone'}</span>}
+                {one.change !== 'edited' && (
+                  <span className="text-note text-ink-3">{one.change === 'created' ? 'new' : 'gone'}</span>
+                )}
               </button>
             </li>
           ))}
         </ul>
         <section className="min-h-0 min-w-0 overflow-auto" aria-label="Text before and after">
-          <p className="flex justify-between note">
+          <p className="text-note text-ink-3 flex justify-between">
             <span>{name(from)}</span>
             <span>Alt ↑ ↓ from change to change, j k from file to file · {name(to)}</span>
           </p>
@@ -101,10 +104,10 @@ function OneText({
   const after = useTextInQuery({ id: siteId, state: to, path }, { skip: hasNoText || change === 'deleted' });
   const error = before.error ?? after.error;
   if (hasNoText) return <p className="py-3 text-table">This file is no text: its bytes are others now.</p>;
-  if (error !== undefined) return <p className="err py-3 text-table">{problemText(error)}</p>;
+  if (error !== undefined) return <p className="font-medium text-error py-3 text-table">{problemText(error)}</p>;
   if (before.isFetching || after.isFetching)
     return (
-      <p className="note py-3" role="status">
+      <p className="text-note text-ink-3 py-3" role="status">
         Reading {path} …
       </p>
     );
@@ -133,7 +136,11 @@ export function RevisionTexts({
     return <ChangedTexts between={{ siteId, from: `r${from}`, to: `r${to}` }} changes={changes} onClose={onClose} />;
   return (
     <Box closes open onClose={onClose} title={`r${from} and r${to}`}>
-      {error === undefined ? <p role="status">Comparing …</p> : <p className="err">{problemText(error)}</p>}
+      {error === undefined ? (
+        <p role="status">Comparing …</p>
+      ) : (
+        <p className="font-medium text-error">{problemText(error)}</p>
+      )}
     </Box>
   );
 }

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { ProofReply } from '@syndeton/contract';
+import { Act } from '../../../ui/Act.tsx';
+import { Button } from '../../../ui/Button.tsx';
 import { count, pageName } from '../../../ui/format.ts';
 import { disagreements, viewWords, type MeasuredView } from './measuredPages.ts';
 import type { Measuring } from './useMeasuring.ts';
@@ -46,7 +48,7 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
       )}
       {faults.length > 0 && (
         <div className="mt-2">
-          <p className="err">
+          <p className="font-medium text-error">
             On {count(faults.length, 'page')} it shows a difference where the proof says there is none. That is a fault
             of Syndeton, not yours.
           </p>
@@ -55,18 +57,14 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
               const [first] = measured.pages[path]!.named;
               return (
                 <li key={path} className="py-1">
-                  <button type="button" className="act" onClick={() => onPage(path)}>
-                    {pageName(path)}
-                  </button>{' '}
+                  <Act onClick={() => onPage(path)}>{pageName(path)}</Act>{' '}
                   {first && (
                     <>
                       <code>{first.property}</code>: <code>{first.before}</code> → <code>{first.after}</code> on{' '}
                       <code>{first.element}</code>, {first.view}
                     </>
                   )}{' '}
-                  <button type="button" className="act" onClick={() => onSave(path)}>
-                    Save what shows it
-                  </button>
+                  <Act onClick={() => onSave(path)}>Save what shows it</Act>
                 </li>
               );
             })}
@@ -76,9 +74,7 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
       {measured.running ? (
         <p className="mt-2 flex items-center gap-4">
           <progress max={proof.pages.length} value={done.length} aria-label="Pages measured" />
-          <button type="button" className="act" onClick={stop}>
-            Stop
-          </button>
+          <Act onClick={stop}>Stop</Act>
         </p>
       ) : (
         <>
@@ -99,9 +95,7 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
             })}
           </fieldset>
           <p className="mt-2">
-            <button
-              type="button"
-              className="btn"
+            <Button
               disabled={chosen.length === 0}
               onClick={() => start(views.filter((view) => chosen.includes(viewWords(view))))}
             >
@@ -109,8 +103,8 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
                 ? 'Measure the rest'
                 : `Measure ${count(proof.pages.length, 'page')}`}{' '}
               {/* prettier-ignore */}
-            </button>{' '}
-            <span className="note">both states, every element, as this browser computes them</span>
+            </Button>{' '}
+            <span className="text-note text-ink-3">both states, every element, as this browser computes them</span>
           </p>
         </>
       )}

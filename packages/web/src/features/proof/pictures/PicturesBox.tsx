@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { Act } from '../../../ui/Act.tsx';
 import { Box } from '../../../ui/Box.tsx';
 import { count, pageName } from '../../../ui/format.ts';
 import { WidthMenu } from '../../../ui/ViewMenus.tsx';
@@ -48,7 +49,7 @@ export function PicturesBox({ page, before, after, beforeName, afterName, onClos
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-table">
           <span role="status">
-            {problem !== undefined ? <span className="err">{problem}</span> : drawn ? <Found drawn={drawn} /> : 'Drawing both states …'}
+            {problem !== undefined ? <span className="font-medium text-error">{problem}</span> : drawn ? <Found drawn={drawn} /> : 'Drawing both states …'}
           </span>
           <WidthMenu
             width={width}
@@ -60,17 +61,17 @@ export function PicturesBox({ page, before, after, beforeName, afterName, onClos
           />
           {regions.length > 0 && (
             <span className="flex gap-4">
-              <button type="button" className="act" onClick={() => go(-1)}>
+              <Act onClick={() => go(-1)}>
                 Previous
-              </button>
-              <button type="button" className="act" onClick={() => go(1)}>
+              </Act>
+              <Act onClick={() => go(1)}>
                 Next
-              </button>
+              </Act>
             </span>
           )}
-          <button type="button" className="act ml-auto" onClick={onClose}>
+          <Act className="ml-auto" onClick={onClose}>
             Close
-          </button>
+          </Act>
         </div>
         {drawn && (
           <div className="grid min-h-0 grid-cols-2 gap-4 overflow-auto">
