@@ -1,11 +1,11 @@
 import { afterEach, beforeEach } from '@jest/globals';
 
-type Answer = (body: unknown) => readonly [status: number, body?: unknown];
+export type Answer = (body: unknown) => readonly [status: number, body?: unknown];
 
 export interface AnsweringServer {
   /** What was asked, in order: `POST /api/sites {"name":"x"}`. */
   readonly asked: string[];
-  /** What is said to which request; 404 to any other. */
+  /** What is said to which request, with its query or without; 404 to any other. */
   says: Record<string, Answer>;
 }
 
@@ -23,10 +23,13 @@ export function answeringServer(says: () => Record<string, Answer> = () => ({}))
       }
     };
     globalThis.fetch = (async (request: Request) => {
-      const text = await request.text();
-      const name = `${request.method} ${new URL(request.url).pathname}`;
+      const form = request.headers.get('content-type')?.startsWith('multipart/') === true;
+      const text = form ? '' : await request.text();
+      const { pathname, search } = new URL(request.url);
+      const name = `${request.method} ${pathname}`;
       server.asked.push(text === '' ? name : `${name} ${text}`);
-      const answer = server.says[name]?.(text === '' ? undefined : JSON.parse(text));
+      const says = server.says[name + decodeURIComponent(search)] ?? server.says[name];
+      const answer = says?.(text === '' ? undefined : JSON.parse(text));
       const [status, body] = answer ?? [404, { detail: `nothing at ${name}` }];
       return new Response(body === undefined ? null : JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } }); // prettier-ignore
     }) as typeof fetch;

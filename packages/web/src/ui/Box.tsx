@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { Act } from './Act.tsx';
 import { Dialog } from 'radix-ui';
+import { Act } from './Act.tsx';
 
 /** A question or list over the page; Escape closes it. */
 export function Box({

@@ -1,5 +1,5 @@
-import { Act } from './Act.tsx';
 import { useRef, useState, type ReactNode } from 'react';
+import { Act } from './Act.tsx';
 
 interface Props {
   readonly text: string;

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { actLook, sayLook } from './looks.ts';
 import { Button } from './Button.tsx';
-import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 
 /** What goes wrong in a view stays in it, and says what is safe; another place (`at`) begins anew. */
 export function Guarded({ at, children }: { readonly at: string; readonly children: ReactNode }) {

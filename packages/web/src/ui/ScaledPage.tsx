@@ -1,5 +1,5 @@
-import { boxOf, elementAt } from './pageDom.ts';
 import { useEffect, useRef, type MouseEvent, type ReactNode, type RefObject } from 'react';
+import { boxOf, elementAt } from './pageDom.ts';
 
 /** Widths of windows to look at a page in, in CSS pixels. */
 export const windowWidths = [320, 480, 700, 1024, 1280, 1600];

@@ -1,5 +1,5 @@
-import { actLook, sayLook } from '../../ui/looks.ts';
 import { Link } from 'react-router';
+import { actLook, sayLook } from '../../ui/looks.ts';
 
 /** What an address names and is not there, and the way back to what is. */
 export function NotHere({ what, to, way }: { readonly what: string; readonly to: string; readonly way: string }) {

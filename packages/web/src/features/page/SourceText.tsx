@@ -1,6 +1,6 @@
 import { Fragment, type ReactNode } from 'react';
-import { tokensOfHtml } from './tokensOfHtml.ts';
 import type { PageBandsReply } from '@syndeton/contract';
+import { tokensOfHtml } from './tokensOfHtml.ts';
 import type { Piece, SourceLine } from './sourceLines.ts';
 import { ruleKey } from './BandList.tsx';
 

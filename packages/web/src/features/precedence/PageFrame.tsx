@@ -1,8 +1,8 @@
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { ElementTableReply } from '@syndeton/contract';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { viewOf } from '../../ui/pageDom.ts';
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { ElementTableReply } from '@syndeton/contract';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';

@@ -1,5 +1,5 @@
-import { coloursIn } from '../../ui/Swatch.tsx';
 import type { QuestionReply } from '@syndeton/contract';
+import { coloursIn } from '../../ui/Swatch.tsx';
 
 export const deciderHeight = 84;
 const width = 250;

@@ -1,7 +1,7 @@
-import { Act } from '../../ui/Act.tsx';
-import { holdStill } from '../../ui/holdStill.ts';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
+import { holdStill } from '../../ui/holdStill.ts';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
 import { showState, type HeldState } from '../../ui/frameState.ts';
 import { useKeys } from '../../ui/useKeys.ts';

@@ -1,6 +1,7 @@
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { baselineText } from '@syndeton/core';
 import type { DraftReply, OperationBody } from '@syndeton/contract';
+import type { NearValues as Near } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { Field, SelectField } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -8,7 +9,6 @@ import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
-import type { NearValues as Near } from '@syndeton/core';
 import { NearValues } from './NearValues.tsx';
 import { OtherSitesSheet } from './OtherSitesSheet.tsx';
 

@@ -1,5 +1,5 @@
-import { Act } from '../../ui/Act.tsx';
 import type { LeftOutReply } from '@syndeton/contract';
+import { Act } from '../../ui/Act.tsx';
 
 /** Files that were left out, why, and the way to take each in. */
 export function LeftOutList({

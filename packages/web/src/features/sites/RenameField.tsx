@@ -1,5 +1,5 @@
-import { Field } from '../../ui/Field.tsx';
 import { useState } from 'react';
+import { Field } from '../../ui/Field.tsx';
 
 /** A name to type over: Enter keeps it, Escape leaves the old one. */
 export function RenameField({

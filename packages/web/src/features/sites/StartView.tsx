@@ -1,12 +1,12 @@
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Search } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
+import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { actLook, sayLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Finder } from '../../ui/Finder.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
-import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
