@@ -1,10 +1,13 @@
+import fs from 'node:fs';
 import { Provider } from 'react-redux';
-import { render } from '@testing-library/react';
+import { configure, render } from '@testing-library/react';
 import type { DraftReply, OperationBody } from '@syndeton/contract';
 import { App } from '../app/App.tsx';
 import { makeStore } from '../app/store.ts';
 import { answeringServer, type Answer, type AnsweringServer } from './answeringServer.ts';
-import recorded from './recorded.json' with { type: 'json' };
+
+// the first test of a file loads the station it opens
+configure({ asyncUtilTimeout: 5000 });
 
 export const siteId = '11111111-1111-4111-8111-111111111111';
 export const at = `/api/sites/${siteId}`;
@@ -12,7 +15,7 @@ export const at = `/api/sites/${siteId}`;
 type Replies = Readonly<Record<string, unknown>>;
 
 /** What the server said of the small site, by request. */
-export const replies: Replies = recorded;
+export const replies = JSON.parse(fs.readFileSync(new URL('./recorded.json', import.meta.url), 'utf8')) as Replies;
 
 export interface RecordedSite extends AnsweringServer {
   /** The draft as the server has it. */
@@ -24,12 +27,16 @@ export interface RecordedSite extends AnsweringServer {
 }
 
 /** The whole application at an address of the small site. */
-export function openAt(place: string): void {
-  // what jsdom has not: a chart that is drawn without a canvas asks for one to measure its words, lists scroll
+export const openAt = (place: string): void => openAddress(`/sites/${siteId}/${place}`);
+
+export function openAddress(address: string): void {
+  // what jsdom has not: a chart that is drawn without a canvas asks for one to measure its words and for a width, lists scroll
   HTMLCanvasElement.prototype.getContext = () => null;
+  const width = { configurable: true, get: () => 800 };
+  Object.defineProperties(HTMLElement.prototype, { clientWidth: width, clientHeight: width });
   Element.prototype.scrollIntoView = () => undefined;
   Object.assign(globalThis, { CSS: { supports: () => true, escape: (name: string) => name } });
-  window.history.replaceState(null, '', `/sites/${siteId}/${place}`);
+  window.history.replaceState(null, '', address);
   render(
     <Provider store={makeStore()}>
       <App />
@@ -55,7 +62,10 @@ export function recordedSite(): RecordedSite {
     draft = { base: 1, version: 0, operations: [] };
     const revision = (): number => draft.base;
     return {
-      ...Object.fromEntries(Object.entries(replies).map(([name, body]) => [name, () => [200, body]] as const)),
+      // whatever else was asked of the same
+      ...Object.fromEntries(
+        Object.entries(replies).map(([name, body]) => [name.replace(/\?.*/, ''), () => [200, body]] as const),
+      ),
       // what was found in the revision that is saved here is what was found before
       ...Object.fromEntries(
         ['survey', 'families', 'attributes', 'overrides'].map((name) => [`GET ${at}/revisions/2/${name}`, () => [200, replies[`GET ${at}/revisions/1/${name}`]]] as const),

@@ -42,8 +42,7 @@ export function CheckedRows({ report, onProof, onPlace }: Props) {
                   ? 'as chosen'
                   : proof.verdict === 'unsure'
                     ? 'open'
-                    : 'different'}{' '}
-              {/* prettier-ignore */}
+                    : 'different'}
             </td>
             <td className="text-ink-2">
               {proof.same} of {count(all, 'page')} look the same{others.length > 0 ? `; ${others.join(', ')}` : ''}

@@ -92,8 +92,6 @@ export function RecipeRow({ siteId, revision, inHand, onLinedUp }: Props) {
             onClose={() => setFitted(undefined)}
             title={`The recipe${fitted.name === '' ? '' : ` of ${fitted.name}`} on this site`}
           >
-            {' '}
-            {/* prettier-ignore */}
             {fitted.fits.length > 0 ? (
               <>
                 <p>{count(fitted.fits.length, 'step')} can be done here:</p>

@@ -61,8 +61,7 @@ export function UploadWords({ state }: { readonly state: UploadReply }) {
       <span role="status">
         {count(total, 'file')} on the server, byte for byte.
         {mayGo.length > 0 &&
-          ` No page needs ${mayGo.join(', ')} any more: delete ${mayGo.length === 1 ? 'it' : 'them'} there when you like.`}{' '}
-        {/* prettier-ignore */}
+          ` No page needs ${mayGo.join(', ')} any more: delete ${mayGo.length === 1 ? 'it' : 'them'} there when you like.`}
       </span>
     );
   return (

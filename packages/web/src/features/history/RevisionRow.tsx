@@ -64,8 +64,6 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
                 <li key={i}>
                   {sentence}{' '}
                   <Act aria-label={`Undo “${sentence}” of r${number}`} onClick={() => onWithout(i)}>
-                    {' '}
-                    {/* prettier-ignore */}
                     Undo this one
                   </Act>
                 </li>
@@ -83,8 +81,6 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
         {number < newest && (
           <>
             <Act aria-label={`Compare r${number} with r${newest}`} onClick={() => onCompare(newest)}>
-              {' '}
-              {/* prettier-ignore */}
               Compare with r{newest}
             </Act>
             <Act aria-label={`Go back to r${number}`} onClick={() => onBack()}>

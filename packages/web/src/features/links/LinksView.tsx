@@ -122,7 +122,7 @@ export function LinksView(props: LinksProps) {
 
 /** Where some have no one right answer, the number of those that have one. */
 function mendWords(mends: number, all: number): string {
-  if (mends < all) return `Mend the ${mends} with one right answer`;
+  if (mends < all) return `Mend the ${mends === 1 ? 'one' : mends} with one right answer`;
   return mends === 1 ? 'Mend it' : `Mend all ${mends}`;
 }
 

@@ -114,8 +114,6 @@ function Stave({
       aria-hidden="true"
       preserveAspectRatio="none"
     >
-      {' '}
-      {/* prettier-ignore */}
       {bins.map(({ wins, loses }, i) => {
         const all = tall(wins + loses);
         const solid = wins === 0 ? 0 : Math.max(2, (all * wins) / (wins + loses));
@@ -129,8 +127,7 @@ function Stave({
                 width={tick - 1}
                 height={Math.max(all - 1, 1)}
               />
-            )}{' '}
-            {/* prettier-ignore */}
+            )}
             {wins > 0 && <rect className="w1" x={i * step} y={height - solid} width={tick} height={solid} />}
           </g>
         );

@@ -196,8 +196,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
               groups={task.groups}
               chosen={kept}
               onChoose={(group, value) => setKept(withChoice(kept, group, value))}
-            />{' '}
-            {/* prettier-ignore */}
+            />
           </>
         )}
         {task.does === 'part' && (
@@ -248,8 +247,6 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
             next
             disabled={(task.does === 'new' && start === 'other' && text === undefined) || (task.does === 'near' && kept.size === 0)} // prettier-ignore
           >
-            {' '}
-            {/* prettier-ignore */}
             Put it into the draft
           </Button>
           <Act onClick={onClose}>Cancel</Act>

@@ -67,8 +67,6 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
                   aria-label={`${name}, ${uses} times`}
                   onClick={() => onValue(name)}
                 >
-                  {' '}
-                  {/* prettier-ignore */}
                   <Swatch colour={name} />
                 </button>
               </li>

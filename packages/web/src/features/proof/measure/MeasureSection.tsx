@@ -101,8 +101,7 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
             >
               {done.length > 0 && done.length < proof.pages.length
                 ? 'Measure the rest'
-                : `Measure ${count(proof.pages.length, 'page')}`}{' '}
-              {/* prettier-ignore */}
+                : `Measure ${count(proof.pages.length, 'page')}`}
             </Button>{' '}
             <span className="text-note text-ink-3">both states, every element, as this browser computes them</span>
           </p>
