@@ -1,4 +1,4 @@
-// jsdom has no fetch: hand the tests Node's own web APIs; and no window: it is a wide one, in which nothing changes its size
+// jsdom has no fetch: hand the tests Node's own web APIs; and no window: it is a wide one, in which nothing changes its size or scrolls
 import { TestEnvironment } from 'jest-environment-jsdom';
 
 export default class extends TestEnvironment {
@@ -18,7 +18,26 @@ export default class extends TestEnvironment {
         unobserve() {}
         disconnect() {}
       },
+      CSS: { supports: () => true, escape: (name) => name },
       matchMedia: () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined }),
     });
+    const { Blob, Element, FileReader, HTMLCanvasElement, HTMLElement } = this.global;
+    Element.prototype.scrollIntoView = () => undefined;
+    // a chart that is drawn without a canvas asks for one to measure its words, and for a width
+    HTMLCanvasElement.prototype.getContext = () => null;
+    const size = { configurable: true, get: () => 800 };
+    Object.defineProperties(HTMLElement.prototype, { clientWidth: size, clientHeight: size });
+    const read = (blob) =>
+      new Promise((done) => {
+        const reader = new FileReader();
+        reader.onload = () => done(reader.result);
+        reader.readAsArrayBuffer(blob);
+      });
+    Blob.prototype.arrayBuffer = function () {
+      return read(this);
+    };
+    Blob.prototype.text = async function () {
+      return new TextDecoder().decode(await read(this));
+    };
   }
 }

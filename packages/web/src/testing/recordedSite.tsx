@@ -22,6 +22,8 @@ export interface RecordedSite extends AnsweringServer {
   readonly draft: () => Pick<DraftReply, 'base' | 'version' | 'operations'>;
   /** Somebody else changes it. */
   readonly changeElsewhere: (operations: readonly OperationBody[]) => void;
+  /** The recorded plan was saved before the site is opened: it stands at r2. */
+  readonly stand: () => void;
   /** What was asked for of drafts and revisions: `PUT draft`. */
   readonly written: () => readonly string[];
 }
@@ -30,12 +32,6 @@ export interface RecordedSite extends AnsweringServer {
 export const openAt = (place: string): void => openAddress(`/sites/${siteId}/${place}`);
 
 export function openAddress(address: string): void {
-  // what jsdom has not: a chart that is drawn without a canvas asks for one to measure its words and for a width, lists scroll
-  HTMLCanvasElement.prototype.getContext = () => null;
-  const width = { configurable: true, get: () => 800 };
-  Object.defineProperties(HTMLElement.prototype, { clientWidth: width, clientHeight: width });
-  Element.prototype.scrollIntoView = () => undefined;
-  Object.assign(globalThis, { CSS: { supports: () => true, escape: (name: string) => name } });
   window.history.replaceState(null, '', address);
   render(
     <Provider store={makeStore()}>
@@ -97,6 +93,7 @@ export function recordedSite(): RecordedSite {
   return Object.assign(server, {
     draft: () => draft,
     changeElsewhere: put,
+    stand: () => void (draft = { base: 2, version: 2, operations: [] }),
     written: () =>
       server.asked.filter((one) => !one.startsWith('GET') && !one.includes('/effect')).map((one) => one.replace(`${at}/`, '')), // prettier-ignore
   });
