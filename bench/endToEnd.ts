@@ -54,7 +54,7 @@ async function useSurvey(page: Page, siteId: string): Promise<Record<string, num
   await page.goto(`${origin}/sites/${siteId}/survey`);
   await page.getByRole('region', { name: 'Findings' }).getByRole('listitem').first().waitFor();
   await page.waitForTimeout(1500);
-  const rail = page.locator('.pages');
+  const rail = page.getByRole('listbox', { name: /^Choose pages/ }).locator('..');
   return {
     'showing the survey': await firstFrames(page, siteId),
     'scrolling the rail': await longestFrame(page, async () => {
@@ -72,7 +72,7 @@ async function useSurvey(page: Page, siteId: string): Promise<Record<string, num
         history.pushState(null, '', `${location.pathname}?open=part0/page0.html`);
         dispatchEvent(new PopStateEvent('popstate'));
       });
-      await page.locator('.srct').waitFor();
+      await page.getByRole('group', { name: 'The page’s own text' }).waitFor();
     }),
     'typing in a sheet of 5,000 lines': await typing(page, siteId),
   };

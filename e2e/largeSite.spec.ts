@@ -31,7 +31,7 @@ test('three thousand pages: brought in with live figures, surveyed, scrolled, fi
     'walk4/page1234 does not link css/site.css; the other 2,999 pages do',
   );
   // the rail holds no more rows than fit, and reaches the last page
-  const rail = page.locator('.pages');
+  const rail = page.getByRole('listbox', { name: /^Choose pages/ }).locator('..');
   expect(await rail.locator('.pg').count()).toBeLessThan(120);
   await rail.evaluate((list) => list.scrollTo(0, list.scrollHeight));
   await expect(rail.getByRole('option', { name: /^page999/ })).toBeVisible();

@@ -25,7 +25,7 @@ export function Box({
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
+        <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
         <Dialog.Content className={wide ? 'box wide' : 'box'} aria-describedby={describedBy}>
           <Dialog.Title className={`mb-3 text-head font-bold${closes ? ' pr-16' : ''}`}>{title}</Dialog.Title>
           {children}

@@ -13,7 +13,7 @@ export function CopiedText({ text, words }: Props) {
   const [said, setSaid] = useState('');
   const copy = async (): Promise<void> => setSaid((await copied(text, code.current!)) ? 'Copied' : 'Selected: Ctrl+C copies it'); // prettier-ignore
   return (
-    <div className="lp-tag">
+    <div className="pt-1.5 pb-2 border-b border-line last:border-0 [&>span]:flex [&>span]:justify-between [&>span]:text-ink-2 [&_code]:block [&_code]:bg-panel [&_code]:rounded-sm [&_code]:py-1.25 [&_code]:px-2 [&_code]:mt-1 [&_code]:wrap-anywhere">
       <span>
         {words}
         <span className="flex gap-2">

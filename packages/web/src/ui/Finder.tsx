@@ -31,7 +31,7 @@ export function Finder({
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
+        <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
         <Dialog.Content className="box p-0!" aria-describedby={undefined}>
           <Dialog.Title className="hidden-table">Find</Dialog.Title>
           <Command shouldFilter={false} label="Find">

@@ -19,7 +19,7 @@ export function Menu({
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
-          className="menu"
+          className="text-table bg-raised rounded-md shadow-[0_0_0_1px_var(--line-2),var(--float)] p-1 min-w-55 max-w-105 max-h-[60vh] overflow-auto z-30"
           align="end"
           sideOffset={4}
           aria-label={label}

@@ -18,7 +18,7 @@ interface Props {
 /** The head: the site at hand, find, the revision at hand with the way to earlier ones, theme and help. */
 export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Props) {
   return (
-    <header className="head">
+    <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
       <Link className="brand" to="/">
         Syndeton
       </Link>
@@ -57,7 +57,13 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
       )}
       <PersonMenu site={site} />
       <ThemeButton />
-      <button type="button" className="sq" aria-label="Keys and help" title="Keys and help  ?" onClick={onHelp}>
+      <button
+        type="button"
+        className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
+        aria-label="Keys and help"
+        title="Keys and help  ?"
+        onClick={onHelp}
+      >
         <CircleHelp className="ic" aria-hidden="true" />
       </button>
     </header>

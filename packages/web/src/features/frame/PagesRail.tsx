@@ -89,7 +89,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
     row.focus();
   });
   return (
-    <aside className="rail" aria-label="Pages">
+    <aside className="border-r border-line-2 flex flex-col overflow-hidden min-h-0 max-phone:hidden" aria-label="Pages">
       <div className="railh">
         <b>Pages</b>
         <span className="n">
@@ -108,7 +108,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
           <kbd aria-hidden="true">/</kbd>
         </label>
       </div>
-      <div className="pages" ref={list}>
+      <div className="flex-1 min-h-0 overflow-auto relative" ref={list}>
         <div
           style={{ height: virtual.getTotalSize(), position: 'relative' }}
           role="listbox"
@@ -148,7 +148,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
               >
                 <span>{pageName(fileNameOf(row.path))}</span>
                 {verdictOf ? (
-                  <span className="vd">{verdictOf(row.path)}</span>
+                  <span className="font-ui text-table/[inherit] text-ink-3 [&_b]:text-ink">{verdictOf(row.path)}</span>
                 ) : (
                   <SourceString kinds={sources.get(row.path) ?? []} />
                 )}
@@ -168,7 +168,7 @@ function SourceString({ kinds }: { readonly kinds: readonly MarkKind[] }) {
   // of many, the first ones and the last: what comes last beats the rest
   const marks = joined.length > mostMarks ? [...joined.slice(0, 2), undefined, ...joined.slice(3 - mostMarks)] : joined;
   return (
-    <span className="sstr">
+    <span className="inline-flex gap-[2.5px] items-center">
       {marks.map((kind, i) =>
         kind === undefined ? (
           <span key={i} className="text-note text-ink-3" aria-label="and more">

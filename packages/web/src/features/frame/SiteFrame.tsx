@@ -113,7 +113,7 @@ export function SiteFrame() {
   // one page is looked at: the rail folds to its spine
   const spined = view.station === 'sheets' || (view.station === 'precedence' && view.way === undefined);
   return (
-    <div className="frame">
+    <div className="grid grid-cols-[minmax(0,1fr)] grid-rows-[var(--h-head)_var(--h-thread)_minmax(0,1fr)_auto] h-full relative min-w-80 max-phone:grid-rows-[var(--h-head)_auto_minmax(0,1fr)_auto] max-phone:overflow-hidden">
       <HeadBar
         site={view.site}
         sites={sites}
@@ -125,7 +125,7 @@ export function SiteFrame() {
       <Stations siteId={view.siteId} here={view.station} figures={figures} />
       <main className={`main${full ? ' full' : spined ? ' spined' : ''}`}>
         {spined ? <Spine pages={view.pages} survey={view.survey} /> : !full && rail}
-        <div className="work">
+        <div className="bg-panel min-w-0 min-h-0 overflow-auto relative">
           {view.failed !== undefined ? (
             <Failed error={view.failed} />
           ) : view.survey && view.site && draft ? (

@@ -44,7 +44,11 @@ export function Stations({
         knots={stationNames.map((name, i) => ({ x: x(i), tied: figures[name].tied, waiting: figures[name].waiting }))}
         here={stationNames.indexOf(here)}
       />
-      <nav className="stations" aria-label="Stations" ref={box}>
+      <nav
+        className="relative border-b border-line-2 z-3 overflow-hidden max-phone:flex max-phone:gap-1 max-phone:px-2 max-phone:pt-1.25 max-phone:pb-1.75 max-phone:overflow-x-auto"
+        aria-label="Stations"
+        ref={box}
+      >
         {stationNames.map((name, i) => (
           <Link
             key={name}

@@ -69,7 +69,7 @@ export function GatherView(props: Props) {
     family.versions.some((version) => chosen.has(`${family.id}\n${version.id}`)),
   ).length;
   return (
-    <div className="grid h-full max-[799px]:block max-[799px]:h-auto grid-cols-[minmax(0,1fr)_var(--w-side)]">
+    <div className="grid h-full max-phone:block max-phone:h-auto grid-cols-[minmax(0,1fr)_var(--w-side)]">
       <div className="min-w-0 overflow-auto pl-5">
         <div className="flex min-h-14 items-center gap-3 py-3 pr-5">
           <h1 className={sayLook}>

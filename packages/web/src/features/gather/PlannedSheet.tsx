@@ -23,7 +23,7 @@ export function PlannedSheet({ operation, text, families, onMarkName, onFamily }
   const lines = useMemo(() => (text === undefined ? [] : sheetLines(text, operation.rules)), [text, operation]);
   const { marks = [] } = operation;
   return (
-    <div className="planned">
+    <div className="pt-1.5 pr-5 pb-5">
       {marks.length > 0 && (
         <>
           <h2 className="text-body!">

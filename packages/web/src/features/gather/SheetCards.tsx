@@ -20,7 +20,10 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
   const [over, setOver] = useState<string | undefined>(undefined);
   const before = new Map(draft.changes.map((change) => [change.path, change]));
   return (
-    <aside className="sheets" aria-label="Sheets">
+    <aside
+      className="bg-ground border-l border-line-2 pt-3.5 pr-3.5 pb-3.5 pl-4.5 min-w-0 overflow-auto"
+      aria-label="Sheets"
+    >
       <div className="mb-2 flex items-baseline">
         <h2 className="text-body!">Sheets</h2>
         <Act className="ml-auto" disabled={!canSend} onClick={() => onSend('')}>

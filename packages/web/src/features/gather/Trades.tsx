@@ -15,7 +15,7 @@ const mostShown = 20;
 /** What a change of look on purpose would save in the sheet. Each is one act, shown in the proof as chosen, and can be taken back. */
 export function Trades({ trades, onTake }: Props) {
   return (
-    <details className="asking">
+    <details className="text-table/[inherit] border border-line-2 rounded-sm bg-panel py-2.5 px-3.5 mt-2 mr-5 mb-3 [&_ul]:my-1.5 [&_ul]:mx-0 [&_li]:py-0.5">
       <summary className={actLook}>
         {trades.length === 1 ? 'One trade makes' : `${trades.length} trades make`} it simpler, where pages may look
         different

@@ -66,7 +66,7 @@ function Group({ title, names }: { readonly title: string; readonly names: reado
   const shown = all ? names : names.slice(0, mostShown);
   return (
     <section>
-      <h3 className="side-h">
+      <h3 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
         {title}
         <span>{names.length}</span>
       </h3>

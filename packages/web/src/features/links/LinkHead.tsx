@@ -53,7 +53,7 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
     >
       <button
         type="button"
-        className="lk-name"
+        className="text-table/[inherit] flex items-center gap-1.5 max-w-full [&_b]:truncate"
         aria-pressed={on}
         title={`${path}: place, path, medium. Shift with ← or → moves it.`}
         onClick={onOpen}

@@ -56,7 +56,10 @@ export function LinkPanel(props: Props) {
     media,
   );
   return (
-    <aside className="lp" aria-label={`Links to ${column.path}`}>
+    <aside
+      className="text-table bg-ground border-l border-line-2 border-t pt-3 pr-4 pb-4 pl-4.5 overflow-auto min-w-0"
+      aria-label={`Links to ${column.path}`}
+    >
       <h2 className="lp-h">
         <Mark kind="linked" hidden /> <span className="m">{column.path}</span>
         <Act className="ml-auto font-normal!" onClick={props.onClose}>
@@ -99,7 +102,7 @@ export function LinkPanel(props: Props) {
             <span>Medium</span>
             <MediaField media={column.media} disabled={having.length === 0} onMedia={props.onMedia} />
           </div>
-          <div className="lp-acts">
+          <div className="flex flex-wrap gap-y-1 gap-x-4 py-2.25 border-b border-line empty:hidden">
             {lacking.length > 0 && (
               <Act onClick={() => props.onLink({ at: 'before-blocks' })}>
                 Link it on {lacking.length === scope.length ? `all ${scope.length}` : `the other ${lacking.length}`}
@@ -116,14 +119,16 @@ export function LinkPanel(props: Props) {
         </>
       )}
       {!column.exists && having.length + column.cells.size > 0 && (
-        <div className="lp-acts">
+        <div className="flex flex-wrap gap-y-1 gap-x-4 py-2.25 border-b border-line empty:hidden">
           {column.mends.length > 0 && <Act onClick={() => props.onMend(column.mends)}>Mend {column.mends.length}</Act>}
           <Act onClick={props.onUnlink}>Take the link out</Act>
         </div>
       )}
       {column.exists && (
         <>
-          <h3 className="side-h">The tag each page gets</h3>
+          <h3 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
+            The tag each page gets
+          </h3>
           {tags.slice(0, 12).map(({ tag, words }) => (
             <CopiedText key={tag} text={tag} words={words} />
           ))}

@@ -48,7 +48,7 @@ export function LinksView(props: LinksProps) {
   const template = `196px repeat(${grid.columns.length}, minmax(142px, 1fr))${hasBlocks ? ' 108px' : ''}`;
   return (
     <div className="flex h-full flex-col">
-      <div className="flex min-h-14 items-center gap-4 px-4 py-2 max-[799px]:flex-wrap">
+      <div className="flex min-h-14 items-center gap-4 px-4 py-2 max-phone:flex-wrap">
         <h1 className={sayLook}>
           <b>{scoped ? `${scope.length} of ${pages.length} pages` : count(pages.length, 'page')}</b>,{' '}
           {count(existing, 'sheet')}:{' '}
@@ -85,7 +85,7 @@ export function LinksView(props: LinksProps) {
         )}
       </div>
       <div
-        className={`grid min-h-0 flex-1 max-[799px]:block ${column ? 'grid-cols-[minmax(0,1fr)_var(--w-side-wide)]' : 'grid-cols-1'}`}
+        className={`grid min-h-0 flex-1 max-phone:block ${column ? 'grid-cols-[minmax(0,1fr)_var(--w-side-wide)]' : 'grid-cols-1'}`}
       >
         <Grid {...props} template={template} hasBlocks={hasBlocks} />
         {column && (
@@ -149,13 +149,18 @@ function Grid({
   const order = grid.columns.map((one) => one.path);
   return (
     <div
-      className="lk"
+      className="overflow-auto min-w-0 min-h-0 border-t border-line-2 relative"
       ref={box}
       role="table"
       aria-label="Pages and the sheets they link"
       aria-rowcount={pages.length + 1}
     >
-      <div className="lk-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
+      <div
+        className="grid sticky top-0 z-3 bg-panel border-b border-ink-3 min-w-[min-content]"
+        role="row"
+        aria-rowindex={1}
+        style={{ gridTemplateColumns: template }}
+      >
         <div role="columnheader" className="lk-corner">
           <b>Pages</b> <span className="n">{pages.length.toLocaleString('en')}</span>
         </div>
@@ -176,7 +181,7 @@ function Grid({
         ))}
         {hasBlocks && (
           <div role="columnheader" className="lk-col">
-            <span className="lk-name">
+            <span className="text-table/[inherit] flex items-center gap-1.5 max-w-full [&_b]:truncate">
               <Mark kind="embedded" hidden /> <b>blocks</b>
             </span>
             <span className="ml-4.5 truncate text-note text-ink-3">on {count(grid.blocks.size, 'page')}</span>

@@ -24,7 +24,7 @@ interface Props {
 /** The page's sources in document order, each with what its rules do and where else they stand. */
 export function BandList(props: Props) {
   return (
-    <div className="bands">
+    <div className="grid gap-4 min-w-0">
       <div className="band">
         <div className="bh">
           <Mark kind="default" />

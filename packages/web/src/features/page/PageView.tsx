@@ -54,7 +54,7 @@ export function PageView({
     box.current?.querySelector('.br.cur')?.scrollIntoView({ block: 'center' });
   }, [kept]);
   return (
-    <div className="onepage">
+    <div className="min-w-190 h-full flex flex-col max-phone:min-w-0 max-phone:h-auto">
       <div className="flex items-start gap-6 px-6 pt-4 pb-1">
         <h1 className={sayLook}>
           <b>{path}</b> takes its look from <b>{count(bands.length, 'source')}</b>

@@ -16,7 +16,11 @@ interface Props {
 export function SourceText({ lines, bands, chosen, onUnfold, onChoose }: Props) {
   const tied = new Set<string>();
   return (
-    <div className="srct" role="group" aria-label="The page’s own text">
+    <div
+      className="font-code text-code whitespace-pre overflow-hidden min-w-0"
+      role="group"
+      aria-label="The page’s own text"
+    >
       {lines.map((line) => {
         const inside = line.block === undefined ? '' : ' inb';
         if (line.kind === 'fold')

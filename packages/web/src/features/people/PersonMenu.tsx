@@ -33,7 +33,12 @@ export function PersonMenu({ site }: Props) {
       <Menu
         label="You"
         trigger={
-          <button type="button" className="sq" aria-label={`Signed in as ${person.name}`} title={person.name}>
+          <button
+            type="button"
+            className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
+            aria-label={`Signed in as ${person.name}`}
+            title={person.name}
+          >
             <UserRound className="ic" aria-hidden="true" />
           </button>
         }

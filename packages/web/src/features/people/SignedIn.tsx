@@ -28,7 +28,7 @@ function SignInPage() {
   };
   return (
     <div className="grid min-h-screen grid-rows-[44px_1fr]">
-      <header className="head">
+      <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
         <Link className="brand" to="/">
           Syndeton
         </Link>

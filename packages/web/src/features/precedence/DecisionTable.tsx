@@ -45,7 +45,7 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
                 ) : (
                   <button
                     type="button"
-                    className="dt-peel"
+                    className="font-[640] flex items-center gap-1.5 text-ink text-left [&_svg]:flex-none"
                     aria-pressed={source.peeled}
                     title={source.peeled ? 'Put it back' : 'Switch it off in this view'}
                     onClick={() => onPeel(source.id)}
@@ -168,7 +168,7 @@ function Here({ row, computed }: { readonly row: TableRowReply; readonly compute
   const value = computed[row.property] ?? (row.longhands.length === 1 ? computed[row.longhands[0]!] : undefined);
   if (value === undefined || value === '' || /^rgb/.test(value) || plain(row.value).includes(plain(value))) return null;
   return (
-    <span className="dt-here">
+    <span className="text-ink-3">
       {' '}
       Computed here: <code>{value.length > 60 ? `${value.slice(0, 60)}…` : value}</code>
     </span>

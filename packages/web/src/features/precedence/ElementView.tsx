@@ -75,7 +75,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
         onMedium={(medium) => asked.set({ medium: medium === 'print' ? 'print' : undefined })}
         onStates={(states) => asked.set({ state: states })}
       />
-      <section className="pe-side" aria-label="Who decides">
+      <section className="overflow-auto pr-4 pb-4 pl-5 min-w-0 max-phone:px-4 max-phone:pb-4" aria-label="Who decides">
         {failed !== undefined && (
           <p className="font-medium text-error" role="alert">
             {failed}
@@ -165,7 +165,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
               />
             )}
             {asked.peeled.length > 0 && (
-              <div className="pe-foot">
+              <div className="text-table/[inherit] flex items-center gap-4 sticky -bottom-4 bg-panel pt-2.5 pb-3 border-t border-line text-ink-2 flex-wrap [&_p]:flex-1 [&_p]:min-w-50 [&_b]:text-ink">
                 <p>
                   <b>{count(asked.peeled.length, 'thing')} peeled.</b> Only this view changes; no file is touched.
                 </p>

@@ -21,7 +21,7 @@ export function Explain({
   const { title, text, standard } = explanationOf(kind);
   return (
     <Aside
-      className="explain"
+      className="text-table bg-raised rounded-md shadow-float py-3 px-3.5 max-w-95 z-20 grid gap-1.5 [&_p]:text-ink-2"
       trigger={
         <button type="button" className="why">
           {words}
@@ -31,12 +31,12 @@ export function Explain({
       <b>{title}</b>
       <p>{text}</p>
       {winner && (
-        <p className="ex-said">
+        <p className="border-l-[3px] border-line-2 pl-2 wrap-anywhere [&_span]:text-note/[inherit] [&_span]:text-ink-3 [&_i]:not-italic [&_i]:text-ink-3">
           <span>counts</span> <code>{winner.text}</code> <i>{winner.where}</i>
         </p>
       )}
       {loser && (
-        <p className="ex-said">
+        <p className="border-l-[3px] border-line-2 pl-2 wrap-anywhere [&_span]:text-note/[inherit] [&_span]:text-ink-3 [&_i]:not-italic [&_i]:text-ink-3">
           <span>does not</span> <code>{loser.text}</code> <i>{loser.where}</i>
         </p>
       )}

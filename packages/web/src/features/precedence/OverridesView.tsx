@@ -56,8 +56,8 @@ export function OverridesView(props: Props) {
   const copies = open.filter((one) => one.cause === 'copy');
   const limit = scoped ? scope : undefined;
   return (
-    <div className="ov">
-      <div className="ov-head">
+    <div className="h-full overflow-auto px-5 pb-6">
+      <div className="flex items-center justify-between gap-4 min-h-14">
         <h1 className={sayLook}>
           {open.length === 0 ? (
             <>No declaration in {scoped ? 'these pages' : 'the pages'} beats a shared one.</>
@@ -117,8 +117,8 @@ export function OverridesView(props: Props) {
         </table>
       )}
       {kept.length > 0 && (
-        <section className="ov-more">
-          <h2 className="side-h">
+        <section className="text-table/5.5 pt-3.5 text-ink-2">
+          <h2 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
             Kept on purpose <span>{kept.length}</span>
           </h2>
           {kept.map((one) => (
@@ -129,8 +129,8 @@ export function OverridesView(props: Props) {
         </section>
       )}
       {found.alwaysBeaten.length > 0 && (
-        <section className="ov-more">
-          <h2 className="side-h">
+        <section className="text-table/5.5 pt-3.5 text-ink-2">
+          <h2 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
             Shared rules that another sheet always beats <span>{found.alwaysBeaten.length}</span>
           </h2>
           {found.alwaysBeaten.slice(0, 40).map((one, i) => (
@@ -168,7 +168,7 @@ function Group({
   const shown = all ? own : own.slice(0, mostShown);
   return (
     <>
-      <tr className="ov-g">
+      <tr className="[&_td]:h-8.25 [&_td]:text-ink-3 [&_b]:text-ink [&_span]:text-ink-2 [&_span]:ml-2">
         <td colSpan={columns}>
           <b>{title}</b> {own.length} <span>{words}</span>
         </td>
@@ -245,7 +245,7 @@ function Row({
           {droppedWords(one)}
         </td>
       )}
-      <td className="ov-do">
+      <td className="text-right">
         <Act className="ml-2.5" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
           Drop
         </Act>

@@ -101,7 +101,7 @@ export function PageFrame(props: Props) {
     if (loads > 0 && pending.current) find();
   });
   return (
-    <div className="seen">
+    <div className="bg-sunk px-3 pb-3 relative overflow-hidden border-r border-line-2 flex flex-col min-h-0 max-phone:h-[70vh]">
       <div className="setup">
         <MediumMenu medium={props.medium} onMedium={props.onMedium} />
         <WidthMenu width={width} onWidth={props.onWidth} />
@@ -158,8 +158,22 @@ export function PageFrame(props: Props) {
           look();
         }}
       >
-        {hovered && <PlaceBox place={hovered} scale={scale} outside={3} className="hover-box" />}
-        {place && <PlaceBox place={place} scale={scale} outside={3} className="pick-box" />}
+        {hovered && (
+          <PlaceBox
+            place={hovered}
+            scale={scale}
+            outside={3}
+            className="absolute pointer-events-none rounded-sm z-2 shadow-[0_0_0_1px_var(--tick)]"
+          />
+        )}
+        {place && (
+          <PlaceBox
+            place={place}
+            scale={scale}
+            outside={3}
+            className="absolute pointer-events-none rounded-sm z-2 shadow-[0_0_0_1.5px_var(--thread)]"
+          />
+        )}
       </ScaledPage>
     </div>
   );

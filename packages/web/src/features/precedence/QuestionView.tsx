@@ -46,12 +46,12 @@ export function QuestionView(props: Props) {
   const [selector, setSelector] = useState(question.selector);
   const ask = (): void => onAsk({ selector: selector.trim(), property: property.trim() });
   return (
-    <div className="qv">
+    <div className="h-full overflow-auto px-6 pt-3.5 pb-6">
       <h1 className="sr-only">
         What decides {question.property} of {question.selector}
       </h1>
       <form
-        className={`${sayLook} qv-ask`}
+        className={`${sayLook} pt-0.5 pb-1.5`}
         onSubmit={(event) => {
           event.preventDefault();
           ask();
@@ -79,7 +79,7 @@ export function QuestionView(props: Props) {
         </button>
         ? <Button type="submit">Ask</Button>
       </form>
-      <p className="text-note text-ink-3 qv-more">
+      <p className="text-note text-ink-3 flex flex-wrap gap-y-1 gap-x-3.5 pb-2.5">
         {exampleQuestions.map((one) => (
           <Act key={one.words} onClick={() => onAsk(one)}>
             {one.words}
@@ -135,7 +135,7 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
         {answer.without > 0 &&
           ` ${count(answer.without, 'page')} ${answer.without === 1 ? 'has' : 'have'} no such element.`}
       </p>
-      <div className="qv-grid">
+      <div className="grid grid-cols-[190px_250px_minmax(0,1fr)] min-w-190 max-[1101px]:grid-cols-[150px_130px_minmax(0,1fr)] max-[1101px]:min-w-140">
         <div>
           {answer.values.map((value) => (
             <div key={value.value} className="qv-value" style={{ minHeight: value.deciders.length * deciderHeight }}>
@@ -180,7 +180,7 @@ function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { r
     <div className="qd" style={{ minHeight: deciderHeight }}>
       <Mark kind={mark} hidden />
       <div className="min-w-0">
-        <p className="qd-who">
+        <p className="truncate">
           {kind === 'browser' || kind === 'initial' ? (
             <b>{kind === 'browser' ? 'the browser’s default' : 'the initial value'}</b>
           ) : kind === 'attribute' || kind === 'presentational' ? (
@@ -196,7 +196,7 @@ function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { r
           )}
           {inheritedFrom !== null && <span className="text-note text-ink-3"> inherited from {inheritedFrom}</span>}
         </p>
-        <p className="qd-why">
+        <p className="truncate text-ink-2">
           <Explain
             kind={sentence.kind}
             words={sentence.lead.replaceAll('`', '')}
@@ -208,9 +208,9 @@ function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { r
           />{' '}
           <InCode text={sentence.rest} />
         </p>
-        <p className="qd-pages m">{someNames(pages, 4)}</p>
+        <p className="truncate text-ink-2 m">{someNames(pages, 4)}</p>
       </div>
-      <div className="qd-do">
+      <div className="grid justify-items-end content-start gap-px">
         <b>{count(pages.length, 'page')}</b>
         {copies && local ? (
           <Act disabled={busy} onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}>

@@ -18,10 +18,10 @@ interface Props {
 export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
   const [typed, setTyped] = useState(value);
   return (
-    <div className="qv">
+    <div className="h-full overflow-auto px-6 pt-3.5 pb-6">
       <h1 className="sr-only">Where a value stands</h1>
       <form
-        className={`${sayLook} qv-ask`}
+        className={`${sayLook} pt-0.5 pb-1.5`}
         onSubmit={(event) => {
           event.preventDefault();
           onAsk(typed.trim());

@@ -79,7 +79,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   const share = `${100 / scale}%`;
   const size = { width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' };
   return (
-    <div className="seen">
+    <div className="bg-sunk px-3 pb-3 relative overflow-hidden border-r border-line-2 flex flex-col min-h-0 max-phone:h-[70vh]">
       <div className="setup">
         <span className="whitespace-nowrap">
           <b>before</b>, {beforeName}
@@ -133,7 +133,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
           </div>
         ))}
         <div
-          className="edge"
+          className="absolute top-0 bottom-0 w-[2.6px] bg-thread ml-[-1.3px] z-3 pointer-events-none"
           style={
             level
               ? { left: 0, right: 0, top: `${at}%`, width: '100%', height: 2.6, margin: '-1.3px 0' }
@@ -142,7 +142,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
           aria-hidden="true"
         />
         <div
-          className="edgeh"
+          className="absolute z-4 bottom-4.5 w-8.5 h-6.5 -ml-4.25 bg-raised rounded-[13px] shadow-[0_0_0_1px_var(--line-2),var(--float)] flex items-center justify-center cursor-ew-resize touch-none"
           style={level ? { left: '50%', top: `${at}%`, bottom: 'auto', marginTop: -13 } : { left: `${at}%` }}
           role="slider"
           tabIndex={0}

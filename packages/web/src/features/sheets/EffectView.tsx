@@ -139,7 +139,10 @@ export function PagesByFolder({
           <span className={folder === 'root' ? 'pf ui' : 'pf'}>{folder}</span>
           <span>
             {list.slice(0, 60).map(({ path, elements }) => (
-              <span key={path} className="pgn">
+              <span
+                key={path}
+                className="whitespace-nowrap mr-1.25 inline-block [&_button:hover]:underline [&_i]:font-ui [&_i]:text-note/4.5 [&_i]:font-normal [&_i]:text-ink-3"
+              >
                 <button type="button" onClick={() => onPage(path)}>
                   {pageName(path.slice(path.lastIndexOf('/') + 1))}
                 </button>{' '}

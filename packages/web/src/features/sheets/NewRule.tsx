@@ -26,7 +26,7 @@ export function NewRule({ at, path, words, onWrite }: Props) {
   ];
   return (
     <form
-      className="rform eff"
+      className="text-table/[inherit] grid gap-1.5 eff"
       onSubmit={(event) => {
         event.preventDefault();
         if (!isRead) return;
@@ -34,7 +34,7 @@ export function NewRule({ at, path, words, onWrite }: Props) {
         setSelector('');
       }}
     >
-      <label className="rrow">
+      <label className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center">
         <span>A new rule for</span>
         <Field
           list="rule-names"

@@ -54,7 +54,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
   return (
     <>
       <div className="ed">
-        <div className="text-note text-ink-3 edh">
+        <div className="text-note text-ink-3 flex gap-3.5 items-center pr-4 pl-3.5 border-b border-line-2">
           <span>line</span>
           <span>rule</span>
           <span className="ml-auto">reach: pages of {reach?.pages.length ?? pages.length}, elements</span>

@@ -23,7 +23,11 @@ export function RuleForm({ rule, words, onSet, onDrop }: Props) {
     if (property !== '') onSet({ property, value: first ?? 'inherit' });
   };
   return (
-    <form className="rform" aria-label={`What ${rule.selector} says`} onSubmit={(event) => event.preventDefault()}>
+    <form
+      className="text-table/[inherit] grid gap-1.5"
+      aria-label={`What ${rule.selector} says`}
+      onSubmit={(event) => event.preventDefault()}
+    >
       {names.map((property) => (
         <Row
           key={property}
@@ -34,7 +38,7 @@ export function RuleForm({ rule, words, onSet, onDrop }: Props) {
           onDrop={() => onDrop(property)}
         />
       ))}
-      <label className="rrow">
+      <label className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center">
         <span>Say one more</span>
         <SelectField value={adding} onChange={(event) => add(event.target.value)}>
           <option value="">choose …</option>
@@ -68,7 +72,7 @@ function Row({
   const known = formProperties.find(({ name }) => name === property);
   const isRight = declarationValidity(property, value) !== 'invalid' || longhandsOf(property).length === 0;
   return (
-    <div className="rrow">
+    <div className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center">
       <label htmlFor={id}>{known?.label ?? property}</label>
       <Control id={id} known={known} property={property} value={value} words={words} onValue={onValue} />
       <Act aria-label={`Take ${property} out`} onClick={onDrop}>
@@ -133,7 +137,7 @@ function Control({
       {hex !== undefined && (
         <input
           type="color"
-          className="cpick"
+          className="w-7 h-7 flex-none border border-line-2 rounded-sm p-0.5 bg-panel"
           aria-label={`Colour of ${property}`}
           value={hex}
           onChange={(event) => onValue(event.target.value)}

@@ -77,9 +77,15 @@ export function RulePanel(props: Props) {
   const live = page ?? sample?.page ?? reachedPages[0]?.path ?? pages[0];
   return (
     <aside className="reach" aria-label="What it reaches and does">
-      <p className="rways">
+      <p className="flex gap-4 h-7.5 items-center max-[1200px]:gap-3">
         {(['words', 'page', 'form'] as const).map((name) => (
-          <button key={name} type="button" className="rway" aria-pressed={name === way} onClick={() => setWay(name)}>
+          <button
+            key={name}
+            type="button"
+            className="text-ink-3 whitespace-nowrap aria-pressed:font-medium aria-pressed:text-ink aria-pressed:shadow-[0_2px_0_var(--ink)]"
+            aria-pressed={name === way}
+            onClick={() => setWay(name)}
+          >
             {wayWords[name]}
           </button>
         ))}
@@ -188,7 +194,7 @@ function Title({
           </>
         ) : null}
       </span>
-      {specificity !== undefined && <span className="text-note text-ink-3 m2">{specificity}</span>}
+      {specificity !== undefined && <span className="text-note text-ink-3 ml-auto">{specificity}</span>}
     </div>
   );
 }

@@ -28,7 +28,7 @@ export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onCom
   }, [text]);
   const act = (title: string, operation: OperationBody) => () => onLineUp(title, operation);
   return (
-    <ul className="todo" aria-label={`To do in ${path}`}>
+    <ul className="leading-6 pt-3.5 [&_i]:not-italic [&_i]:text-ink-3" aria-label={`To do in ${path}`}>
       {groups > 0 && <ActRow label="Group equal rules" number={groups} onClick={act(`Group equal rules of ${path}?`, { kind: 'group-rules', sheet: path })} />}
       {twice > 0 && <ActRow label="Drop duplicates" number={twice} onClick={act(`Drop duplicates from ${path}?`, { kind: 'drop-duplicates', sheet: path })} />}
       {near.length > 0 && <ActRow label="Unite near values" number={near.length} onClick={() => onTask({ does: 'near', groups: near })} />}

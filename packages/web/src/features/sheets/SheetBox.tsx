@@ -220,7 +220,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
             <ul className="grid max-h-80 gap-1 overflow-auto">
               {task.values.map((value) => (
                 <li key={value}>
-                  <label className="rrow text-table">
+                  <label className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center text-table">
                     <span className="m overflow-hidden text-ellipsis whitespace-nowrap">
                       <Swatch colour={value} /> {value}
                     </span>

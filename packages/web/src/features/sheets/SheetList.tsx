@@ -24,7 +24,7 @@ interface Props {
 /** All sheets of the site, what can be done with the one opened, and the colours and fonts in it. */
 export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew, onValue, onRule }: Props) {
   return (
-    <nav className="shlist" aria-label="Sheets">
+    <nav className="bg-ground border-r border-line-2 pt-3 min-w-0 overflow-auto" aria-label="Sheets">
       <h2 className="flex items-baseline justify-between px-4 pb-1.5 text-body!">
         Sheets
         <Act onClick={onNew}>New sheet</Act>
@@ -74,7 +74,7 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
           </ul>
         )}
         {used.fonts.length > 0 && (
-          <p className="fonts">
+          <p className="flex flex-wrap gap-y-0.5 gap-x-3 pt-2 pb-0.5">
             {used.fonts.slice(0, 6).map(({ name }) => (
               <button key={name} type="button" style={{ fontFamily: name }} title={name} onClick={() => onValue(name)}>
                 {name.split(',')[0]!.replace(/["']/g, '')}

@@ -118,7 +118,11 @@ function SiteRow({
             setRenaming(true);
           }}
           trigger={
-            <button type="button" className="sq" aria-label={`More for ${site.name}${apart}`}>
+            <button
+              type="button"
+              className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
+              aria-label={`More for ${site.name}${apart}`}
+            >
               <Ellipsis className="ic" aria-hidden="true" />
             </button>
           }
@@ -146,7 +150,7 @@ function ReadingRow({ one, onStop }: { readonly one: ImportReply; readonly onSto
       <td>
         <div role="status" aria-live="off">
           {one.done.toLocaleString('en')} of {one.total.toLocaleString('en')} {reading ? 'files' : 'pages'}
-          <span className="pr">
+          <span className="block h-0.75 rounded-[2px] bg-line mt-1.25 w-39.5 [&_i]:block [&_i]:h-0.75 [&_i]:rounded-[2px] [&_i]:bg-ink">
             <i style={{ width: `${one.total === 0 ? 0 : (100 * one.done) / one.total}%` }} />
           </span>
         </div>

@@ -59,7 +59,7 @@ export function StartView(props: Props) {
   return (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- files may be chosen with buttons as well
     <div
-      className="frame"
+      className="grid grid-cols-[minmax(0,1fr)] grid-rows-[var(--h-head)_var(--h-thread)_minmax(0,1fr)_auto] h-full relative min-w-80 max-phone:grid-rows-[var(--h-head)_auto_minmax(0,1fr)_auto] max-phone:overflow-hidden"
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -67,7 +67,7 @@ export function StartView(props: Props) {
       onDragLeave={() => setOver(false)}
       onDrop={(event) => void drop(event)}
     >
-      <header className="head">
+      <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
         <Link className="brand" to="/">
           Syndeton
         </Link>
@@ -96,8 +96,11 @@ export function StartView(props: Props) {
         <Logo />
       </svg>
       <div />
-      <main className="start">
-        <section className="mysites" aria-label="Sites">
+      <main className="grid grid-cols-[minmax(0,848fr)_minmax(360px,432fr)] min-h-0 border-t border-line-2 max-phone:block max-phone:overflow-auto">
+        <section
+          className="px-6 pt-4.5 border-r border-line-2 bg-panel overflow-auto max-phone:border-r-0 max-phone:overflow-x-auto"
+          aria-label="Sites"
+        >
           <h1 className={`${sayLook} pb-3.5`}>
             <StartSentence sites={sites} reading={reading.length + (sending ? 1 : 0)} />
           </h1>
@@ -149,7 +152,10 @@ export function StartView(props: Props) {
               </div>
             ))}
         </section>
-        <section className="bring" aria-label="Bring a site in">
+        <section
+          className="relative min-w-0 px-8 pt-14.25 pb-6 overflow-auto max-phone:pt-6"
+          aria-label="Bring a site in"
+        >
           <div className={`drop${over ? ' over' : ''}`}>
             <svg className="stitch" aria-hidden="true">
               <rect width="100%" height="100%" rx="9" />

@@ -43,7 +43,10 @@ function Group({
   const heading = `findings-${severity}`;
   return (
     <section aria-labelledby={heading}>
-      <h2 id={heading} className={`side-h${severity === 'breaks' ? ' text-error' : ''}`}>
+      <h2
+        id={heading}
+        className={`text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5${severity === 'breaks' ? ' text-error' : ''}`}
+      >
         {describeSeverity(severity)}
         <span>{own.length}</span>
       </h2>

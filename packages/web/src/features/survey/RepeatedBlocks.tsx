@@ -11,7 +11,7 @@ export function RepeatedBlocks({
   readonly allPages: readonly string[];
 }) {
   return (
-    <table className="rep">
+    <table className="text-table/4.25 border-collapse w-full table-fixed [&_td]:truncate [&_td]:pt-1.25 [&_td]:pr-2 [&_td]:pb-1.25 [&_td]:border-t [&_td]:border-t-line">
       <caption className="hidden-table">Blocks pasted into several pages</caption>
       <colgroup>
         <col />

@@ -123,7 +123,7 @@ export function SurveyView(props: Props) {
               Ask a validator about the markup of {allPages.length.toLocaleString('en')} pages
             </Act>
           )}
-          <h2 className="side-h">
+          <h2 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
             Repeated blocks<span>{blocks.length}</span>
           </h2>
           {blocks.length === 0 ? (
