@@ -10,13 +10,30 @@ const asSignedIn: typeof plainQuery = async (request, around, more) => {
   return result;
 };
 
-/** All server state. Features add their endpoints; tags name domain things. */
+/**
+ * All server state. Features add their endpoints; tags name domain things, of one site by its ID. `Draft` is the list of operations,
+ * `State` what was found in the pages as it leaves them. What is asked of a revision by its number never changes and has no tag.
+ */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: asSignedIn,
-  tagTypes: ['Sites', 'Site', 'Draft', 'Proof', 'Who', 'People', 'Tokens', 'Rights'],
+  tagTypes: ['Sites', 'Site', 'Draft', 'State', 'Proof', 'Who', 'People', 'Tokens', 'Rights'],
   endpoints: () => ({}),
 });
+
+type OfSite = 'Site' | 'Draft' | 'State' | 'Proof';
+
+/** Tags of one site. */
+export const tagsOf = <Type extends OfSite>(
+  id: string,
+  ...types: Type[]
+): { readonly type: Type; readonly id: string }[] => types.map((type) => ({ type, id }));
+
+/** What another draft of a site makes new. */
+export const draftTags = (id: string) => tagsOf(id, 'Draft', 'State', 'Proof');
+
+/** What a new revision makes new: what is found in it is asked for by its number. */
+export const revisionTags = (id: string) => [...tagsOf(id, 'Site', 'Draft', 'Proof'), 'Sites' as const];
 
 /** A request by its name in the contract. */
 export function requestFor<Name extends RouteName>(

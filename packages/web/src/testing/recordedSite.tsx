@@ -6,8 +6,8 @@ import { App } from '../app/App.tsx';
 import { makeStore } from '../app/store.ts';
 import { answeringServer, type Answer, type AnsweringServer } from './answeringServer.ts';
 
-// the first test of a file loads the station it opens
-configure({ asyncUtilTimeout: 5000 });
+// the first test of a file loads the station it opens, which takes a busy machine a while
+configure({ asyncUtilTimeout: 30_000 });
 
 export const siteId = '11111111-1111-4111-8111-111111111111';
 export const at = `/api/sites/${siteId}`;

@@ -9,12 +9,15 @@ import type {
   SavedRevisionReply,
   SaveRequest,
 } from '@syndeton/contract';
-import { api, isConflict, requestFor } from '../../app/api.ts';
+import { api, draftTags, isConflict, requestFor, revisionTags, tagsOf } from '../../app/api.ts';
 import type { AppDispatch } from '../../app/store.ts';
 
 export const draftsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    draft: build.query<DraftReply, string>({ query: (id) => requestFor('readDraft', { id }), providesTags: ['Draft'] }),
+    draft: build.query<DraftReply, string>({
+      query: (id) => requestFor('readDraft', { id }),
+      providesTags: (_reply, _error, id) => tagsOf(id, 'Draft'),
+    }),
     putDraft: build.mutation<DraftReply, { readonly id: string; readonly body: DraftBodyRequest }>({
       query: ({ id, body }) => requestFor('replaceDraft', { id }, { body }),
       onQueryStarted: keepReply,
@@ -27,11 +30,14 @@ export const draftsApi = api.injectEndpoints({
     }),
     dropDraft: build.mutation<void, { readonly id: string; readonly version: number }>({
       query: ({ id, version }) => requestFor('dropDraft', { id }, { query: { version } }),
-      invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Draft', 'Proof', 'Sites']),
+      invalidatesTags: (_result, error, { id }) => [
+        ...draftTags(id),
+        ...(error ? tagsOf(id, 'Site') : (['Sites'] as const)),
+      ],
     }),
     draftProof: build.query<DraftProofReply, string>({
       query: (id) => requestFor('readProof', { id }),
-      providesTags: ['Proof'],
+      providesTags: (_reply, _error, id) => tagsOf(id, 'Proof'),
     }),
     propose: build.mutation<
       ProposalReply,
@@ -50,14 +56,15 @@ export const draftsApi = api.injectEndpoints({
     }),
     save: build.mutation<SavedRevisionReply, { readonly id: string } & SaveRequest>({
       query: ({ id, ...body }) => requestFor('saveDraft', { id }, { body }),
-      invalidatesTags: (_result, error) => (error ? ['Site', 'Draft', 'Proof'] : ['Site', 'Sites', 'Draft', 'Proof']),
+      invalidatesTags: (_result, error, { id }) => [...revisionTags(id), ...(error ? tagsOf(id, 'State') : [])],
     }),
   }),
 });
 
 /** What was changed meanwhile is looked at again; what comes back of a change that was done is the draft itself. */
-function afterChange(_result: unknown, error: unknown): ('Site' | 'Draft' | 'Proof' | 'Sites')[] {
-  return error ? (isConflict(error) ? ['Site', 'Draft', 'Proof'] : []) : ['Draft', 'Proof', 'Sites'];
+function afterChange(_result: unknown, error: unknown, { id }: { readonly id: string }) {
+  if (!error) return [...draftTags(id), 'Sites' as const];
+  return isConflict(error) ? [...draftTags(id), ...tagsOf(id, 'Site')] : [];
 }
 
 /** Nobody acts on an older draft than the one that came back. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { addressOf, type DraftReply, type DraftVersionReply } from '@syndeton/contract';
-import { api } from '../../app/api.ts';
+import { api, draftTags, revisionTags } from '../../app/api.ts';
 import { followEvents } from '../../app/followEvents.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
 
@@ -18,11 +18,13 @@ export function useFollowedDraft(siteId: string, draft: DraftReply | undefined, 
   }, [siteId, isSeen]);
   // versions only grow: one that is older than what is shown was told of on the way
   const isBehind = told !== undefined && draft !== undefined && told.version > draft.version && !isChanging;
+  const hasBecome = isBehind && told.base !== draft.base;
   useEffect(() => {
     // one's own change is answered any moment
-    const soon = isBehind ? setTimeout(() => dispatch(api.util.invalidateTags(['Draft', 'Proof', 'Site', 'Sites'])), 200) : undefined; // prettier-ignore
+    const tags = hasBecome ? revisionTags(siteId) : [...draftTags(siteId), 'Sites' as const];
+    const soon = isBehind ? setTimeout(() => dispatch(api.util.invalidateTags(tags)), 200) : undefined;
     return () => clearTimeout(soon);
-  }, [isBehind, told, dispatch]);
+  }, [isBehind, hasBecome, told, siteId, dispatch]);
 }
 
 function useIsSeen(): boolean {

@@ -7,8 +7,7 @@ const server = recordedSite();
 
 const heading = (words: RegExp | string) => screen.findByRole('heading', { level: 1, name: words });
 const draftBar = () => screen.getByRole('region', { name: 'Draft' });
-const barSays = (words: string | RegExp) =>
-  waitFor(() => expect(draftBar().textContent).toMatch(words), { timeout: 3000 });
+const barSays = (words: string | RegExp) => waitFor(() => expect(draftBar().textContent).toMatch(words));
 const sort = { kind: 'sort-rules', sheet: 'css/site.css' } as const;
 const address = () => window.location.pathname.split('/').at(-1)! + decodeURIComponent(window.location.search);
 
@@ -140,3 +139,29 @@ async function barSaysAfterOpening(words: string): Promise<void> {
   await heading(/3 pages/);
   await barSays(words);
 }
+
+test('what was found in a revision is asked for once: a save asks for nothing of the one before', async () => {
+  server.changeElsewhere([sort]);
+  openAt('gather');
+  await screen.findByRole('heading', { level: 1, name: /families/ });
+  await barSays('1 operation');
+  const before = server.asked.length;
+  await userEvent.keyboard('{Control>}{Enter}{/Control}');
+  await screen.findByRole('button', { name: 'Revision r2' });
+  await waitFor(() => expect(server.asked).toContain(`GET ${at}/revisions/2/families`));
+  const asked = server.asked.slice(before);
+  expect(asked.filter((one) => one.includes('/revisions/1/'))).toEqual([]);
+  expect(new Set(asked).size).toBe(asked.length);
+});
+
+test('another draft is looked at anew, the revision it is on is not', async () => {
+  server.changeElsewhere([sort]);
+  openAt('gather');
+  await screen.findByRole('heading', { level: 1, name: /families/ });
+  await barSays('1 operation');
+  const before = server.asked.length;
+  await userEvent.keyboard('{Control>}z{/Control}');
+  await barSays('The draft is empty');
+  await waitFor(() => expect(server.asked.slice(before)).toContain(`GET ${at}/revisions/1/survey`));
+  expect(server.asked.slice(before)).not.toContain(`GET ${at}/revisions/1/families`);
+});

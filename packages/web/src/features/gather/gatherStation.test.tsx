@@ -12,7 +12,7 @@ const opened = async (place = 'gather'): Promise<void> => {
   await screen.findByRole('heading', { level: 1, name: /famil/ });
 };
 const draftSays = (words: string) =>
-  waitFor(() => expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain(words), { timeout: 3000 });
+  waitFor(() => expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain(words));
 const kinds = () => server.draft().operations.map(({ kind }) => kind);
 const heading = () => screen.getByRole('heading', { level: 1 }).textContent;
 const choose = (name: string) => userEvent.click(screen.getByRole('checkbox', { name: `Choose ${name}` }));

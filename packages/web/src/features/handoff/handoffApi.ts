@@ -8,7 +8,7 @@ import type {
   UploadReply,
   UploadRequest,
 } from '@syndeton/contract';
-import { api, requestFor } from '../../app/api.ts';
+import { api, requestFor, tagsOf } from '../../app/api.ts';
 
 export const handoffApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -18,11 +18,10 @@ export const handoffApi = api.injectEndpoints({
     >({
       query: ({ since, ...at }) => requestFor('listChanges', at, { query: { since } }),
       transformResponse: (reply: { changes: ChangedFileReply[] }) => reply.changes,
-      providesTags: ['Site'],
     }),
     report: build.query<ReportReply, { readonly id: string; readonly number: number; readonly since: number }>({
       query: ({ since, ...at }) => requestFor('readReport', at, { query: { since } }),
-      providesTags: ['Site'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'Site'),
     }),
     askMachine: build.mutation<MachineKeyReply, { readonly id: string } & MachineRequest>({
       query: ({ id, ...body }) => requestFor('askMachine', { id }, { body }),

@@ -5,7 +5,7 @@ import type {
   QuestionReply,
   ValuePlacesReply,
 } from '@syndeton/contract';
-import { api, requestFor } from '../../app/api.ts';
+import { api, requestFor, tagsOf } from '../../app/api.ts';
 
 interface At {
   readonly id: string;
@@ -30,28 +30,28 @@ export const precedenceApi = api.injectEndpoints({
     element: build.query<ElementTableReply, ElementAsked>({
       query: ({ id, number, states: state, peeled: peel, ...asked }) =>
         requestFor('readElement', { id, number }, { query: { ...draft, ...asked, state, peel } }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
     }),
     question: build.query<
       QuestionReply,
       At & { readonly selector: string; readonly property: string; readonly medium: string }
     >({
       query: ({ id, number, ...asked }) => requestFor('askQuestion', { id, number }, { query: { ...draft, ...asked } }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
       structuralSharing: false,
     }),
     overrides: build.query<OverridesReply, At>({
       query: (at) => requestFor('listOverrides', at, { query: draft }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
       structuralSharing: false,
     }),
     value: build.query<ValuePlacesReply, At & { readonly value: string }>({
       query: ({ value, ...at }) => requestFor('findValue', at, { query: { ...draft, value } }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
     }),
     putNote: build.mutation<undefined, NoteRequest & { readonly id: string }>({
       query: ({ id, ...body }) => requestFor('writeNote', { id }, { body }),
-      invalidatesTags: ['Site'],
+      invalidatesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
     }),
   }),
 });

@@ -1,5 +1,5 @@
 import type { ProofReply } from '@syndeton/contract';
-import { api, requestFor } from '../../app/api.ts';
+import { api, requestFor, tagsOf } from '../../app/api.ts';
 
 export interface Compared {
   readonly id: string;
@@ -17,7 +17,7 @@ export const proofApi = api.injectEndpoints({
     compared: build.query<ProofReply, Compared>({
       query: ({ since, draft, against, ...at }) =>
         requestFor('compareRevisions', at, { query: { since, against, ...(draft ? { with: 'draft' } : {}) } }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
       structuralSharing: false,
     }),
   }),

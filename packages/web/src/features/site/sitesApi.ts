@@ -6,9 +6,7 @@ import type {
   SiteDetailReply,
   SiteSummaryReply,
 } from '@syndeton/contract';
-import { api, requestFor } from '../../app/api.ts';
-
-const everything = ['Sites', 'Site', 'Draft', 'Proof'] as const;
+import { api, requestFor, revisionTags, tagsOf } from '../../app/api.ts';
 
 /** Files of a site on their way to its newest revision. */
 interface Files {
@@ -33,7 +31,7 @@ export const sitesApi = api.injectEndpoints({
     }),
     site: build.query<SiteDetailReply, string>({
       query: (id) => requestFor('readSite', { id }),
-      providesTags: ['Site'],
+      providesTags: (_reply, _error, id) => tagsOf(id, 'Site'),
     }),
     bringIn: build.mutation<ImportReply, { readonly archive: Blob; readonly name: string }>({
       query: ({ archive, name }) => {
@@ -50,7 +48,7 @@ export const sitesApi = api.injectEndpoints({
     stopImport: build.mutation<void, string>({ query: (id) => requestFor('stopImport', { id }) }),
     renameSite: build.mutation<void, { readonly id: string; readonly name: string }>({
       query: ({ id, name }) => requestFor('renameSite', { id }, { body: { name } }),
-      invalidatesTags: ['Sites', 'Site'],
+      invalidatesTags: (_reply, _error, { id }) => ['Sites', ...tagsOf(id, 'Site')],
     }),
     removeSite: build.mutation<void, string>({
       query: (id) => requestFor('removeSite', { id }),
@@ -62,7 +60,7 @@ export const sitesApi = api.injectEndpoints({
     }),
     putIn: build.mutation<ChangedSiteReply, Files>({
       query: (files) => requestFor('addFiles', { id: files.id }, { body: formOf(files) }),
-      invalidatesTags: everything,
+      invalidatesTags: (_reply, _error, { id }) => revisionTags(id),
     }),
     compareOutside: build.mutation<OutsideChangesReply, Files>({
       query: (files) => requestFor('compareFiles', { id: files.id }, { body: formOf(files) }),
@@ -73,25 +71,25 @@ export const sitesApi = api.injectEndpoints({
         body.set('gone', String(gone));
         return requestFor('takeOutside', { id: files.id }, { body });
       },
-      invalidatesTags: everything,
+      invalidatesTags: (_reply, _error, { id }) => revisionTags(id),
     }),
     takeOut: build.mutation<
       ChangedSiteReply,
       { readonly id: string; readonly base: number; readonly paths: readonly string[] }
     >({
       query: ({ id, ...body }) => requestFor('removeFiles', { id }, { body }),
-      invalidatesTags: everything,
+      invalidatesTags: (_reply, _error, { id }) => revisionTags(id),
     }),
     takeIn: build.mutation<ChangedSiteReply, { readonly id: string; readonly base: number; readonly path: string }>({
       query: ({ id, ...body }) => requestFor('takeInFile', { id }, { body }),
-      invalidatesTags: everything,
+      invalidatesTags: (_reply, _error, { id }) => revisionTags(id),
     }),
     readAsPages: build.mutation<
       ChangedSiteReply,
       { readonly id: string; readonly base: number; readonly endings: string[] }
     >({
       query: ({ id, ...body }) => requestFor('readAsPages', { id }, { body }),
-      invalidatesTags: everything,
+      invalidatesTags: (_reply, _error, { id }) => revisionTags(id),
     }),
     loadDemo: build.mutation<CreatedSiteReply, void>({
       query: () => requestFor('createDemo', {}),
@@ -102,7 +100,7 @@ export const sitesApi = api.injectEndpoints({
       { readonly id: string; readonly number: number; readonly base: number }
     >({
       query: ({ id, number, base }) => requestFor('restoreRevision', { id, number }, { body: { base } }),
-      invalidatesTags: ['Sites', 'Site', 'Draft', 'Proof'],
+      invalidatesTags: (_reply, _error, { id }) => revisionTags(id),
     }),
   }),
 });

@@ -6,7 +6,7 @@ import type {
   PageBandsReply,
   SurveyReply,
 } from '@syndeton/contract';
-import { api, requestFor } from '../../app/api.ts';
+import { api, requestFor, tagsOf } from '../../app/api.ts';
 
 interface At {
   readonly id: string;
@@ -18,7 +18,7 @@ export const surveyApi = api.injectEndpoints({
     /** The pages as the draft leaves them. */
     survey: build.query<SurveyReply, At>({
       query: (at) => requestFor('readSurvey', at, { query: { with: 'draft' } }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
@@ -26,13 +26,13 @@ export const surveyApi = api.injectEndpoints({
     markup: build.query<readonly FindingReply[], At>({
       query: (at) => requestFor('readMarkup', at, { query: { with: 'draft' } }),
       transformResponse: (reply: { findings: FindingReply[] }) => reply.findings,
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
       structuralSharing: false,
     }),
     /** One page opened, as the draft leaves it. */
     pageBands: build.query<PageBandsReply, At & { readonly path: string }>({
       query: ({ path, ...at }) => requestFor('readPage', at, { query: { with: 'draft', path } }),
-      providesTags: ['Site', 'Draft'],
+      providesTags: (_reply, _error, { id }) => tagsOf(id, 'State'),
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
@@ -40,14 +40,12 @@ export const surveyApi = api.injectEndpoints({
     families: build.query<readonly FamilyReply[], At>({
       query: (at) => requestFor('readFamilies', at),
       transformResponse: (reply: FamiliesReply) => reply.families,
-      providesTags: ['Site'],
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
     /** Style attributes of the saved revision, grouped by what they say. */
     attributes: build.query<AttributeGroupsReply, At>({
       query: (at) => requestFor('readAttributes', at),
-      providesTags: ['Site'],
       structuralSharing: false,
     }),
   }),
