@@ -59,7 +59,8 @@ try {
     await keep('GET', path);
   };
   for (const path of ['/api/who', '/api/sites', site, `${site}/draft`]) await keep('GET', path);
-  for (const name of ['survey', 'families', 'attributes', 'overrides']) await keep('GET', `${site}/revisions/1/${name}`);
+  for (const name of ['survey', 'families', 'attributes', 'overrides'])
+    await keep('GET', `${site}/revisions/1/${name}`);
   await keep('GET', `${site}/revisions/1/page?path=index.html`);
   await keep('GET', `${site}/revisions/1/sheet?path=css/site.css`);
   await keep('GET', `${site}/revisions/1/question?selector=h2&property=color`);

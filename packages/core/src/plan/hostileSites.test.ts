@@ -10,7 +10,7 @@ import { siteOf } from '../testing/siteOf.ts';
 import { planWhole, type WholePlanOptions } from './planWhole.ts';
 
 const seeds = Array.from(
-  { length: Number(process.env['HOSTILE_SITES'] ?? 18) },
+  { length: Number(process.env['HOSTILE_SITES'] ?? 12) },
   (_, i) => i + 1 + Number(process.env['HOSTILE_FROM'] ?? 0),
 );
 /** Partial moves tried of each site, beside the whole plan. */

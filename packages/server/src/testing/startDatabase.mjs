@@ -3,10 +3,13 @@ import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { bundleThread } from './bundleThread.mjs';
+import { bundle } from '../../../../scripts/bundle.mjs';
 
 export default async function startDatabase() {
-  process.env.SYNDETON_THREAD = path.resolve(await bundleThread());
+  process.env.SYNDETON_THREAD = await bundle(
+    'packages/server/src/analysis/worker.ts',
+    `.cache/thread-${process.pid}.mjs`,
+  );
   if (process.env.TEST_DATABASE_URL) return;
   const data = fs.mkdtempSync(path.join(process.getuid?.() === 0 ? '/tmp' : os.tmpdir(), 'syndeton-test-'));
   fs.chmodSync(data, 0o755);

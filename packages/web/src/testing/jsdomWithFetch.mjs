@@ -18,6 +18,9 @@ export default class extends TestEnvironment {
         unobserve() {}
         disconnect() {}
       },
+      // never idle: what nobody waits for is not loaded
+      requestIdleCallback: () => 0,
+      cancelIdleCallback: () => undefined,
       CSS: { supports: () => true, escape: (name) => name },
       matchMedia: () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined }),
     });

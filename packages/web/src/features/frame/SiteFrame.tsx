@@ -7,6 +7,7 @@ import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { Guarded } from '../../ui/Guarded.tsx';
 import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
+import { whenIdle } from '../../ui/whenIdle.ts';
 import { useDraft } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
@@ -64,8 +65,7 @@ export function SiteFrame() {
 
   // once the first is shown the others come as well: a key is for the station it leads to
   useEffect(() => {
-    const timer = setTimeout(() => stations.forEach((station) => station.preload()), 500);
-    return () => clearTimeout(timer);
+    return whenIdle(() => stations.forEach((station) => station.preload()));
   }, []);
 
   useKeys({
