@@ -47,7 +47,7 @@ test('every finding of the demo is there, and its one action starts', async ({ p
     await page.goBack();
     await showAll(page);
   }
-  // mends are lined up one after the other; each takes its finding off the list
+  // mends go into the draft one after the other; each takes its finding off the list
   let lined = 0;
   for (const finding of findings.filter((f) => f.action.does === 'mend')) {
     await showAll(page);

@@ -147,7 +147,7 @@ export const ProposalBody = Type.Object(
 
 export const Proposal = Type.Object(
   {
-    /** What to line up, in order; empty when nothing can be gathered. */
+    /** What to put in the draft, in order; empty when nothing can be gathered. */
     operations: Operations,
     rules: Count,
     sheets: Type.Array(
@@ -163,7 +163,7 @@ export const Proposal = Type.Object(
     missing: Type.Array(
       Type.Object({ path: Type.String(), isRemote: Type.Boolean(), pages: Type.Array(Type.String()) }),
     ),
-    /** Changes of look that make the sheet simpler; each is lined up ahead of the plan, which is made again. */
+    /** Changes of look that make the sheet simpler; each goes ahead of the plan, which is made again. */
     trades: Type.Array(
       Type.Object({
         operation: Operation,

@@ -30,7 +30,7 @@ export const RecipeBody = Type.Object(
   { additionalProperties: false, $id: 'RecipeBody' },
 );
 
-/** What of a recipe fits the draft as it is: to be lined up behind it. */
+/** What of a recipe fits the draft as it is: to be put behind it. */
 export const FittedRecipe = Type.Object(
   {
     operations: Operations,

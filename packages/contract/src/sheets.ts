@@ -69,7 +69,7 @@ export const SiteWords = Type.Object(
   { $id: 'SiteWords' },
 );
 
-/** What operations would do if they were lined up next. */
+/** What operations would do as the next of the draft. */
 export const Effect = Type.Object(
   {
     /** Pages that would not surely look as they do in the draft. */

@@ -8,7 +8,7 @@ import { useApp } from './testing/useApp.ts';
 const app = useApp();
 const api = siteApi(app);
 
-test('what operations would do is told before they are lined up; nothing is changed', async () => {
+test('what operations would do is told before they are in the draft; nothing is changed', async () => {
   const id = await api.bringIn([
     { path: 'a.html', content: '<link rel=stylesheet href=s.css><p>a' },
     { path: 'b.html', content: '<link rel=stylesheet href=s.css><p>b' },

@@ -98,7 +98,7 @@ test('a report of what is handed off, to read and to keep; what was chosen is in
   expect((await request(app()).get(`${at}/doc`)).status).toBe(404);
 });
 
-test('what was done is kept as a recipe; on another site what fits is told before anything is lined up', async () => {
+test('what was done is kept as a recipe; on another site what fits is told before anything is in the draft', async () => {
   const id = await site();
   const { body: recipe } = await request(app()).get(`/api/sites/${id}/revisions/2/recipe`);
   expectSchema(Recipe, recipe);

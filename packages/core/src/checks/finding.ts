@@ -64,7 +64,7 @@ export interface FindingPlace {
 }
 
 /**
- * The one thing to do about it: `mend` is a change ready to be lined up, `compare` opens the family's versions, `look` opens
+ * The one thing to do about it: `mend` is a change ready for the draft, `compare` opens the family's versions, `look` opens
  * the first place, `read` takes files that a server runs as pages.
  */
 export interface FindingAction {

@@ -7,7 +7,7 @@ export interface KeptDraftState extends DraftSite {
   readonly problem?: { readonly index: number; readonly detail: string };
 }
 
-/** Operations lined up on a site, with what each of them left: a list that begins like the last one goes on from there. */
+/** The operations of a draft, with what each of them left: a list that begins like the last one goes on from there. */
 export class KeptDraft {
   private steps: { readonly operation: string; after: DraftSite | undefined }[] = [];
   private readonly before: Site;

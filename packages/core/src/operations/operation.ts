@@ -145,7 +145,7 @@ export function describeOperationProblem(problem: OperationProblem): string {
   return sentences[problem.kind]?.(problem as never) ?? describeChangeProblem(problem as ChangeProblem);
 }
 
-/** The site after operations lined up one after the other, each planned on what the ones before it leave. */
+/** The site after operations done one after the other, each planned on what the ones before it leave. */
 export interface DraftSite {
   readonly site: Site;
   readonly steps: readonly OperationPlan[];

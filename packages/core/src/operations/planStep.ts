@@ -2,7 +2,7 @@ interface OfKind {
   readonly kind: string;
 }
 
-/** What a plan lines up, in this order. */
+/** What a plan consists of, in this order. */
 const planKinds = [
   'import-to-link',
   'gather-sheet',

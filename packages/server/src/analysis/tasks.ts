@@ -30,7 +30,7 @@ import type {
 } from '@syndeton/core';
 import type { Inventory } from './inventory.ts';
 
-/** Which state of a site a task is about: a revision, with operations lined up on it. */
+/** Which state of a site a task is about: a revision, with the operations of a draft on it. */
 export interface SiteState {
   readonly siteId: string;
   readonly number: number;

@@ -10,7 +10,7 @@ import { sayingBefore } from './sayingBefore.ts';
 const link = '<link rel="stylesheet" href="s.css">';
 const other = pageOf(link, '<h2>Else</h2><p class="n">z');
 
-/** What the act beside a difference lines up. */
+/** What the act beside a difference puts in the draft. */
 const keeping = (page: string, cause: Cause): KeepLook => ({
   kind: 'keep-look',
   page,

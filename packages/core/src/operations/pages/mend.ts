@@ -22,7 +22,7 @@ export interface MendPlan {
   readonly sentence: string;
 }
 
-/** Looks for the finding on the site as it is now, so that a mend fits whatever was lined up before it. */
+/** Looks for the finding on the site as it is now, so that a mend fits whatever stands before it in the draft. */
 export function planMend(site: Site, { finding, files }: MendFinding, known: Known): Result<MendPlan, MendProblem> {
   const found = findingsFor(site, { finding, files }, known).find((one) => one.id === finding);
   if (!found) return fail({ kind: 'no-such-finding', finding });

@@ -35,7 +35,7 @@ export interface DraftService extends DraftChanges {
   follow(siteId: string): Promise<Follow<DraftVersionReply>>;
   proof(siteId: string): Promise<DraftProofReply>;
   followProof(siteId: string): Promise<Follow<DraftProofReply>>;
-  /** What operations would do if they were lined up next. */
+  /** What operations would do as the next of the draft. */
   tryOperations(siteId: string, body: EffectRequest, signal?: AbortSignal): Promise<EffectReply>;
   propose(siteId: string, body: ProposalRequest, signal?: AbortSignal): Promise<ProposalReply>;
   /** What of a recipe fits the draft as it is. */

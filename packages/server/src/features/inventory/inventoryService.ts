@@ -7,7 +7,7 @@ import type { InventoryRecord, RevisionStore, VersionedInventory } from '../../s
 /** Surveys of states: kept with the revision once made, and for the last few drafts. */
 export interface InventoryService {
   get(state: SiteState): Promise<InventoryRecord>;
-  /** Of operations lined up, with the figures a saved revision keeps. */
+  /** Of a draft, with the figures a saved revision keeps. */
   ofDraft(state: SiteState): Promise<Inventory & VersionedInventory>;
   /** The sheets of a saved revision, if its survey is kept already. */
   keptSheets(siteId: string, number: number): Promise<SurveyReply['sheets'] | undefined>;

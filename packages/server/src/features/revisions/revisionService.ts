@@ -64,7 +64,7 @@ export function makeRevisionService({
     await sites.get(siteId);
     return (await revisions.revisions(siteId))[0]!.number;
   }
-  /** The draft of the newest revision, where nothing is lined up. */
+  /** The draft of the newest revision, where it is empty. */
   async function emptyDraftOn(siteId: string, base: number): Promise<DraftRecord> {
     const draft = await drafts.find(siteId);
     if (!draft) throw noSuchSite(siteId);

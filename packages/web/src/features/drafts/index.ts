@@ -1,4 +1,4 @@
-export { useAskedLineUp } from './useAskedLineUp.tsx';
+export { useAskedFirst } from './useAskedFirst.tsx';
 export { useDraft, type DraftInHand } from './useDraft.ts';
 export type { DraftChange } from './draftCommands.ts';
 export type { DraftProblem } from './draftsSlice.ts';

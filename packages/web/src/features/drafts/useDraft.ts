@@ -24,7 +24,7 @@ import { withoutOperation } from './withoutOperation.ts';
 
 export interface DraftInHand {
   readonly draft: DraftReply | undefined;
-  /** The proof of what is lined up; undefined while it runs or when nothing is lined up. */
+  /** The proof of the draft; undefined while it runs or when the draft is empty. */
   readonly proof: ProofReply | undefined;
   readonly progress: DraftProofReply | undefined;
   readonly busy: boolean;
@@ -34,8 +34,8 @@ export interface DraftInHand {
   readonly problem: DraftProblem | undefined;
   /** Makes the draft's operations what the function makes of them as they are by then; rejects with the refusal. */
   readonly change: (change: DraftChange) => Promise<void>;
-  /** Puts operations after the ones lined up; rejects with the refusal. */
-  readonly lineUp: (operations: readonly OperationBody[]) => Promise<void>;
+  /** Puts operations after those in the draft; rejects with the refusal. */
+  readonly addToDraft: (operations: readonly OperationBody[]) => Promise<void>;
   /** Takes an operation out again; the last step when none is named, of which a plan is one. What is refused is said as `problem`, here and below. */
   readonly undo: (index?: number) => void;
   /** With what its author says about a change of look. */
@@ -54,8 +54,8 @@ export function useDraft(siteId: string): DraftInHand {
   const { data: draft } = useDraftQuery(siteId);
   const { pending, problem, undone } = useAppSelector((state) => selectSiteDraft(state, siteId));
   const last = undone.at(-1);
-  const linedUp = (draft?.operations.length ?? 0) > 0;
-  const first = useDraftProofQuery(siteId, { skip: !linedUp });
+  const inDraft = (draft?.operations.length ?? 0) > 0;
+  const first = useDraftProofQuery(siteId, { skip: !inDraft });
   const running = first.data?.status === 'running';
   useEffect(() => {
     if (!running) return undefined;
@@ -64,18 +64,18 @@ export function useDraft(siteId: string): DraftInHand {
     });
   }, [running, siteId, dispatch]);
   useFollowedDraft(siteId, draft, pending > 0);
-  const fresh = linedUp && !first.isFetching;
+  const fresh = inDraft && !first.isFetching;
   const change = (how: DraftChange): Promise<void> => dispatch(changeDraft(siteId, how));
   const quietly = (done: Promise<void>): void => void done.catch(() => undefined);
   return {
     draft,
     proof: (fresh || running) && first.data?.status === 'done' ? first.data.proof : undefined,
-    progress: linedUp ? first.data : undefined,
-    busy: pending > 0 || (linedUp && (first.isFetching || running)),
+    progress: inDraft ? first.data : undefined,
+    busy: pending > 0 || (inDraft && (first.isFetching || running)),
     changing: pending > 0,
     problem,
     change,
-    lineUp: (operations) => change((now) => [...now, ...operations]),
+    addToDraft: (operations) => change((now) => [...now, ...operations]),
     undo: (index) => {
       if (index === undefined) return quietly(dispatch(takeStepBack(siteId)));
       const seen = draft?.operations[index];

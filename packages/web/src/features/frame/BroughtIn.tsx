@@ -53,7 +53,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
   const link = async ({ lacking }: ChangedSiteReply): Promise<void> => {
     setProblem(undefined);
     try {
-      await inHand.lineUp([{ kind: 'link-alike', pages: lacking.map((one) => one.page) }]);
+      await inHand.addToDraft([{ kind: 'link-alike', pages: lacking.map((one) => one.page) }]);
       onClose();
     } catch (error) {
       setProblem(problemText(error));

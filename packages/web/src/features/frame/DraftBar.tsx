@@ -39,7 +39,7 @@ interface Props {
   readonly onTexts: (path?: string) => void;
 }
 
-/** What is lined up, in words, with what the proof says of it; nothing is half-saved. */
+/** What is in the draft, in words, with what the proof says of it; nothing is half-saved. */
 export function DraftBar({
   draft,
   proof,

@@ -169,7 +169,7 @@ export function SiteFrame() {
       {history && view.site && (
         <HistoryBox
           site={view.site}
-          linedUp={draft?.operations.length ?? 0}
+          inDraft={draft?.operations.length ?? 0}
           onClose={() => setHistory(false)}
           onTexts={(number) => {
             setHistory(false);

@@ -79,7 +79,7 @@ describe('draft bar', () => {
     busy: false,
   };
 
-  test('nothing lined up', () => {
+  test('an empty draft', () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(0)} proof={undefined} />);
     expect(screen.getByText('The draft is empty.')).toBeTruthy();
@@ -88,7 +88,7 @@ describe('draft bar', () => {
     expect(screen.queryByRole('button', { name: /What r/ })).toBeNull();
   });
 
-  test('what was saved last can be read as text, and so can each file that is lined up', async () => {
+  test('what was saved last can be read as text, and so can each file of the draft', async () => {
     const on = actions();
     const { rerender } = render(<DraftBar {...common} {...on} revision={3} draft={draftOf(0)} proof={undefined} />);
     await userEvent.click(screen.getByRole('button', { name: 'What r3 changed' }));
@@ -99,7 +99,7 @@ describe('draft bar', () => {
     expect(on.onTexts).toHaveBeenLastCalledWith('a.css');
   });
 
-  test('lined up and the same: saving takes the accent', async () => {
+  test('a draft that looks the same: saving takes the accent', async () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(2)} proof={proofOf('same', 'same')} />);
     expect(screen.getByRole('region', { name: 'Draft' }).textContent).toContain(
@@ -111,7 +111,7 @@ describe('draft bar', () => {
     expect(on.onSave).toHaveBeenCalled();
   });
 
-  test('lined up and different: the words lead to the proof, saving stays plain', async () => {
+  test('a draft that looks different: the words lead to the proof, saving stays plain', async () => {
     const on = actions();
     render(<DraftBar {...common} {...on} draft={draftOf(1)} proof={proofOf('same', 'differs')} />);
     expect(screen.getByRole('button', { name: /Save as r2/ }).className).not.toContain('bg-thread');
@@ -176,7 +176,7 @@ describe('draft bar', () => {
     expect(on.onLeave).toHaveBeenCalled();
   });
 
-  test('what was refused is said, also when nothing is lined up', () => {
+  test('what was refused is said, also when the draft is empty', () => {
     const problem = { detail: 'There is no finding of this name any more.', late: false, redo: undefined };
     for (const operations of [0, 1]) {
       const { unmount } = render(

@@ -40,7 +40,7 @@ export function stationFigures(
   const pagesThat = (verdict: string): number => proof?.pages.filter((page) => page.verdict === verdict).length ?? 0;
   const [unsure, intended] = [pagesThat('unsure'), pagesThat('intended')];
   const differing = (proof?.pages.length ?? 0) - pagesThat('same') - unsure - intended;
-  const linedUp = draft.operations.length > 0;
+  const inDraft = draft.operations.length > 0;
   const saved = site !== undefined && site.revision > 1;
   const handed = site?.revisions.filter((r) => r.number > 1).reduce((sum, r) => sum + r.changedFiles, 0) ?? 0;
   return {
@@ -81,7 +81,7 @@ export function stationFigures(
               ? 'override'
               : 'overrides',
     },
-    proof: proofFigure(linedUp, saved, proof, differing, unsure, intended),
+    proof: proofFigure(inDraft, saved, proof, differing, unsure, intended),
     'hand-off': {
       tied: false,
       waiting: 0,
@@ -92,7 +92,7 @@ export function stationFigures(
 }
 
 function proofFigure(
-  linedUp: boolean,
+  inDraft: boolean,
   saved: boolean,
   proof: ProofReply | undefined,
   differing: number,
@@ -100,7 +100,7 @@ function proofFigure(
   intended: number,
 ): StationFigure {
   // prettier-ignore
-  if (!linedUp) return { tied: false, waiting: 0, number: '', words: saved ? 'what was saved' : 'nothing to compare' };
+  if (!inDraft) return { tied: false, waiting: 0, number: '', words: saved ? 'what was saved' : 'nothing to compare' };
   if (!proof) return { tied: false, waiting: 0, number: '', words: 'at work' };
   if (differing === 0 && unsure > 0)
     return { tied: false, waiting: unsure, number: String(unsure), words: 'cannot be told' };

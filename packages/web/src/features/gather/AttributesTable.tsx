@@ -14,7 +14,7 @@ interface Props {
   readonly pages: readonly string[];
   readonly chosen: ReadonlySet<string>;
   readonly names: Readonly<Record<string, string>>;
-  /** The sheet a group goes to, when one is lined up. */
+  /** The sheet a group goes to, when the draft has one. */
   readonly goesTo: (key: string) => string | undefined;
   readonly onChoose: (keys: readonly string[], on: boolean) => void;
   /** Says what is wrong with a name, or takes it. */

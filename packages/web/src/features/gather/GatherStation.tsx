@@ -5,7 +5,7 @@ import { freeSheetName, withoutPlan } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useAskedLineUp, useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
+import { useAskedFirst, useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
 import { useSheetTextQuery } from '../sheets/index.ts';
 import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
@@ -72,7 +72,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   );
   const standing = chosen.filter((key) => keys.has(key));
 
-  /** Changes what is lined up; a refusal is said here. */
+  /** Changes the draft; a refusal is said here. */
   const settle = async (change: DraftChange): Promise<void> => {
     setNotes([]);
     try {
@@ -81,7 +81,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       setNotes([problemText(error)]);
     }
   };
-  /** Plans on what is lined up besides a plan; `first`: what is lined up before it. */
+  /** Plans on what is in the draft besides a plan; `first`: what goes before it. */
   const proposeAll = async (how = settings, first: DraftChange = (now) => now): Promise<void> => {
     setMaking(true);
     const old = operations;
@@ -106,7 +106,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
         if (late) setNotes(['The draft was changed while the plan was made. Propose it again.']);
       }
     } catch (error) {
-      // what was lined up comes back, unless something else was done meanwhile
+      // what was in the draft comes back, unless something else was done meanwhile
       await inHand
         .change((now) => (JSON.stringify(now) === JSON.stringify(plannedOn) ? old : now))
         .catch(() => undefined);
@@ -172,12 +172,14 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     () => new Map(view.survey!.findings.flatMap(({ id, action }) => { const path = /^link-(?:missing|wrong-case) (.*)$/.exec(id)?.[1]; return path !== undefined && action.does === 'mend' ? [[path, id] as const] : []; })), // prettier-ignore
     [view.survey],
   );
-  const asking = useAskedLineUp(site, inHand);
+  const asking = useAskedFirst(site, inHand);
   const correct = async (path: string): Promise<void> => {
     const mend: OperationBody = { kind: 'mend', finding: wrongPaths.get(path)! };
     try {
       // before the plan, which is then made again
-      await asking.lineUp(`Correct the path ${path}?`, [mend], [], () => proposeAll(settings, (now) => [...now, mend]));
+      await asking.addToDraft(`Correct the path ${path}?`, [mend], [], () =>
+        proposeAll(settings, (now) => [...now, mend]),
+      );
     } catch (error) {
       setNotes([problemText(error)]);
     }

@@ -31,7 +31,7 @@ interface Props {
   /** How far the plan is that is being made. */
   readonly progress: string;
   readonly notes: readonly string[];
-  /** What the plan lined up says of itself. */
+  /** What the plan in the draft says of itself. */
   readonly plan: ProposalReply | undefined;
   readonly attributes: Pick<Parameters<typeof AttributesTable>[0], 'groups' | 'left' | 'names' | 'goesTo'>;
   readonly onAllPages: () => void;

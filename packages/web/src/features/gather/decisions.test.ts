@@ -45,7 +45,7 @@ test.each<[string, readonly OperationBody[], readonly string[]]>([
     ['site.css 123', 'takes A 45', 'takes A 6'],
   ],
   ['another family', [{ kind: 'settle-drift', family: 'p', version: 'A' }], ['open 123', 'open 45', 'open 6']],
-])('with %s lined up', (_shows, operations, expected) => {
+])('with %s in the draft', (_shows, operations, expected) => {
   expect(told(operations)).toEqual(expected);
 });
 

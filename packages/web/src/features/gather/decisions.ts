@@ -23,7 +23,7 @@ export type Decision =
   | { readonly kind: 'takes'; readonly version: string; readonly pages: readonly string[] }
   | { readonly kind: 'open'; readonly pages: readonly string[] };
 
-/** What operations lined up do with a version of a family, in their order; `open` is what none of them takes. */
+/** What the operations of the draft do with a version of a family, in their order; `open` is what none of them takes. */
 export function decisionsOf(
   operations: readonly OperationBody[],
   family: FamilyReply,
@@ -168,7 +168,7 @@ export function inOwnSheet(
 const gatheredSheet = (operation: OperationBody): readonly string[] =>
   operation.kind === 'gather-rules' || operation.kind === 'gather-sheet' ? [operation.sheet] : [];
 
-/** One more sheet of rules, linked behind those lined up. */
+/** One more sheet of rules, linked behind those in the draft. */
 function behindOthers(
   operations: readonly OperationBody[],
   gather: Omit<GatherRules, 'kind' | 'after'>,

@@ -71,13 +71,13 @@ export function ComingBack({ view, inHand }: Props) {
       const { base: on, version } = inHand.draft!;
       const { operations } = await fit({ id, base: on, version, recipe }).unwrap();
       if (operations.length === 0) throw new Error('Nothing of what was done before fits them.');
-      await inHand.lineUp(operations);
+      await inHand.addToDraft(operations);
       close();
       view.go('proof');
     });
   const linkAlike = (reply: ChangedSiteReply): Promise<void> =>
     attempt(async () => {
-      await inHand.lineUp([{ kind: 'link-alike', pages: reply.lacking.map(({ page }) => page) }]);
+      await inHand.addToDraft([{ kind: 'link-alike', pages: reply.lacking.map(({ page }) => page) }]);
       close();
       view.go('links');
     });

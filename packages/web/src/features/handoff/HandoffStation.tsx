@@ -26,11 +26,11 @@ export function HandoffStation({ view, inHand }: { readonly view: SiteView; read
         more={
           <>
             <UploadRow siteId={site.id} revision={site.revision} changed={changes?.length ?? 0} />
-            <RecipeRow siteId={site.id} revision={site.revision} inHand={inHand} onLinedUp={() => view.go('proof')} />
+            <RecipeRow siteId={site.id} revision={site.revision} inHand={inHand} onAdded={() => view.go('proof')} />
           </>
         }
         below={<ComingBack view={view} inHand={inHand} />}
-        linedUp={inHand.draft!.operations.length}
+        inDraft={inHand.draft!.operations.length}
         onGather={() => view.go('gather')}
         onTexts={() => setTexts(true)}
       />

@@ -13,7 +13,7 @@ import { UploadList } from './UploadList.tsx';
 interface Props {
   readonly site: SiteDetailReply;
   readonly changes: readonly ChangedFileReply[] | undefined;
-  readonly linedUp: number;
+  readonly inDraft: number;
   /** Undefined while it is being made. */
   readonly report: ReportReply | undefined;
   /** Why it could not be made. */
@@ -32,7 +32,7 @@ interface Props {
 export function HandoffView({
   site,
   changes,
-  linedUp,
+  inDraft,
   report,
   failed,
   onProof,
@@ -87,7 +87,7 @@ export function HandoffView({
           <p className="text-note text-ink-3">
             r{site.revision} against r1, as it was brought in. {count(site.files.length - leaving.length, 'other file')}{' '}
             stay as they are on the server.
-            {linedUp > 0 ? ` ${count(linedUp, 'operation')} in the draft, not saved: not in here.` : ''}
+            {inDraft > 0 ? ` ${count(inDraft, 'operation')} in the draft, not saved: not in here.` : ''}
           </p>
         </div>
         <div className="ml-auto">

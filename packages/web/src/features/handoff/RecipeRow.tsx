@@ -13,11 +13,11 @@ interface Props {
   readonly siteId: string;
   readonly revision: number;
   readonly inHand: DraftInHand;
-  readonly onLinedUp: () => void;
+  readonly onAdded: () => void;
 }
 
 /** What was done, as a file for other pages or another site; and such a file applied here, after what fits was told. */
-export function RecipeRow({ siteId, revision, inHand, onLinedUp }: Props) {
+export function RecipeRow({ siteId, revision, inHand, onAdded }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const [fit] = useFitRecipeMutation();
   const [fitted, setFitted] = useState<(FittedRecipeReply & { readonly name: string }) | undefined>(undefined);
@@ -40,7 +40,7 @@ export function RecipeRow({ siteId, revision, inHand, onLinedUp }: Props) {
     try {
       await inHand.change((now) => [...now, ...fitted!.operations]);
       setFitted(undefined);
-      onLinedUp();
+      onAdded();
     } catch (error) {
       setProblem(problemText(error));
     }

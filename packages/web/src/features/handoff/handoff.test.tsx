@@ -34,8 +34,8 @@ const reported: ReportReply = {
   weight: { before: weight, after: { ...weight, embedded: 0, attributes: 0, sheets: 4000 } },
 }; // prettier-ignore
 const onPlace = jest.fn();
-const show = (changed: readonly ChangedFileReply[] | undefined, linedUp = 0) =>
-  render(<HandoffView site={site} changes={changed} linedUp={linedUp} more={null} report={reported} failed={undefined} onProof={() => {}} onPlace={onPlace} onGather={() => {}} onTexts={() => undefined} />); // prettier-ignore
+const show = (changed: readonly ChangedFileReply[] | undefined, inDraft = 0) =>
+  render(<HandoffView site={site} changes={changed} inDraft={inDraft} more={null} report={reported} failed={undefined} onProof={() => {}} onPlace={onPlace} onGather={() => {}} onTexts={() => undefined} />); // prettier-ignore
 
 test('says what leaves, sheets before pages, with sizes', () => {
   show(changes);
@@ -86,7 +86,7 @@ test('nothing changed: the one action that brings something', () => {
   expect(screen.getByRole('button', { name: 'Gather the rules' })).toBeTruthy();
 });
 
-test('what is lined up but not saved is said to be missing', () => {
+test('what is in the draft but not saved is said to be missing', () => {
   show(changes, 2);
   expect(screen.getByText(/2 operations in the draft, not saved: not in here/)).toBeTruthy();
 });

@@ -16,8 +16,8 @@ type Asked =
 
 interface Props {
   readonly site: SiteDetailReply;
-  /** Operations lined up: they would be lost, so nothing is done over them. */
-  readonly linedUp: number;
+  /** Operations in the draft: they would be lost, so nothing is done over them. */
+  readonly inDraft: number;
   readonly onClose: () => void;
   /** Files before and after, as text. */
   readonly onTexts: (number: number) => void;
@@ -26,7 +26,7 @@ interface Props {
 }
 
 /** What was saved, revision by revision: what each did, and the ways back. Nothing of the past is lost by any of them. */
-export function HistoryBox({ site, linedUp, onClose, onTexts, onCompare }: Props) {
+export function HistoryBox({ site, inDraft, onClose, onTexts, onCompare }: Props) {
   const { id, revision: newest, revisions } = site;
   const [asked, setAsked] = useState<Asked | undefined>(undefined);
   const [word] = useWordRevisionMutation();
@@ -62,9 +62,9 @@ export function HistoryBox({ site, linedUp, onClose, onTexts, onCompare }: Props
             )}{' '}
             Everything saved since stays in this list, and you can go back to it.
           </p>
-          {linedUp > 0 && (
+          {inDraft > 0 && (
             <p className="font-medium text-error">
-              {count(linedUp, 'operation')} of the draft {linedUp === 1 ? 'is' : 'are'} not saved. Save or discard the
+              {count(inDraft, 'operation')} of the draft {inDraft === 1 ? 'is' : 'are'} not saved. Save or discard the
               draft first.
             </p>
           )}
@@ -74,7 +74,7 @@ export function HistoryBox({ site, linedUp, onClose, onTexts, onCompare }: Props
             </p>
           )}
           <div className="flex items-center gap-4">
-            <Button next disabled={busy || linedUp > 0} onClick={() => void act()}>
+            <Button next disabled={busy || inDraft > 0} onClick={() => void act()}>
               Save r{newest + 1} so
             </Button>
             <Act onClick={() => ask(undefined)}>Cancel</Act>

@@ -2,12 +2,12 @@ import { useMemo, useState } from 'react';
 import type { FindingReply, OperationBody } from '@syndeton/contract';
 import type { LinkPlace, PathStyle } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
-import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
+import { useAskedFirst, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { linkGrid, type LinkColumn } from './linkGrid.ts';
 import { LinksView } from './LinksView.tsx';
 
-/** Every page tied to its sheets. Each choice lines an operation up at once; it can be undone like any other. */
+/** Every page tied to its sheets. Each choice puts an operation in the draft at once; it can be undone like any other. */
 export function LinksStation({ view, inHand }: { readonly view: SiteView; readonly inHand: DraftInHand }) {
   const survey = view.survey!;
   const draft = inHand.draft!;
@@ -16,24 +16,24 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const [paths, setPaths] = useState<PathStyle>('page');
 
-  const lineUp = async (...operations: OperationBody[]): Promise<boolean> => {
+  const addToDraft = async (...operations: OperationBody[]): Promise<boolean> => {
     setProblem(undefined);
     try {
-      await inHand.lineUp(operations);
+      await inHand.addToDraft(operations);
       return true;
     } catch (error) {
       setProblem(problemText(error));
       return false;
     }
   };
-  const asked = useAskedLineUp(view.siteId, inHand);
+  const asked = useAskedFirst(view.siteId, inHand);
   const mend = async (findings: readonly FindingReply[]): Promise<void> => {
     setProblem(undefined);
     const mends = findings.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id }));
     const notes = findings.flatMap(({ action }) => action.asks ?? []);
     const title = findings.length === 1 ? `${findings[0]!.action.label}?` : `Mend ${findings.length}?`;
     try {
-      await asked.lineUp(title, mends, notes);
+      await asked.addToDraft(title, mends, notes);
     } catch (error) {
       setProblem(problemText(error));
     }
@@ -75,26 +75,27 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
           const wrong = new Set(meant.flatMap((finding) => finding.pages));
           const rest = lacking.filter((page) => !wrong.has(page));
           const media = /^(all media|several media|)$/.test(one.media) ? {} : { media: one.media };
-          void lineUp(
+          void addToDraft(
             ...meant.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })),
             ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths: styleOf(one), ...media } as const] : []), // prettier-ignore
           );
         }}
-        onUnlink={(one) => void lineUp({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}
-        onMove={(one, place) => void lineUp({ kind: 'move-link', sheet: one.path, place, ...scoped })}
-        onMedia={(one, media) => void lineUp({ kind: 'set-link', sheet: one.path, media, ...scoped })}
+        onUnlink={(one) => void addToDraft({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}
+        onMove={(one, place) => void addToDraft({ kind: 'move-link', sheet: one.path, place, ...scoped })}
+        onMedia={(one, media) => void addToDraft({ kind: 'set-link', sheet: one.path, media, ...scoped })}
         onPaths={(one, style) => {
           setPaths(style);
-          if (having(one, true).length > 0) void lineUp({ kind: 'set-link', sheet: one.path, paths: style, ...scoped });
+          if (having(one, true).length > 0)
+            void addToDraft({ kind: 'set-link', sheet: one.path, paths: style, ...scoped });
         }}
         onRename={async (one, to) => {
-          if (await lineUp({ kind: 'rename-sheet', sheet: one.path, to })) view.open(undefined);
+          if (await addToDraft({ kind: 'rename-sheet', sheet: one.path, to })) view.open(undefined);
         }}
-        onImportsToLinks={() => void lineUp({ kind: 'import-to-link', ...scoped })}
-        onToImports={(one) => void lineUp({ kind: 'link-to-import', sheet: one.path, ...scoped })}
-        onBaseline={() => void lineUp({ kind: 'add-baseline', sheet: baselineName(draft.sheets), ...scoped })}
-        onCopy={(from) => void lineUp({ kind: 'copy-links', from, pages: [...view.scope] })}
-        onReorder={(path, place: LinkPlace) => void lineUp({ kind: 'move-link', sheet: path, place, ...scoped })}
+        onImportsToLinks={() => void addToDraft({ kind: 'import-to-link', ...scoped })}
+        onToImports={(one) => void addToDraft({ kind: 'link-to-import', sheet: one.path, ...scoped })}
+        onBaseline={() => void addToDraft({ kind: 'add-baseline', sheet: baselineName(draft.sheets), ...scoped })}
+        onCopy={(from) => void addToDraft({ kind: 'copy-links', from, pages: [...view.scope] })}
+        onReorder={(path, place: LinkPlace) => void addToDraft({ kind: 'move-link', sheet: path, place, ...scoped })}
       />
       {asked.question}
     </>

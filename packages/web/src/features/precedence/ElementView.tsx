@@ -22,13 +22,13 @@ interface Props {
   readonly busy: boolean;
   readonly onPage: (page: string) => void;
   readonly onFile: (file: string, line: number) => void;
-  readonly onLineUp: (operations: readonly OperationBody[]) => void;
+  readonly onAdd: (operations: readonly OperationBody[]) => void;
 }
 
 const encode = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
 
 /** One element of a page as it is rendered, and who decides each of its properties. */
-export function ElementView({ siteId, page, pages, asked, table, failed, busy, onPage, onFile, onLineUp }: Props) {
+export function ElementView({ siteId, page, pages, asked, table, failed, busy, onPage, onFile, onAdd }: Props) {
   const [computed, setComputed] = useState<Readonly<Record<string, string>>>({});
   const [all, setAll] = useState(false);
   const [thread, setThread] = useState<{ readonly from: Point; readonly to: Point } | undefined>(undefined);
@@ -173,12 +173,12 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
                   {asked.peeled.length === 1 ? 'Put it back' : 'Put them back'}
                 </Act>
                 {drops?.all && (
-                  <Act disabled={busy} onClick={() => onLineUp(drops.all!.operations)}>
+                  <Act disabled={busy} onClick={() => onAdd(drops.all!.operations)}>
                     From all {drops.all.pages} pages
                   </Act>
                 )}
                 {drops && drops.here.length > 0 && (
-                  <Button next disabled={busy} onClick={() => onLineUp(drops.here)}>
+                  <Button next disabled={busy} onClick={() => onAdd(drops.here)}>
                     Drop {asked.peeled.length === 1 ? 'it' : 'them'} from {pageName(page)}
                   </Button>
                 )}

@@ -16,13 +16,13 @@ interface Props {
   readonly limit: readonly string[] | undefined;
   readonly pages: readonly string[];
   readonly busy: boolean;
-  readonly onLineUp: (operations: readonly OperationBody[]) => void;
+  readonly onAdd: (operations: readonly OperationBody[]) => void;
   readonly onPages: (pages: readonly string[]) => void;
   readonly onNote: (override: string, note: string) => void;
 }
 
 /** One override as it is now, dropped, and shared: how it looks, which pages change, who decides then. */
-export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages, onNote }: Props) {
+export function OverrideChoices({ on, one, limit, pages, busy, onAdd, onPages, onNote }: Props) {
   const [noting, setNoting] = useState<string | undefined>(undefined);
   const { beats, property, value, then } = one;
   const text = one.first.text || 'No sailing today.';
@@ -106,7 +106,7 @@ export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages
             )}
           </td>
           <td>
-            <Act disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
+            <Act disabled={busy} onClick={() => onAdd([dropOf(one, limit)])}>
               {limit
                 ? 'Drop it on the chosen pages'
                 : one.pages.length === 1
@@ -116,7 +116,7 @@ export function OverrideChoices({ on, one, limit, pages, busy, onLineUp, onPages
             {one.pages.length > 1 && !limit && <Act onClick={() => onPages(one.pages)}>Choose pages</Act>}
           </td>
           <td>
-            <Act disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
+            <Act disabled={busy} onClick={() => onAdd([shareOf(one, limit)])}>
               Make it shared
             </Act>{' '}
             {refusedBy(shared)}

@@ -23,7 +23,7 @@ interface Props {
   readonly opened: string;
   readonly busy: boolean;
   readonly onOpen: (id: string | undefined) => void;
-  readonly onLineUp: (operations: readonly OperationBody[]) => void;
+  readonly onAdd: (operations: readonly OperationBody[]) => void;
   /** Copies to drop. */
   readonly onCopies: (operations: readonly OperationBody[]) => void;
   readonly onPages: (pages: readonly string[]) => void;
@@ -204,7 +204,7 @@ function Row({
   opened,
   busy,
   onOpen,
-  onLineUp,
+  onAdd,
 }: Props & { readonly one: OverrideReply; readonly limit: readonly string[] | undefined }) {
   const open = one.id === opened;
   const isNarrow = useNarrow();
@@ -246,11 +246,11 @@ function Row({
         </td>
       )}
       <td className="text-right">
-        <Act className="ml-2.5" disabled={busy} onClick={() => onLineUp([dropOf(one, limit)])}>
+        <Act className="ml-2.5" disabled={busy} onClick={() => onAdd([dropOf(one, limit)])}>
           Drop
         </Act>
         {one.cause !== 'copy' && (
-          <Act className="ml-2.5" disabled={busy} onClick={() => onLineUp([shareOf(one, limit)])}>
+          <Act className="ml-2.5" disabled={busy} onClick={() => onAdd([shareOf(one, limit)])}>
             Make shared
           </Act>
         )}

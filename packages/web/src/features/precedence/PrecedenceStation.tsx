@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { OperationBody } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
-import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
+import { useAskedFirst, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { Act } from '../../ui/Act.tsx';
 import { ElementView } from './ElementView.tsx';
@@ -37,19 +37,19 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
   const value = useValueQuery({ ...at, value: asked.value }, { skip: asked.way !== 'value' || asked.value === '' });
   const [putNote] = usePutNoteMutation();
 
-  const toBeAsked = useAskedLineUp(view.siteId, inHand);
+  const toBeAsked = useAskedFirst(view.siteId, inHand);
   const dropCopies = async (operations: readonly OperationBody[]): Promise<void> => {
     setProblem(undefined);
     try {
-      await toBeAsked.lineUp('Drop the copies?', operations);
+      await toBeAsked.addToDraft('Drop the copies?', operations);
     } catch (error) {
       setProblem(problemText(error));
     }
   };
-  const lineUp = async (operations: readonly OperationBody[]): Promise<void> => {
+  const addToDraft = async (operations: readonly OperationBody[]): Promise<void> => {
     setProblem(undefined);
     try {
-      await inHand.lineUp(operations);
+      await inHand.addToDraft(operations);
       asked.set({ peel: [], override: undefined });
     } catch (error) {
       setProblem(problemText(error));
@@ -118,7 +118,7 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
               asked.set({ open: next, element: undefined, peel: [], pseudo: undefined });
             }}
             onFile={onFile}
-            onLineUp={(operations) => void lineUp(operations)}
+            onAdd={(operations) => void addToDraft(operations)}
           />
         )}
         {asked.way === 'question' && (
@@ -135,7 +135,7 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
             onPages={view.setScope}
             onElement={(path, picked) => asked.set({ way: undefined, open: path, element: picked, peel: [] })}
             onValue={(said) => asked.set({ way: 'value', value: said })}
-            onLineUp={(operation) => void lineUp([operation])}
+            onAdd={(operation) => void addToDraft([operation])}
           />
         )}
         {asked.way === 'overrides' && (
@@ -149,7 +149,7 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
             opened={asked.override}
             busy={inHand.changing || toBeAsked.looking}
             onOpen={(id) => asked.set({ override: id })}
-            onLineUp={(operations) => void lineUp(operations)}
+            onAdd={(operations) => void addToDraft(operations)}
             onCopies={(operations) => void dropCopies(operations)}
             onPages={view.setScope}
             onNote={(override, note) => void putNote({ id: view.siteId, override, note })}

@@ -36,7 +36,7 @@ interface Props {
   readonly onPages: (pages: readonly string[]) => void;
   readonly onElement: (page: string, element: string) => void;
   readonly onValue: (value: string) => void;
-  readonly onLineUp: (operation: OperationBody) => void;
+  readonly onAdd: (operation: OperationBody) => void;
 }
 
 /** What decides a property of a selector on every page, as strands from values to what decides them. */
@@ -171,7 +171,7 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
   );
 }
 
-function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { readonly decider: ValueDeciderReply }) {
+function DeciderRow({ decider, busy, onPages, onElement, onAdd }: Props & { readonly decider: ValueDeciderReply }) {
   const { kind, path, selector, specificity, inheritedFrom, sentence, pages, copies, over } = decider;
   const mark: MarkKind = kind === 'browser' || kind === 'initial' ? 'default' : kind;
   const local = kind === 'embedded' || kind === 'attribute';
@@ -213,11 +213,11 @@ function DeciderRow({ decider, busy, onPages, onElement, onLineUp }: Props & { r
       <div className="grid justify-items-end content-start gap-px">
         <b>{count(pages.length, 'page')}</b>
         {copies && local ? (
-          <Act disabled={busy} onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}>
+          <Act disabled={busy} onClick={() => onAdd({ kind: 'drop-declaration', ...said, pages })}>
             {pages.length === 1 ? 'Drop the copy' : 'Drop the copies'}
           </Act>
         ) : over && local ? (
-          <Act disabled={busy} onClick={() => onLineUp({ kind: 'drop-declaration', ...said, pages })}>
+          <Act disabled={busy} onClick={() => onAdd({ kind: 'drop-declaration', ...said, pages })}>
             Drop it
           </Act>
         ) : (

@@ -115,7 +115,7 @@ const value = (said: string, deciders: ValueDeciderReply[]): QuestionReply['valu
 };
 
 function asked(answer: Partial<QuestionReply> | undefined, failed?: string) {
-  const acts = { onAsk: jest.fn<(question: Question) => void>(), onMedium: jest.fn(), onPages: jest.fn(), onElement: jest.fn(), onValue: jest.fn(), onLineUp: jest.fn() }; // prettier-ignore
+  const acts = { onAsk: jest.fn<(question: Question) => void>(), onMedium: jest.fn(), onPages: jest.fn(), onElement: jest.fn(), onValue: jest.fn(), onAdd: jest.fn() }; // prettier-ignore
   render(
     <QuestionView
       question={{ selector: 'h1', property: 'color' }}
@@ -154,7 +154,7 @@ test('values, who decides them, and what can be done about each', async () => {
   await userEvent.click(screen.getByRole('button', { name: 'Choose these 2' }));
   expect(acts.onPages).toHaveBeenCalledWith(['a.html', 'b.html']);
   await userEvent.click(screen.getByRole('button', { name: 'Drop it' }));
-  expect(acts.onLineUp).toHaveBeenCalledWith({ kind: 'drop-declaration', where: 'attribute', property: 'color', value: 'red', pages: ['c.html'] }); // prettier-ignore
+  expect(acts.onAdd).toHaveBeenCalledWith({ kind: 'drop-declaration', where: 'attribute', property: 'color', value: 'red', pages: ['c.html'] }); // prettier-ignore
   await userEvent.click(screen.getByRole('button', { name: 'See what wins next' }));
   expect(acts.onElement).toHaveBeenCalledWith('a.html', 'html>body>h1');
 });
@@ -166,7 +166,7 @@ test('copies go by one act; pages without such an element are counted; no elemen
   });
   expect(screen.getByText(/All pages look alike/).textContent).toContain('1 page has no such element.');
   await userEvent.click(screen.getByRole('button', { name: 'Drop the copies' }));
-  expect(acts.onLineUp).toHaveBeenCalledWith(expect.objectContaining({ where: 'block', selector: 'h1', pages: ['a.html', 'b.html'] })); // prettier-ignore
+  expect(acts.onAdd).toHaveBeenCalledWith(expect.objectContaining({ where: 'block', selector: 'h1', pages: ['a.html', 'b.html'] })); // prettier-ignore
   asked({});
   expect(screen.getByText(/No page has an element/)).toBeTruthy();
 });

@@ -24,7 +24,7 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
     if (!says) return;
     const paths = elements.map((one) => one.path);
     try {
-      await inHand.lineUp([
+      await inHand.addToDraft([
         { kind: 'keep-look', page, elements: paths, ...(pseudoElement === '' ? {} : { pseudoElement }), says },
       ]);
     } catch (error) {
@@ -38,7 +38,7 @@ export function ProofStation({ view, inHand }: { readonly view: SiteView; readon
       chooser={{
         choose,
         revisions: view.site?.revisions ?? [],
-        linedUp: draft.operations.length > 0,
+        inDraft: draft.operations.length > 0,
         others: sites.filter(({ id }) => id !== view.siteId),
       }}
       proof={proof}

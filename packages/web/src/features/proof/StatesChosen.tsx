@@ -10,17 +10,17 @@ export interface Chooser {
   readonly choose: ChooseStates;
   readonly revisions: readonly { readonly number: number; readonly message: string }[];
   /** Something is in the draft. */
-  readonly linedUp: boolean;
+  readonly inDraft: boolean;
   /** Other sites here: a folder or zip brought in to be compared is one. */
   readonly others: readonly Pick<SiteSummaryReply, 'id' | 'name' | 'revision'>[];
 }
 
 /** Which two states are compared, in words to change. */
 export function StatesChosen({ states: { from, to, other }, chooser }: { readonly states: States; readonly chooser: Chooser }) {
-  const { choose, revisions, linedUp, others } = chooser;
+  const { choose, revisions, inDraft, others } = chooser;
   const newest = Math.max(1, ...revisions.map(({ number }) => number));
   const later = (number: number): number | 'draft' => (to === 'draft' || to > number ? to : number < newest ? number + 1 : 'draft'); // prettier-ignore
-  const earlier = [...revisions].filter(({ number }) => number < newest || linedUp);
+  const earlier = [...revisions].filter(({ number }) => number < newest || inDraft);
   return (
     <>
       <Menu
@@ -47,7 +47,7 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
           </Act>
         }
       >
-        {linedUp && <MenuItem onSelect={() => choose(from, 'draft', other)}>the draft</MenuItem>}
+        {inDraft && <MenuItem onSelect={() => choose(from, 'draft', other)}>the draft</MenuItem>}
         {revisions
           .filter(({ number }) => other !== undefined || number > from)
           .map(({ number, message }) => (
@@ -68,8 +68,8 @@ const OtherSites = ({ others, onChoose }: { readonly others: Chooser['others']; 
   )); // prettier-ignore
 
 /** What is on a server, or in another folder, against this site: it is brought in as a site of its own first. */
-export function CompareOther({ chooser: { choose, others, linedUp, revisions } }: { readonly chooser: Chooser }) {
-  const to = linedUp ? 'draft' : Math.max(1, ...revisions.map(({ number }) => number));
+export function CompareOther({ chooser: { choose, others, inDraft, revisions } }: { readonly chooser: Chooser }) {
+  const to = inDraft ? 'draft' : Math.max(1, ...revisions.map(({ number }) => number));
   if (others.length === 0)
     return (
       <Link className={actLook} to="/">

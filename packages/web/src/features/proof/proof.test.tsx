@@ -61,7 +61,7 @@ const proof: ProofReply = {
 const common = {
   siteId: 'S',
   states: { from: 3, to: 'draft', other: undefined } as const,
-  chooser: { choose: () => undefined, revisions: [], linedUp: true, others: [] },
+  chooser: { choose: () => undefined, revisions: [], inDraft: true, others: [] },
   failed: undefined,
   seconds: 0.9,
   nextPage: undefined,
@@ -97,10 +97,10 @@ test('the edge moves by arrow keys, and stops at the ends', async () => {
   expect(edge.getAttribute('aria-valuenow')).toBe('0');
 });
 
-test('with nothing lined up and nothing saved there is one thing to do', async () => {
+test('with nothing in the draft and nothing saved there is one thing to do', async () => {
   const onGather = jest.fn();
   const choose = jest.fn();
-  const chooser = { choose, revisions: [{ number: 1, message: '' }], linedUp: false, others: [{ id: 'O', name: 'On the server', revision: 2 }] }; // prettier-ignore
+  const chooser = { choose, revisions: [{ number: 1, message: '' }], inDraft: false, others: [{ id: 'O', name: 'On the server', revision: 2 }] }; // prettier-ignore
   render(<ProofView {...common} states={undefined} chooser={chooser} proof={undefined} path="a.html" onGather={onGather} />); // prettier-ignore
   await userEvent.click(screen.getByRole('button', { name: 'Gather the rules' }));
   expect(onGather).toHaveBeenCalled();
@@ -165,21 +165,21 @@ test('outlines are found by path, with the number of their cause; what is not th
 });
 
 describe('which two states are compared', () => {
-  const statesAt = (address: string, newest: number, linedUp: boolean) =>
-    renderHook(() => useStates(newest, linedUp), {
+  const statesAt = (address: string, newest: number, inDraft: boolean) =>
+    renderHook(() => useStates(newest, inDraft), {
       wrapper: ({ children }) => <MemoryRouter initialEntries={[address]}>{children}</MemoryRouter>,
     }).result.current.states;
   test.each([
     ['the draft against its revision', '/', 3, true, [3, 'draft']],
-    ['nothing lined up: what was saved last', '/', 3, false, [2, 3]],
+    ['an empty draft: what was saved last', '/', 3, false, [2, 3]],
     ['as the address says', '/?from=1&to=3', 3, false, [1, 3]],
     ['the draft against an older one', '/?from=1&to=draft', 3, true, [1, 'draft']],
     ['a draft that is not there any more', '/?from=1&to=draft', 3, false, [1, 3]],
     ['never a state against itself or a later one', '/?from=3&to=2', 3, false, [1, 2]],
     ['a revision that is not there', '/?from=x&to=9', 3, false, [2, 3]],
     ['another site, also where this one has one state', '/?other=O&from=4&to=1', 1, false, [4, 1, 'O']],
-  ] as const)('%s', (_shows, address, newest, linedUp, wanted) => {
-    const states = statesAt(address, newest, linedUp);
+  ] as const)('%s', (_shows, address, newest, inDraft, wanted) => {
+    const states = statesAt(address, newest, inDraft);
     expect([states?.from, states?.to, ...(states?.other === undefined ? [] : [states.other])]).toEqual(wanted);
   });
   test('a site with one state has nothing to compare', () => {
@@ -188,7 +188,7 @@ describe('which two states are compared', () => {
   test('both are words to change', async () => {
     const choose = jest.fn();
     const revisions = [1, 2, 3].map((number) => ({ number, message: `Did ${number}` }));
-    const chooser = { choose, revisions, linedUp: false, others: [] };
+    const chooser = { choose, revisions, inDraft: false, others: [] };
     render(<StatesChosen states={{ from: 2, to: 3, other: undefined }} chooser={chooser} />);
     await userEvent.click(screen.getByRole('button', { name: 'r2' }));
     await userEvent.click(screen.getByRole('menuitem', { name: /r1/ }));

@@ -5,7 +5,7 @@ export interface Compared {
   readonly id: string;
   readonly since: number;
   readonly number: number;
-  /** With what is lined up on it. */
+  /** With the draft on it. */
   readonly draft: boolean;
   /** Another site that `since` is a revision of. */
   readonly against?: string | undefined;

@@ -17,10 +17,10 @@ export interface Comparison {
 
 /** The two states that the Proof station shows, page by page. `isShown`: whether anybody looks. */
 export function useComparison(siteId: string, { draft, proof }: DraftInHand, isShown: boolean): Comparison {
-  const linedUp = (draft?.operations.length ?? 0) > 0;
+  const inDraft = (draft?.operations.length ?? 0) > 0;
   const base = draft?.base ?? 1;
-  const { states, choose } = useStates(base, linedUp);
-  const isDrafts = linedUp && states?.to === 'draft' && states.from === base && states.other === undefined;
+  const { states, choose } = useStates(base, inDraft);
+  const isDrafts = inDraft && states?.to === 'draft' && states.from === base && states.other === undefined;
   const compared = useComparedQuery(
     {
       id: siteId,

@@ -6,16 +6,16 @@ export interface States {
   readonly from: number;
   /** The site it is one of, where that is another: what is on a server, brought in to be compared. */
   readonly other: string | undefined;
-  /** A revision, or what is lined up on the newest. */
+  /** A revision, or the draft on the newest. */
   readonly to: number | 'draft';
 }
 
 export type ChooseStates = (from: number, to: number | 'draft', other?: string) => void;
 
-/** The draft against its revision when something is lined up, else the newest revision against the one before. */
+/** The draft against its revision when it is not empty, else the newest revision against the one before. */
 export function useStates(
   newest: number,
-  linedUp: boolean,
+  inDraft: boolean,
 ): { readonly states: States | undefined; readonly choose: ChooseStates } {
   // prettier-ignore
   const [search, setSearch] = useSearchParams();
@@ -28,15 +28,15 @@ export function useStates(
       else params.set('other', other);
       return params;
     });
-  return { states: statesIn(search, newest, linedUp), choose };
+  return { states: statesIn(search, newest, inDraft), choose };
 }
 
-function statesIn(search: URLSearchParams, newest: number, linedUp: boolean): States | undefined {
+function statesIn(search: URLSearchParams, newest: number, inDraft: boolean): States | undefined {
   const asked = (name: string, most: number): number | undefined => {
     const number = Number(search.get(name));
     return Number.isInteger(number) && number >= 1 && number <= most ? number : undefined;
   };
-  const to = search.get('to') === 'draft' && linedUp ? 'draft' : (asked('to', newest) ?? (linedUp ? 'draft' : newest));
+  const to = search.get('to') === 'draft' && inDraft ? 'draft' : (asked('to', newest) ?? (inDraft ? 'draft' : newest));
   const other = search.get('other') ?? undefined;
   if (other !== undefined) return { from: asked('from', Infinity) ?? 1, other, to };
   const last = to === 'draft' ? newest : to - 1;

@@ -17,14 +17,14 @@ interface Props {
   readonly nothing: string;
   readonly looks: { readonly now: TextLook; readonly then: TextLook } | undefined;
   readonly busy: boolean;
-  readonly onLineUp: () => void;
+  readonly onAdd: () => void;
   readonly onPutBack: () => void;
   readonly onPage: (page: string) => void;
 }
 
 /** What the edit in hand does, before it is put anywhere. */
 export function EffectView(props: Props) {
-  const { effect, problem, nothing, looks, busy, onLineUp, onPutBack, onPage } = props;
+  const { effect, problem, nothing, looks, busy, onAdd, onPutBack, onPage } = props;
   return (
     <section className="eff" aria-label="What the edit does" aria-live="polite">
       <h2>{headingOf(props)}</h2>
@@ -40,7 +40,7 @@ export function EffectView(props: Props) {
         </p>
       )}
       <div className="dec2">
-        <Button next onClick={onLineUp} disabled={busy}>
+        <Button next onClick={onAdd} disabled={busy}>
           Put it into the draft
         </Button>
         <Act onClick={onPutBack}>Put it back</Act>

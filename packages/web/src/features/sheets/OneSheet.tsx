@@ -27,11 +27,11 @@ interface Props {
   readonly onWrong: (wrong: number) => void;
   readonly onTask: (task: SheetTask) => void;
   /** Puts operations into the draft, what is typed before them. */
-  readonly onLineUp: (title: string, operations: readonly OperationBody[]) => void;
+  readonly onAdd: (title: string, operations: readonly OperationBody[]) => void;
 }
 
 /** The text of one sheet, and beside it what the rule at the cursor reaches and what an edit does. */
-export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, onTask, onLineUp }: Props) {
+export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, onTask, onAdd }: Props) {
   const at = { id: view.siteId, number: inHand.draft!.base };
   const edit = useSheetEdit(view.siteId, inHand, path, file);
   const { typed } = edit;
@@ -81,7 +81,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
             }}
             onUnlooked={() => setIsUnlooked(true)}
             onRule={setHere}
-            onLineUp={edit.lineUp}
+            onAdd={edit.addToDraft}
           />
         </div>
       </div>
@@ -100,8 +100,8 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
         words={words}
         handle={handle}
         onPutBack={putBack}
-        onLineUp={onLineUp}
-        onClass={(name, take, elements) => onLineUp(take ? `Take the class ${name}?` : `Give the class ${name}?`, [{ kind: 'give-class', name, ...(take ? { take } : {}), elements: [...elements] }])} // prettier-ignore
+        onAdd={onAdd}
+        onClass={(name, take, elements) => onAdd(take ? `Take the class ${name}?` : `Give the class ${name}?`, [{ kind: 'give-class', name, ...(take ? { take } : {}), elements: [...elements] }])} // prettier-ignore
         acts={
           rule && ref ? (
             // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- “Move to” in it does the same by keyboard
@@ -114,9 +114,9 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
                 parts={rule.selector.includes(',')}
                 onMove={hasOthers ? () => onTask({ does: 'move', selector: rule.selector, operation: (to) => ({ kind: 'move-rules', sheet: path, rules: [ref], to }) }) : undefined} // prettier-ignore
                 onSplitSheet={rule.under.length === 0 ? () => onTask({ does: 'split', selector: rule.selector, operation: (to) => ({ kind: 'split-sheet', sheet: path, from: ref, to }) }) : undefined} // prettier-ignore
-                onPart={() => onLineUp(`Part ${rule.selector}?`, [{ kind: 'split-rule', sheet: path, rule: ref }])}
-                onCommentOut={() => onLineUp(`Comment ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref], keep: 'comment' }])} // prettier-ignore
-                onDelete={() => onLineUp(`Take ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref] }])} // prettier-ignore
+                onPart={() => onAdd(`Part ${rule.selector}?`, [{ kind: 'split-rule', sheet: path, rule: ref }])}
+                onCommentOut={() => onAdd(`Comment ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref], keep: 'comment' }])} // prettier-ignore
+                onDelete={() => onAdd(`Take ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref] }])} // prettier-ignore
                 onName={
                   nameIn(rule.selector) ? () => onTask({ does: 'name', name: nameIn(rule.selector)! }) : undefined
                 }

@@ -39,7 +39,7 @@ interface Props {
   readonly handle: RefObject<EditorHandle | undefined>;
   readonly acts: ReactNode;
   readonly onPutBack: () => void;
-  readonly onLineUp: (title: string, operations: readonly OperationBody[]) => void;
+  readonly onAdd: (title: string, operations: readonly OperationBody[]) => void;
   readonly onClass: (name: string, take: boolean, elements: readonly Picked[]) => void;
 }
 
@@ -145,7 +145,7 @@ export function RulePanel(props: Props) {
       )}
       {
         way === 'words' && here?.start !== undefined && score &&
-        <RuleScore score={score} pages={reach?.pages ?? pages} changed={changed} onBeater={onBeater} actsOf={(beater) => actsOn(beater, view, props.onLineUp)} /> // prettier-ignore
+        <RuleScore score={score} pages={reach?.pages ?? pages} changed={changed} onBeater={onBeater} actsOf={(beater) => actsOn(beater, view, props.onAdd)} /> // prettier-ignore
       }
       {way !== 'page' && typed.changed && !typed.overtaken && (
         <EffectView
@@ -155,7 +155,7 @@ export function RulePanel(props: Props) {
           nothing={here ? whyNothing(here.rule, changed, { score, elements: reaches?.elements, findings: looked?.now.findings ?? [] }) : 'Nothing that a page shows is changed.'} // prettier-ignore
           looks={looks}
           busy={inHand.changing}
-          onLineUp={edit.lineUp}
+          onAdd={edit.addToDraft}
           onPutBack={props.onPutBack}
           onPage={toPage}
         />
@@ -230,7 +230,7 @@ function styleRuleAt(text: string, start: number) {
 function actsOn(
   { kind, selector, properties, value, pages }: Beater,
   view: SiteView,
-  onLineUp: Props['onLineUp'],
+  onAdd: Props['onAdd'],
 ): readonly BeaterAct[] {
   if (kind !== 'embedded' && kind !== 'attribute') return [];
   const gather = { label: 'Gather it', does: () => view.go('gather') };
@@ -238,7 +238,7 @@ function actsOn(
   if (property === undefined || properties.length > 1) return [gather];
   const said = kind === 'attribute' ? { where: 'attribute' as const } : { where: 'block' as const, selector };
   const drop = { kind: 'drop-declaration' as const, ...said, property, value, pages: [...pages] };
-  return [gather, { label: 'Drop it there', does: () => onLineUp(`Drop ${property} on these pages?`, [drop]) }];
+  return [gather, { label: 'Drop it there', does: () => onAdd(`Drop ${property} on these pages?`, [drop]) }];
 }
 
 const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

@@ -16,17 +16,17 @@ interface Props {
   readonly repeated: readonly string[];
   readonly onTask: (task: SheetTask) => void;
   readonly onCompare: () => void;
-  readonly onLineUp: (title: string, operation: OperationBody) => void;
+  readonly onAdd: (title: string, operation: OperationBody) => void;
 }
 
 /** What can be done with the sheet opened, with how much there is to do. */
-export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onCompare, onLineUp }: Props) {
+export function SheetActs({ text, path, hasOthers, idle, repeated, onTask, onCompare, onAdd }: Props) {
   const { groups, twice, near } = useMemo(() => {
     const sheet = parseSheet(text);
     const fewer = equalRules(sheet).reduce((sum, group) => sum + group.length - 1, 0);
     return { groups: fewer, twice: duplicateEdits({ text, sheet }).length, near: nearValues(sheet) };
   }, [text]);
-  const act = (title: string, operation: OperationBody) => () => onLineUp(title, operation);
+  const act = (title: string, operation: OperationBody) => () => onAdd(title, operation);
   return (
     <ul className="leading-6 pt-3.5 [&_i]:not-italic [&_i]:text-ink-3" aria-label={`To do in ${path}`}>
       {groups > 0 && <ActRow label="Group equal rules" number={groups} onClick={act(`Group equal rules of ${path}?`, { kind: 'group-rules', sheet: path })} />}

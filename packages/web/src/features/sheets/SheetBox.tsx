@@ -33,14 +33,14 @@ interface Props {
   readonly sheets: DraftReply['sheets'];
   readonly pages: readonly string[];
   /** Rejects with the refusal, which stays in the box. */
-  readonly onLineUp: (title: string, operations: readonly OperationBody[], goTo?: string) => Promise<void>;
+  readonly onAdd: (title: string, operations: readonly OperationBody[], goTo?: string) => Promise<void>;
   readonly onClose: () => void;
 }
 
 type Start = 'empty' | 'set' | 'other';
 
 /** One question, one act; what is refused is said under the field. */
-export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose }: Props) {
+export function SheetBox({ task, siteId, path, sheets, pages, onAdd, onClose }: Props) {
   const [name, setName] = useState(task.does === 'rename' ? path : task.does === 'name' ? task.name : '');
   const [to, setTo] = useState('');
   const [of, setOf] = useState<'class' | 'id' | 'custom-property'>(kindOf(name));
@@ -57,7 +57,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onLineUp, onClose 
   const act = async (title: string, what: OperationBody | readonly OperationBody[], goTo?: string): Promise<void> => {
     setProblem(undefined);
     try {
-      await onLineUp(title, [what].flat(), goTo);
+      await onAdd(title, [what].flat(), goTo);
       onClose();
     } catch (error) {
       setProblem(problemText(error));

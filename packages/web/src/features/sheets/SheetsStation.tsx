@@ -5,7 +5,7 @@ import { problemText } from '../../app/api.ts';
 import { sayLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
-import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
+import { useAskedFirst, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { ComparedSheet } from './ComparedSheet.tsx';
 import { OneSheet } from './OneSheet.tsx';
@@ -30,11 +30,11 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   const [task, setTask] = useState<SheetTask | undefined>(undefined);
   const [comparing, setComparing] = useState(false);
   const [problem, setProblem] = useState<string | undefined>(undefined);
-  const asked = useAskedLineUp(view.siteId, inHand);
+  const asked = useAskedFirst(view.siteId, inHand);
   const used = useMemo(() => valuesIn(file?.text ?? ''), [file]);
 
   /** What is typed goes into the draft first: nothing is done over it. */
-  const lineUp = async (title: string, operations: readonly OperationBody[], goTo?: string): Promise<void> => {
+  const addToDraft = async (title: string, operations: readonly OperationBody[], goTo?: string): Promise<void> => {
     setProblem(undefined);
     const typed = readUnfinished(view.siteId, path);
     const edit: OperationBody | undefined = typed && file && typed.text !== file.text ? { kind: 'edit-sheet', path, hash: file.hash, text: typed.text } : undefined; // prettier-ignore
@@ -43,10 +43,10 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
       await inHand.change((now) => [...(edit ? withEdit(now, edit) : now), ...operations]);
       if (goTo !== undefined) view.open(goTo);
     };
-    await asked.lineUp(title, all, [], how);
+    await asked.addToDraft(title, all, [], how);
   };
   const quietly = (title: string, operations: readonly OperationBody[]): void =>
-    void lineUp(title, operations).catch((error: unknown) => setProblem(problemText(error)));
+    void addToDraft(title, operations).catch((error: unknown) => setProblem(problemText(error)));
 
   const box = task && (
     <SheetBox
@@ -55,7 +55,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
       path={path}
       sheets={sheets}
       pages={view.scope}
-      onLineUp={lineUp}
+      onAdd={addToDraft}
       onClose={() => setTask(undefined)}
     />
   );
@@ -111,7 +111,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
             repeated={repeated}
             onTask={setTask}
             onCompare={() => setComparing(true)}
-            onLineUp={(title, operation) => quietly(title, [operation])}
+            onAdd={(title, operation) => quietly(title, [operation])}
           />
         }
         onOpen={(next) => view.open(next)}
@@ -139,7 +139,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           hasOthers={sheets.length > 1}
           onWrong={(n) => setWrong({ path, count: n })}
           onTask={setTask}
-          onLineUp={quietly}
+          onAdd={quietly}
         />
       )}
       {comparing && typeof file?.text === 'string' && (

@@ -54,12 +54,12 @@ describe('what is typed is never lost', () => {
   test('put into the draft it is no longer kept; what was typed since stays on top of it', async () => {
     const { result, rerender } = typedOver(fileOf('a{}'));
     act(() => result.current.type('a{top:0}'));
-    act(() => result.current.linedUp('a{top:0}'));
+    act(() => result.current.inDraft('a{top:0}'));
     act(() => result.current.type('a{top:0;left:0}'));
     rerender({ now: fileOf('a{top:0}') });
     expect([result.current.overtaken, result.current.changed]).toEqual([false, true]);
     await waitFor(() => expect(readUnfinished('site', 's.css')?.hash).toBe('a{top:0}'));
-    act(() => result.current.linedUp('a{top:0;left:0}'));
+    act(() => result.current.inDraft('a{top:0;left:0}'));
     rerender({ now: fileOf('a{top:0;left:0}') });
     expect(result.current.changed).toBe(false);
     await waitFor(() => expect(readUnfinished('site', 's.css')).toBeUndefined());
@@ -185,7 +185,7 @@ const change = { pseudoElement: '', property: 'color', before: 'red', after: 'bl
 
 describe('what the edit in hand does', () => {
   const show = (more: object) =>
-    render(<EffectView effect={undefined} problem={undefined} first={undefined} nothing="No page has it." looks={undefined} busy={false} onLineUp={jest.fn()} onPutBack={jest.fn()} onPage={jest.fn()} {...more} />); // prettier-ignore
+    render(<EffectView effect={undefined} problem={undefined} first={undefined} nothing="No page has it." looks={undefined} busy={false} onAdd={jest.fn()} onPutBack={jest.fn()} onPage={jest.fn()} {...more} />); // prettier-ignore
 
   test('elements and pages by what changes, with the pages', async () => {
     const onPage = jest.fn();

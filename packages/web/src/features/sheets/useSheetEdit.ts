@@ -12,7 +12,7 @@ export interface SheetEdit {
   /** What it would do, once that is known. */
   readonly effect: EditEffect | undefined;
   readonly problem: string | undefined;
-  readonly lineUp: () => void;
+  readonly addToDraft: () => void;
 }
 
 /** The text of a sheet as it is typed, what it would do, and the way into the draft. */
@@ -25,17 +25,17 @@ export function useSheetEdit(siteId: string, inHand: DraftInHand, path: string, 
     [changed, path, file.hash, text],
   );
   const effect = useEditEffect(siteId, inHand.draft, typed.overtaken ? undefined : operation);
-  const lineUp = async (): Promise<void> => {
+  const addToDraft = async (): Promise<void> => {
     if (!operation) return;
     setProblem(undefined);
     try {
       await inHand.change((operations) => withEdit(operations, operation));
-      typed.linedUp(text);
+      typed.inDraft(text);
     } catch (error) {
       setProblem(problemText(error));
     }
   };
-  return { typed, operation, effect, problem, lineUp: () => void lineUp() };
+  return { typed, operation, effect, problem, addToDraft: () => void addToDraft() };
 }
 
 /** An edit of the same sheet right before becomes one with this one. */

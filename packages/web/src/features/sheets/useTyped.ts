@@ -18,7 +18,7 @@ export interface Typed {
   /** What was typed stays, over the sheet as it is now. */
   readonly keep: () => void;
   /** This text is in the draft now. */
-  readonly linedUp: (text: string) => void;
+  readonly inDraft: (text: string) => void;
 }
 
 /** The text of one sheet as it is typed, kept in this browser until it is in the draft. */
@@ -52,7 +52,7 @@ export function useTyped(siteId: string, path: string, file: FileTextReply | und
     type: (text) => put(text === saved ? undefined : { text, hash: overtaken ? typed.hash : hash }),
     drop: () => put(undefined),
     keep: () => typed && put({ text: typed.text, hash }),
-    linedUp: (text) => {
+    inDraft: (text) => {
       setSent(text);
       setBack(false);
     },

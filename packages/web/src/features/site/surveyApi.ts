@@ -36,7 +36,7 @@ export const surveyApi = api.injectEndpoints({
       // large, and always wanted whole: comparing it with the old one takes longer than drawing it
       structuralSharing: false,
     }),
-    /** Of the saved revision: what is lined up is shown beside each. */
+    /** Of the saved revision: what is in the draft is shown beside each. */
     families: build.query<readonly FamilyReply[], At>({
       query: (at) => requestFor('readFamilies', at),
       transformResponse: (reply: FamiliesReply) => reply.families,

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { FindingReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { useKeys } from '../../ui/useKeys.ts';
-import { useAskedLineUp, type DraftInHand } from '../drafts/index.ts';
+import { useAskedFirst, type DraftInHand } from '../drafts/index.ts';
 import { useMarkupQuery, useReadAsPagesMutation, type SiteView } from '../site/index.ts';
 import { PageStation } from '../page/index.ts';
 import type { Sorting } from './barsFor.ts';
@@ -41,7 +41,7 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
     else setProblem(`${path} is neither a page nor a sheet, and none of them names it.`);
   };
   const [readAsPages, reading] = useReadAsPagesMutation();
-  const asked = useAskedLineUp(view.siteId, inHand);
+  const asked = useAskedFirst(view.siteId, inHand);
   const act = async (finding: FindingReply): Promise<void> => {
     setProblem(undefined);
     const { does, family } = finding.action;
@@ -62,7 +62,7 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
         const { label, asks } = finding.action;
         // what a validator says is looked for again on the pages named alone
         const files = finding.kind === 'page-markup' ? { files: finding.pages } : {};
-        await asked.lineUp(`${label}?`, [{ kind: 'mend', finding: finding.id, ...files }], asks === undefined ? [] : [asks]); // prettier-ignore
+        await asked.addToDraft(`${label}?`, [{ kind: 'mend', finding: finding.id, ...files }], asks === undefined ? [] : [asks]); // prettier-ignore
       } catch (error) {
         setProblem(problemText(error));
       }

@@ -55,7 +55,7 @@ interface Props {
   /** The text could not be looked at; it is tried again with the next change. */
   readonly onUnlooked: () => void;
   readonly onRule: (here: RuleHere | undefined) => void;
-  readonly onLineUp: () => void;
+  readonly onAdd: () => void;
 }
 
 const rebased = StateEffect.define<ChangeSet>();
@@ -144,7 +144,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
           () => now.current.words,
         ),
         keymap.of([
-          { key: 'Mod-s', run: () => (now.current.onLineUp(), true) },
+          { key: 'Mod-s', run: () => (now.current.onAdd(), true) },
           { key: 'Alt-ArrowUp', run: moveRule(-1) },
           { key: 'Alt-ArrowDown', run: moveRule(1) },
           { key: 'F8', run: nextDiagnostic, shift: previousDiagnostic },

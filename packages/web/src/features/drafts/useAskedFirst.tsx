@@ -15,13 +15,13 @@ interface Asked {
   readonly effect: EffectReply;
 }
 
-interface AskedLineUp {
-  /** Lines operations up; where a look would change, or somebody left a note there, it asks first. Rejects with the refusal. */
-  readonly lineUp: (
+interface AskedFirst {
+  /** Puts operations in the draft; where a look would change, or somebody left a note there, it asks first. Rejects with the refusal. */
+  readonly addToDraft: (
     title: string,
     operations: readonly OperationBody[],
     notes?: readonly string[],
-    /** How it is lined up; behind all else when absent. */
+    /** How it is put in the draft; behind all else when absent. */
     how?: () => Promise<void>,
   ) => Promise<void>;
   readonly looking: boolean;
@@ -30,14 +30,14 @@ interface AskedLineUp {
 }
 
 /** For operations whose name does not say that they change a look. */
-export function useAskedLineUp(siteId: string, inHand: DraftInHand): AskedLineUp {
+export function useAskedFirst(siteId: string, inHand: DraftInHand): AskedFirst {
   const [tryOperations, { isFetching }] = useLazyEffectQuery();
   const [asked, setAsked] = useState<Asked | undefined>(undefined);
-  const lineUp: AskedLineUp['lineUp'] = async (
+  const addToDraft: AskedFirst['addToDraft'] = async (
     title,
     operations,
     notes = [],
-    how = () => inHand.lineUp(operations),
+    how = () => inHand.addToDraft(operations),
   ) => {
     const { base, version } = inHand.draft!;
     const effect = await tryOperations({ id: siteId, base, version, operations: [...operations] }, true).unwrap();
@@ -46,7 +46,7 @@ export function useAskedLineUp(siteId: string, inHand: DraftInHand): AskedLineUp
     return undefined;
   };
   return {
-    lineUp,
+    addToDraft,
     looking: isFetching,
     question: asked && (
       <Question
