@@ -10,7 +10,9 @@ import { useSheetTextQuery } from '../sheets/index.ts';
 import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
 import type { Becomes } from './becomes.ts';
+import { classNameProblem } from './classNameProblem.ts';
 import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking, withoutTaking } from './decisions.ts';
+import { narrowedFamily } from './narrowedFamily.ts';
 import { renamedMark } from './renamedMark.ts';
 import { filters, versionKeys } from './familyFilters.ts';
 import {
@@ -60,7 +62,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   // while a plan is made again its sheet is not in the draft: the one before stays in sight
   const { currentData: sheetFile, data: lastSheet } = useSheetTextQuery({ id: view.siteId, path: written?.sheet ?? '' }, { skip: making || written === undefined || filter !== 'sheet' }); // prettier-ignore
   const inScope = useMemo(() => new Set(view.scope), [view.scope]);
-  const families = useMemo(() => (data ?? []).flatMap((family) => narrowed(family, inScope)), [data, inScope]);
+  const families = useMemo(() => (data ?? []).flatMap((family) => narrowedFamily(family, inScope)), [data, inScope]);
   const groups = useMemo(
     () => (attributes?.groups ?? []).filter((group) => group.pages.some((page) => inScope.has(page))),
     [attributes, inScope],
@@ -185,16 +187,16 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     }
   };
   const nameMark = (from: string, to: string): string | undefined => {
-    if (!/^[A-Za-z][\w-]*$/.test(to))
-      return 'Letters, digits, hyphens and underscores are allowed, a letter first; a space would part it into two classes.';
+    const problem = classNameProblem(to);
+    if (problem !== undefined) return problem;
     const marks = operations.flatMap((one) => (one.kind === 'gather-sheet' ? (one.marks ?? []) : []));
     if (marks.some(({ name }) => name.toLowerCase() === to.toLowerCase() && name !== from)) return `Other pages have the class ${to} already.`; // prettier-ignore
     void settle((now) => now.map((operation) => renamedMark(operation, from, to)));
     return undefined;
   };
   const nameGroup = (key: string, name: string): string | undefined => {
-    if (!/^[A-Za-z][\w-]*$/.test(name))
-      return 'Letters, digits, hyphens and underscores are allowed, a letter first; a space would part it into two classes.';
+    const problem = classNameProblem(name);
+    if (problem !== undefined) return problem;
     dispatch(nameGiven({ site, key, name }));
     if (goesToSheet(operations, key) !== undefined)
       void settle((now) => now.map((operation) => renamed(operation, { ...names, [key]: name })));
@@ -288,11 +290,3 @@ const proposedName = (view: SiteView, folder: string): string =>
     view.survey!.sheets.map((sheet) => sheet.path),
     folder,
   );
-
-/** The family as it stands on the chosen pages. */
-function narrowed(family: FamilyReply, pages: ReadonlySet<string>): readonly FamilyReply[] {
-  const versions = family.versions
-    .map((version) => ({ ...version, pages: version.pages.filter((page) => pages.has(page)) }))
-    .filter((version) => version.pages.length > 0);
-  return versions.length === 0 ? [] : [{ ...family, versions, pages: family.pages.filter((page) => pages.has(page)) }];
-}
