@@ -26,7 +26,11 @@ export function Box({
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
-        <Dialog.Content className={wide ? 'box wide' : 'box'} aria-describedby={describedBy}>
+        <Dialog.Content
+          className={wide ? 'box wide' : 'box'}
+          aria-describedby={describedBy}
+          onCloseAutoFocus={keepFocus}
+        >
           <Dialog.Title className={`mb-3 text-head font-bold${closes ? ' pr-16' : ''}`}>{title}</Dialog.Title>
           {children}
           {/* last by keyboard, so that the box begins with what it is for */}
@@ -39,4 +43,11 @@ export function Box({
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** What opened the box may be gone once it closes: the keyboard then goes on in the work at hand, not at the head of the window. */
+function keepFocus(): void {
+  setTimeout(() => {
+    if (document.activeElement === document.body) document.querySelector<HTMLElement>('[data-work]')?.focus();
+  });
 }

@@ -43,6 +43,8 @@ const fewPages = 60;
 
 const stations = [SurveyStation, GatherStation, SheetsStation, LinksStation, PrecedenceStation, ProofStation, HandoffStation]; // prettier-ignore
 
+const workLook = 'relative min-h-0 min-w-0 overflow-auto bg-panel focus-visible:shadow-none';
+
 /** One site: head, thread, pages, the station's work, the draft bar. */
 export function SiteFrame() {
   const view = useSiteView();
@@ -125,7 +127,7 @@ export function SiteFrame() {
       <Stations siteId={view.siteId} here={view.station} figures={figures} />
       <main className={`main${full ? ' full' : spined ? ' spined' : ''}`}>
         {spined ? <Spine pages={view.pages} survey={view.survey} /> : !full && rail}
-        <div className="bg-panel min-w-0 min-h-0 overflow-auto relative">
+        <div className={workLook} data-work tabIndex={-1}>
           {view.failed !== undefined ? (
             <Failed error={view.failed} />
           ) : view.survey && view.site && draft ? (

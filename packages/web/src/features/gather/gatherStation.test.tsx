@@ -38,6 +38,8 @@ test('chosen rules go to a sheet by name; of all pages, unless some are chosen',
     { kind: 'gather-rules', sheet: 'css/heads.css', rules: [{ family: 'h2', version: 'color:#0b5563' }] },
   ]);
   expect(screen.queryByRole('dialog')).toBeNull();
+  // its row, which opened the box, is there no more or not: the keyboard goes on in the station
+  await waitFor(() => expect(document.activeElement?.closest('[data-work]')).toBeTruthy());
 });
 
 test('of the pages chosen only', async () => {
