@@ -71,6 +71,18 @@ test('several are dropped once that is agreed to', async () => {
   await barSays('The draft is empty');
 });
 
+test('one operation is taken out of the draft by its sentence, the others stay', async () => {
+  server.changeElsewhere([sort, { ...sort, sheet: 'b.css' }]);
+  openAt('survey');
+  await heading(/3 pages/);
+  await barSays('2 operations');
+  await userEvent.click(within(draftBar()).getByRole('button', { name: 'Review' }));
+  const box = within(await screen.findByRole('dialog', { name: '2 operations, 2 files' }));
+  await userEvent.click(box.getByRole('button', { name: 'Remove operation 1 from the draft' }));
+  await waitFor(() => expect(server.draft().operations).toEqual([{ ...sort, sheet: 'b.css' }]));
+  await barSays('1 operation');
+});
+
 test('saved, the site stands at the next revision and the draft is empty', async () => {
   server.changeElsewhere([sort]);
   openAt('survey');
