@@ -27,6 +27,7 @@ export function Box({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
         <Dialog.Content
+          data-asking
           className={wide ? 'box wide' : 'box'}
           aria-describedby={describedBy}
           onCloseAutoFocus={keepFocus}

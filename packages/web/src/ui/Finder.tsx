@@ -32,7 +32,7 @@ export function Finder({
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
-        <Dialog.Content className="box p-0!" aria-describedby={undefined}>
+        <Dialog.Content data-asking className="box p-0!" aria-describedby={undefined}>
           <Dialog.Title className="hidden-table">Find</Dialog.Title>
           <Command shouldFilter={false} label="Find">
             <Command.Input

@@ -8,12 +8,12 @@ const typing = (target: EventTarget | null): boolean =>
 
 const isChord = (event: KeyboardEvent): boolean => event.ctrlKey || event.metaKey;
 
-/** Boxes whose forms are sent by the same chords. */
-const ownForm = '[role="dialog"] form';
+/** A box that asks something: what is under it waits (`Box`). */
+const asking = '[data-asking]';
 
 /**
- * Single keys (`m`, `1`) when nothing is typed into, no box is open and they are not switched off; `ctrl+enter`-like ones anywhere but
- * in the form of a box, and before any control sees them where nothing is typed into: boxes to tick and menus take Enter for
+ * Single keys (`m`, `1`) when nothing is typed into, no box is open and they are not switched off; `ctrl+enter`-like ones anywhere while
+ * no box asks something, and before any control sees them where nothing is typed into: boxes to tick and menus take Enter for
  * themselves, with Ctrl as well.
  */
 export function useKeys(keys: Keys): void {
@@ -30,7 +30,7 @@ export function useKeys(keys: Keys): void {
       const name = `${chord ? 'ctrl+' : ''}${event.key.toLowerCase()}`;
       const action = current.current[name];
       if (!action) return;
-      if (chord && event.target instanceof Element && event.target.closest(ownForm)) return;
+      if (chord && document.querySelector(asking)) return;
       if (!chord && (typing(event.target) || document.querySelector('[role="dialog"], [role="menu"]'))) return;
       if (!chord && event.key.length === 1 && !singleKeysAct()) return;
       if (chord && /^ctrl\+[zy]$/.test(name) && typing(event.target)) return;

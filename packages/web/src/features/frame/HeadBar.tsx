@@ -19,14 +19,14 @@ interface Props {
 export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Props) {
   return (
     <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
-      <Link className="brand" to="/">
+      <Link className="text-brand font-bold tracking-[-0.005em]" to="/">
         Syndeton
       </Link>
       <Menu
         label="Sites"
         trigger={
-          <button type="button" className="site">
-            {site?.name ?? '…'} <ChevronDown className="ic" aria-hidden="true" />
+          <button type="button" className="ml-3.5 truncate font-medium text-ink-2 max-phone:ml-1 max-phone:min-w-0">
+            {site?.name ?? '…'} <ChevronDown className="ic size-3.25 text-ink-3" aria-hidden="true" />
           </button>
         }
       >
@@ -40,19 +40,25 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
         ))}
         <MenuItem onSelect={() => onSite('')}>All sites</MenuItem>
       </Menu>
-      <button type="button" className="find" aria-label="Find a page, a rule, or something to do" onClick={onFind}>
+      <button
+        type="button"
+        className="ml-auto flex h-7 w-99.5 min-w-30 items-center gap-2 overflow-hidden rounded-md border border-line-2 bg-panel px-2.5 text-left text-table/[inherit] whitespace-nowrap text-ink-3 max-[1280px]:w-86.5 max-phone:w-7 max-phone:min-w-7 max-phone:flex-none max-phone:px-1.5"
+        aria-label="Find a page, a rule, or something to do"
+        onClick={onFind}
+      >
         <Search className="ic" aria-hidden="true" />{' '}
-        <span className="long">Find a page, a rule, or something to do</span> <kbd>Ctrl K</kbd>
+        <span className="max-phone:hidden">Find a page, a rule, or something to do</span>{' '}
+        <kbd className="ml-auto max-phone:hidden">Ctrl K</kbd>
       </button>
       {site && (
         <button
           type="button"
-          className="rev"
+          className="h-7 px-2.5 font-medium whitespace-nowrap"
           aria-label={`Revision r${site.revision}`}
           title="All revisions"
           onClick={onHistory}
         >
-          r{site.revision} <ChevronDown className="ic" aria-hidden="true" />
+          r{site.revision} <ChevronDown className="ic size-3.25 text-ink-3" aria-hidden="true" />
         </button>
       )}
       <PersonMenu site={site} />

@@ -5,6 +5,7 @@ import { fileNameOf } from '@syndeton/core';
 
 import { Mark, markNames, type MarkKind } from '../../ui/Mark.tsx';
 import { pageName } from '../../ui/format.ts';
+import { RailLegend } from './RailLegend.tsx';
 import { railRows, rowAfter } from './railRows.ts';
 
 interface Props {
@@ -90,16 +91,17 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
   });
   return (
     <aside className="border-r border-line-2 flex flex-col overflow-hidden min-h-0 max-phone:hidden" aria-label="Pages">
-      <div className="railh">
+      <div className="flex h-11 flex-none items-center gap-1.5 pr-3 pl-4">
         <b>Pages</b>
-        <span className="n">
+        <span className="text-ink-3">
           {filter === ''
             ? pages.length.toLocaleString('en')
             : `${shown.length.toLocaleString('en')} of ${pages.length.toLocaleString('en')}`}
         </span>
-        <label className="filt">
+        <label className="ml-auto flex h-6 w-23 items-center border-b border-line-2 text-table/[inherit] text-ink-3 focus-within:border-ink">
           <input
             ref={filterRef}
+            className="w-full min-w-0 bg-transparent text-ink outline-none placeholder:text-ink-3"
             value={filter}
             onChange={(event) => setFilter(event.target.value)}
             placeholder="filter"
@@ -192,12 +194,12 @@ function Legend() {
     ['attribute', 'style attribute'],
   ];
   return (
-    <div className="lgd" role="group" aria-label="Sources, by mark">
+    <RailLegend label="Sources, by mark">
       {kinds.map(([kind, name]) => (
         <span key={kind} title={markNames[kind]}>
           <Mark kind={kind} hidden /> {name}
         </span>
       ))}
-    </div>
+    </RailLegend>
   );
 }

@@ -32,6 +32,7 @@ import { HeadBar } from './HeadBar.tsx';
 import { ChangedTexts, RevisionTexts } from '../texts/index.ts';
 import { KeysHelp } from './KeysHelp.tsx';
 import { PagesRail } from './PagesRail.tsx';
+import { RailLegend } from './RailLegend.tsx';
 import { Spine } from './Spine.tsx';
 import { NotHere } from './NotHere.tsx';
 import { unknownAddress } from './unknownAddress.ts';
@@ -94,7 +95,7 @@ export function SiteFrame() {
       verdictOf={view.station === 'proof' && compared ? (path) => verdictMark(verdicts.get(path)) : undefined}
       legend={
         view.station === 'proof' && compared ? (
-          <div className="lgd">
+          <RailLegend label="Verdicts, by mark">
             <span>= looks the same</span>
             <span />
             <span>≠ how many elements differ</span>
@@ -106,7 +107,7 @@ export function SiteFrame() {
                 <span>≈ as you chose</span>
               </>
             )}
-          </div>
+          </RailLegend>
         ) : undefined
       }
     />
@@ -125,7 +126,9 @@ export function SiteFrame() {
         onHistory={() => setHistory(true)}
       />
       <Stations siteId={view.siteId} here={view.station} figures={figures} />
-      <main className={`main${full ? ' full' : spined ? ' spined' : ''}`}>
+      <main
+        className={`grid min-h-0 max-phone:grid-cols-[minmax(0,1fr)] ${full ? 'grid-cols-[minmax(0,1fr)]' : spined ? 'grid-cols-[var(--w-spine)_minmax(0,1fr)]' : 'grid-cols-[var(--w-rail)_minmax(0,1fr)]'}`}
+      >
         {spined ? <Spine pages={view.pages} survey={view.survey} /> : !full && rail}
         <div className={workLook} data-work tabIndex={-1}>
           {view.failed !== undefined ? (

@@ -17,10 +17,17 @@ export function Spine({
     survey?.pages.map((page) => [page.path, page.sources.map((source) => source.kind as MarkKind)]),
   );
   return (
-    <div className="spine" aria-hidden="true">
+    <div
+      className="overflow-hidden border-r border-line-2 py-3 text-center text-note text-ink-3 max-phone:hidden"
+      aria-hidden="true"
+    >
       {pages.length}
       {pages.slice(0, mostPages).map((path, i) => (
-        <span key={path} title={path} className={i > 0 && folderOf(path) !== folderOf(pages[i - 1]!) ? 'gap' : ''}>
+        <span
+          key={path}
+          title={path}
+          className={`flex h-4.5 items-center justify-center${i > 0 && folderOf(path) !== folderOf(pages[i - 1]!) ? ' mt-1.75' : ''}`}
+        >
           <Mark kind={[...strength].reverse().find((kind) => kinds.get(path)?.includes(kind)) ?? 'default'} hidden />
         </span>
       ))}
