@@ -1,10 +1,10 @@
-import { ChevronDown, CircleHelp, Search } from 'lucide-react';
-import { Link } from 'react-router';
+import { ChevronDown, CircleHelp } from 'lucide-react';
 import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
-import { PersonMenu } from '../people/index.ts';
-
-import { ThemeButton } from '../../ui/ThemeButton.tsx';
+import { Brand } from '../../ui/Brand.tsx';
+import { FindButton } from '../../ui/FindButton.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { ThemeButton } from '../../ui/ThemeButton.tsx';
+import { PersonMenu } from '../people/index.ts';
 
 interface Props {
   readonly site: SiteDetailReply | undefined;
@@ -19,9 +19,7 @@ interface Props {
 export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Props) {
   return (
     <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
-      <Link className="text-brand font-bold tracking-[-0.005em]" to="/">
-        Syndeton
-      </Link>
+      <Brand />
       <Menu
         label="Sites"
         trigger={
@@ -40,16 +38,7 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
         ))}
         <MenuItem onSelect={() => onSite('')}>All sites</MenuItem>
       </Menu>
-      <button
-        type="button"
-        className="ml-auto flex h-7 w-99.5 min-w-30 items-center gap-2 overflow-hidden rounded-md border border-line-2 bg-panel px-2.5 text-left text-table/[inherit] whitespace-nowrap text-ink-3 max-[1280px]:w-86.5 max-phone:w-7 max-phone:min-w-7 max-phone:flex-none max-phone:px-1.5"
-        aria-label="Find a page, a rule, or something to do"
-        onClick={onFind}
-      >
-        <Search className="ic" aria-hidden="true" />{' '}
-        <span className="max-phone:hidden">Find a page, a rule, or something to do</span>{' '}
-        <kbd className="ml-auto max-phone:hidden">Ctrl K</kbd>
-      </button>
+      <FindButton label="Find a page, a rule, or something to do" onClick={onFind} />
       {site && (
         <button
           type="button"

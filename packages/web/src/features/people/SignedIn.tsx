@@ -1,9 +1,9 @@
 import { useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
 import { api, problemText } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { sayLook } from '../../ui/looks.ts';
 import { Field } from '../../ui/Field.tsx';
+import { Brand } from '../../ui/Brand.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { useSignInMutation, useWhoQuery } from './peopleApi.ts';
 
@@ -29,9 +29,7 @@ function SignInPage() {
   return (
     <div className="grid min-h-screen grid-rows-[44px_1fr]">
       <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
-        <Link className="brand" to="/">
-          Syndeton
-        </Link>
+        <Brand />
       </header>
       <main className="mx-auto mt-16 w-80 max-w-[calc(100vw-2rem)]">
         <h1 className={`${sayLook} pb-4`}>Who are you?</h1>

@@ -1,8 +1,9 @@
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
-import { Search } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
 import { actLook, sayLook } from '../../ui/looks.ts';
+import { Brand } from '../../ui/Brand.tsx';
+import { FindButton } from '../../ui/FindButton.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Finder } from '../../ui/Finder.tsx';
@@ -68,19 +69,11 @@ export function StartView(props: Props) {
       onDrop={(event) => void drop(event)}
     >
       <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
-        <Link className="brand" to="/">
-          Syndeton
-        </Link>
-        <span className="site">moves styling out of the pages, and proves the look stays</span>
-        <button
-          type="button"
-          className="find"
-          aria-label="Find a site, or something to do"
-          onClick={() => setFinding(true)}
-        >
-          <Search className="ic" aria-hidden="true" /> <span className="long">Find a site, or something to do</span>{' '}
-          <kbd>Ctrl K</kbd>
-        </button>
+        <Brand />
+        <span className="ml-3.5 truncate font-medium text-ink-2 max-phone:ml-1 max-phone:min-w-0">
+          moves styling out of the pages, and proves the look stays
+        </span>
+        <FindButton label="Find a site, or something to do" onClick={() => setFinding(true)} />
         {props.person}
         <ThemeButton />
       </header>
