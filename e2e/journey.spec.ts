@@ -226,3 +226,25 @@ test('a station that cannot be fetched says so and what is safe; the window load
   await notice.getByRole('button', { name: 'Load the window anew' }).click();
   await expect(page.getByRole('main')).toContainText('there is nothing to compare');
 });
+
+test('Ctrl+Enter saves from a ticked box; a window whose stream was refused hears of it all the same', async ({
+  page,
+  context,
+}) => {
+  const id = await openDemo(page, 'gather');
+  const sort = { kind: 'sort-rules', sheet: 'css/base.css' };
+  await page.request.put(`/api/sites/${id}/draft`, { data: { base: 1, version: 0, operations: [sort] } });
+  await page.reload();
+  const other = await context.newPage();
+  // as a proxy does whose server is just starting
+  await other.route('**/draft/events', (route) => route.fulfill({ status: 503 }), { times: 1 });
+  const refused = other.waitForResponse((reply) => reply.status() === 503);
+  await other.goto(`/sites/${id}/links`);
+  await refused;
+  await expect(draftBar(page)).toContainText(/looks? the same/);
+  await page.getByRole('checkbox', { name: 'Choose #wrap', exact: true }).click();
+  await expect(page.getByRole('checkbox', { name: 'Choose #wrap', exact: true })).toBeFocused();
+  await saveByKeys(page);
+  await expect(page.getByRole('button', { name: 'Revision r2' })).toBeVisible();
+  await expect(other.getByRole('button', { name: 'Revision r2' })).toBeVisible();
+});

@@ -12,7 +12,8 @@ const asSignedIn: typeof plainQuery = async (request, around, more) => {
 
 /**
  * All server state. Features add their endpoints; tags name domain things, of one site by its ID. `Draft` is the list of operations,
- * `State` what was found in the pages as it leaves them. What is asked of a revision by its number never changes and has no tag.
+ * `State` what was found in the pages as it leaves them. What was found in a revision, asked for
+ * by its number, never changes and has no tag.
  */
 export const api = createApi({
   reducerPath: 'api',

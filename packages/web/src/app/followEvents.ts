@@ -2,8 +2,9 @@
 const again = 5000;
 
 /**
- * What the server tells of while something runs, by Server-Sent Events; a stream that ended or was refused is asked for again. Returns the way to
- * stop. Where there are no events (old browsers, tests) nothing is told: the plain request is there beside it.
+ * What the server tells of while something runs, by Server-Sent Events; a stream that ended or was refused is asked for again. Returns
+ * the way to stop. Where there are no events (old browsers, tests) nothing is told: the plain request is there beside it. HTML Standard,
+ * "Server-sent events": a browser asks again for a stream that broke off, never for one whose reply was an error.
  */
 export function followEvents<Reply>(address: string, onReply: (reply: Reply) => void): () => void {
   if (typeof EventSource === 'undefined') return () => undefined;
@@ -13,7 +14,7 @@ export function followEvents<Reply>(address: string, onReply: (reply: Reply) => 
     source = new EventSource(address);
     source.onmessage = ({ data }: MessageEvent<string>) => onReply(JSON.parse(data) as Reply);
     source.onerror = () => {
-      // the browser asks again by itself, but not where the reply was an error: a server that starts, a proxy without one
+      // a server that starts, a proxy without one
       if (source.readyState === EventSource.CLOSED) timer = setTimeout(follow, again);
     };
   };

@@ -1,4 +1,5 @@
 import { Moon, Sun } from 'lucide-react';
+import { squareLook } from './looks.ts';
 import { useTheme } from './theme.ts';
 
 export function ThemeButton() {
@@ -6,7 +7,7 @@ export function ThemeButton() {
   return (
     <button
       type="button"
-      className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
+      className={squareLook}
       aria-label={theme === 'dark' ? 'Light theme' : 'Dark theme'}
       onClick={toggle}
     >

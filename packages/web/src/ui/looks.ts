@@ -17,3 +17,34 @@ export const fieldLook =
 
 /** The sentence a station opens with. */
 export const sayLook = 'text-say font-[420] tracking-[-0.003em] text-ink-2 [&_b]:text-ink';
+
+/** The head of a list beside or under the work, with its number. */
+export const sideHeadLook =
+  'text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5';
+
+/** The window: head, thread, work, draft bar. */
+export const frameLook =
+  'grid grid-cols-[minmax(0,1fr)] grid-rows-[var(--h-head)_var(--h-thread)_minmax(0,1fr)_auto] h-full relative min-w-80 max-phone:grid-rows-[var(--h-head)_auto_minmax(0,1fr)_auto] max-phone:overflow-hidden';
+
+/** Its head. */
+export const headLook = 'flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1';
+
+/** What stands beside our name in it. */
+export const headNameLook = 'ml-3.5 truncate font-medium text-ink-2 max-phone:ml-1 max-phone:min-w-0';
+
+/** A button that is a picture alone. */
+export const squareLook = 'w-7 h-7 text-ink-2 inline-flex items-center justify-center';
+
+/** Something a plan asks or offers, before what it is about. */
+export const askingLook =
+  'text-table/[inherit] border border-line-2 rounded-sm bg-panel py-2.5 px-3.5 mt-2 mr-5 mb-3 [&_ul]:my-1.5 [&_ul]:mx-0 [&_li]:py-0.5';
+
+/** A row of a form: what it is, its value, what can be done. */
+export const formRowLook = 'grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center';
+
+/** The well behind a rendered page. */
+export const wellLook =
+  'bg-sunk px-3 pb-3 relative overflow-hidden border-r border-line-2 flex flex-col min-h-0 max-phone:h-[70vh]';
+
+/** A sheet’s name over its column. */
+export const sheetHeadLook = 'text-table/[inherit] flex items-center gap-1.5 max-w-full [&_b]:truncate';

@@ -1,5 +1,6 @@
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
+import { headLook, headNameLook, squareLook } from '../../ui/looks.ts';
 import { Brand } from '../../ui/Brand.tsx';
 import { FindButton } from '../../ui/FindButton.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
@@ -18,12 +19,12 @@ interface Props {
 /** The head: the site at hand, find, the revision at hand with the way to earlier ones, theme and help. */
 export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Props) {
   return (
-    <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
+    <header className={headLook}>
       <Brand />
       <Menu
         label="Sites"
         trigger={
-          <button type="button" className="ml-3.5 truncate font-medium text-ink-2 max-phone:ml-1 max-phone:min-w-0">
+          <button type="button" className={headNameLook}>
             {site?.name ?? '…'} <ChevronDown className="ic size-3.25 text-ink-3" aria-hidden="true" />
           </button>
         }
@@ -52,13 +53,7 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
       )}
       <PersonMenu site={site} />
       <ThemeButton />
-      <button
-        type="button"
-        className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
-        aria-label="Keys and help"
-        title="Keys and help  ?"
-        onClick={onHelp}
-      >
+      <button type="button" className={squareLook} aria-label="Keys and help" title="Keys and help  ?" onClick={onHelp}>
         <CircleHelp className="ic" aria-hidden="true" />
       </button>
     </header>

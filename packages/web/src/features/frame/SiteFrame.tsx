@@ -1,7 +1,7 @@
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
-import { actLook, sayLook } from '../../ui/looks.ts';
+import { actLook, frameLook, sayLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { Guarded } from '../../ui/Guarded.tsx';
@@ -116,7 +116,7 @@ export function SiteFrame() {
   // one page is looked at: the rail folds to its spine
   const spined = view.station === 'sheets' || (view.station === 'precedence' && view.way === undefined);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] grid-rows-[var(--h-head)_var(--h-thread)_minmax(0,1fr)_auto] h-full relative min-w-80 max-phone:grid-rows-[var(--h-head)_auto_minmax(0,1fr)_auto] max-phone:overflow-hidden">
+    <div className={frameLook}>
       <HeadBar
         site={view.site}
         sites={sites}

@@ -1,4 +1,5 @@
 import type { ProposalReply } from '@syndeton/contract';
+import { askingLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { count, someNames } from '../../ui/format.ts';
 
@@ -17,10 +18,7 @@ export function MissingSheets({ missing, ...on }: Props) {
   return (
     <>
       {gone.length > 0 && (
-        <section
-          className="text-table/[inherit] border border-line-2 rounded-sm bg-panel py-2.5 px-3.5 mt-2 mr-5 mb-3 [&_ul]:my-1.5 [&_ul]:mx-0 [&_li]:py-0.5"
-          aria-label="Sheets that are not here"
-        >
+        <section className={askingLook} aria-label="Sheets that are not here">
           <p>
             <b>{count(gone.length, 'sheet')}</b> that pages ask for {gone.length === 1 ? 'is' : 'are'} not here. Such a
             sheet might beat a class, so room is left for it: the style attributes of its pages stay.
@@ -35,10 +33,7 @@ export function MissingSheets({ missing, ...on }: Props) {
         </section>
       )}
       {elsewhere.length > 0 && (
-        <section
-          className="text-table/[inherit] border border-line-2 rounded-sm bg-panel py-2.5 px-3.5 mt-2 mr-5 mb-3 [&_ul]:my-1.5 [&_ul]:mx-0 [&_li]:py-0.5"
-          aria-label="Sheets on other servers"
-        >
+        <section className={askingLook} aria-label="Sheets on other servers">
           <p>
             <b>{count(elsewhere.length, 'sheet')}</b> that pages ask for {elsewhere.length === 1 ? 'is' : 'are'} on
             another server, and what {elsewhere.length === 1 ? 'it says' : 'they say'} is not known here. A sheet of

@@ -1,5 +1,5 @@
 import type { ProposalReply } from '@syndeton/contract';
-import { actLook } from '../../ui/looks.ts';
+import { actLook, askingLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { count, someNames } from '../../ui/format.ts';
 
@@ -15,7 +15,7 @@ const mostShown = 20;
 /** What a change of look on purpose would save in the sheet. Each is one act, shown in the proof as chosen, and can be taken back. */
 export function Trades({ trades, onTake }: Props) {
   return (
-    <details className="text-table/[inherit] border border-line-2 rounded-sm bg-panel py-2.5 px-3.5 mt-2 mr-5 mb-3 [&_ul]:my-1.5 [&_ul]:mx-0 [&_li]:py-0.5">
+    <details className={askingLook}>
       <summary className={actLook}>
         {trades.length === 1 ? 'One trade makes' : `${trades.length} trades make`} it simpler, where pages may look
         different

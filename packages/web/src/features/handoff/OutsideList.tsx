@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { OutsideChangesReply } from '@syndeton/contract';
+import { sideHeadLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
@@ -66,7 +67,7 @@ function Group({ title, names }: { readonly title: string; readonly names: reado
   const shown = all ? names : names.slice(0, mostShown);
   return (
     <section>
-      <h3 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
+      <h3 className={sideHeadLook}>
         {title}
         <span>{names.length}</span>
       </h3>

@@ -1,5 +1,6 @@
 import type { KeyboardEvent } from 'react';
 import type { LinkPlace } from '@syndeton/core';
+import { sheetHeadLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import type { LinkColumn } from './linkGrid.ts';
@@ -53,7 +54,7 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
     >
       <button
         type="button"
-        className="text-table/[inherit] flex items-center gap-1.5 max-w-full [&_b]:truncate"
+        className={sheetHeadLook}
         aria-pressed={on}
         title={`${path}: place, path, medium. Shift with ← or → moves it.`}
         onClick={onOpen}

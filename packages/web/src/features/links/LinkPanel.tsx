@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
 import { mediaSlip, type LinkPlace, type PathStyle } from '@syndeton/core';
+import { sideHeadLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -126,9 +127,7 @@ export function LinkPanel(props: Props) {
       )}
       {column.exists && (
         <>
-          <h3 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
-            The tag each page gets
-          </h3>
+          <h3 className={sideHeadLook}>The tag each page gets</h3>
           {tags.slice(0, 12).map(({ tag, words }) => (
             <CopiedText key={tag} text={tag} words={words} />
           ))}

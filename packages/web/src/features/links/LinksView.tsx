@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
 import { folderOf, type LinkPlace, type PathStyle } from '@syndeton/core';
-import { sayLook } from '../../ui/looks.ts';
+import { sayLook, sheetHeadLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
@@ -181,7 +181,7 @@ function Grid({
         ))}
         {hasBlocks && (
           <div role="columnheader" className="lk-col">
-            <span className="text-table/[inherit] flex items-center gap-1.5 max-w-full [&_b]:truncate">
+            <span className={sheetHeadLook}>
               <Mark kind="embedded" hidden /> <b>blocks</b>
             </span>
             <span className="ml-4.5 truncate text-note text-ink-3">on {count(grid.blocks.size, 'page')}</span>

@@ -1,5 +1,6 @@
 import { UserRound } from 'lucide-react';
 import { useState } from 'react';
+import { squareLook } from '../../ui/looks.ts';
 import { api } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
 
@@ -33,12 +34,7 @@ export function PersonMenu({ site }: Props) {
       <Menu
         label="You"
         trigger={
-          <button
-            type="button"
-            className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
-            aria-label={`Signed in as ${person.name}`}
-            title={person.name}
-          >
+          <button type="button" className={squareLook} aria-label={`Signed in as ${person.name}`} title={person.name}>
             <UserRound className="ic" aria-hidden="true" />
           </button>
         }

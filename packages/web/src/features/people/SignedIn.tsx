@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { api, problemText } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { sayLook } from '../../ui/looks.ts';
+import { headLook, sayLook } from '../../ui/looks.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Brand } from '../../ui/Brand.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -28,7 +28,7 @@ function SignInPage() {
   };
   return (
     <div className="grid min-h-screen grid-rows-[44px_1fr]">
-      <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
+      <header className={headLook}>
         <Brand />
       </header>
       <main className="mx-auto mt-16 w-80 max-w-[calc(100vw-2rem)]">

@@ -1,6 +1,6 @@
 import { Fragment, useState } from 'react';
 import type { OperationBody, OverrideReply, OverridesReply } from '@syndeton/contract';
-import { sayLook } from '../../ui/looks.ts';
+import { sayLook, sideHeadLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { CopiesStrip } from '../../ui/CopiesStrip.tsx';
@@ -118,7 +118,7 @@ export function OverridesView(props: Props) {
       )}
       {kept.length > 0 && (
         <section className="text-table/5.5 pt-3.5 text-ink-2">
-          <h2 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
+          <h2 className={sideHeadLook}>
             Kept on purpose <span>{kept.length}</span>
           </h2>
           {kept.map((one) => (
@@ -130,7 +130,7 @@ export function OverridesView(props: Props) {
       )}
       {found.alwaysBeaten.length > 0 && (
         <section className="text-table/5.5 pt-3.5 text-ink-2">
-          <h2 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
+          <h2 className={sideHeadLook}>
             Shared rules that another sheet always beats <span>{found.alwaysBeaten.length}</span>
           </h2>
           {found.alwaysBeaten.slice(0, 40).map((one, i) => (

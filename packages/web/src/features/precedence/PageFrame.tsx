@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
+import { wellLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { viewOf } from '../../ui/pageDom.ts';
@@ -101,7 +102,7 @@ export function PageFrame(props: Props) {
     if (loads > 0 && pending.current) find();
   });
   return (
-    <div className="bg-sunk px-3 pb-3 relative overflow-hidden border-r border-line-2 flex flex-col min-h-0 max-phone:h-[70vh]">
+    <div className={wellLook}>
       <div className="setup">
         <MediumMenu medium={props.medium} onMedium={props.onMedium} />
         <WidthMenu width={width} onWidth={props.onWidth} />

@@ -159,7 +159,7 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
           ))}
         </div>
         <Strands values={answer.values} />
-        <div className="qv-deciders">
+        <div>
           {answer.values
             .flatMap((value) => value.deciders)
             .map((decider, i) => (

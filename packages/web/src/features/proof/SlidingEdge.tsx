@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
+import { wellLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { holdStill } from '../../ui/holdStill.ts';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
@@ -79,7 +80,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   const share = `${100 / scale}%`;
   const size = { width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' };
   return (
-    <div className="bg-sunk px-3 pb-3 relative overflow-hidden border-r border-line-2 flex flex-col min-h-0 max-phone:h-[70vh]">
+    <div className={wellLook}>
       <div className="setup">
         <span className="whitespace-nowrap">
           <b>before</b>, {beforeName}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { parseSelectorList } from '@syndeton/core';
 import type { SiteWordsReply } from '@syndeton/contract';
+import { formRowLook } from '../../ui/looks.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
@@ -34,7 +35,7 @@ export function NewRule({ at, path, words, onWrite }: Props) {
         setSelector('');
       }}
     >
-      <label className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center">
+      <label className={formRowLook}>
         <span>A new rule for</span>
         <Field
           list="rule-names"

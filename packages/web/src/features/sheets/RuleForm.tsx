@@ -1,6 +1,7 @@
 import { useId, useMemo, useState } from 'react';
 import { coloursIn, declarationValidity, longhandsOf, type OutlinedRule, type Said } from '@syndeton/core';
 import type { SiteWordsReply } from '@syndeton/contract';
+import { formRowLook } from '../../ui/looks.ts';
 import { Field, SelectField } from '../../ui/Field.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { formProperties, lengthParts, units, type FormProperty } from './formProperties.ts';
@@ -38,7 +39,7 @@ export function RuleForm({ rule, words, onSet, onDrop }: Props) {
           onDrop={() => onDrop(property)}
         />
       ))}
-      <label className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center">
+      <label className={formRowLook}>
         <span>Say one more</span>
         <SelectField value={adding} onChange={(event) => add(event.target.value)}>
           <option value="">choose …</option>
@@ -72,7 +73,7 @@ function Row({
   const known = formProperties.find(({ name }) => name === property);
   const isRight = declarationValidity(property, value) !== 'invalid' || longhandsOf(property).length === 0;
   return (
-    <div className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center">
+    <div className={formRowLook}>
       <label htmlFor={id}>{known?.label ?? property}</label>
       <Control id={id} known={known} property={property} value={value} words={words} onValue={onValue} />
       <Act aria-label={`Take ${property} out`} onClick={onDrop}>

@@ -2,6 +2,7 @@ import { useState, type FormEvent, type ReactNode } from 'react';
 import { baselineText } from '@syndeton/core';
 import type { DraftReply, OperationBody } from '@syndeton/contract';
 import type { NearValues as Near } from '@syndeton/core';
+import { formRowLook } from '../../ui/looks.ts';
 import { problemText } from '../../app/api.ts';
 import { Field, SelectField } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -220,7 +221,7 @@ export function SheetBox({ task, siteId, path, sheets, pages, onAdd, onClose }: 
             <ul className="grid max-h-80 gap-1 overflow-auto">
               {task.values.map((value) => (
                 <li key={value}>
-                  <label className="grid grid-cols-[136px_minmax(0,1fr)_auto] gap-y-0.5 gap-x-3 items-center text-table">
+                  <label className={`${formRowLook} text-table`}>
                     <span className="m overflow-hidden text-ellipsis whitespace-nowrap">
                       <Swatch colour={value} /> {value}
                     </span>

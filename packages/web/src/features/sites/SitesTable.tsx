@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Ellipsis } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
+import { squareLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, savedWhen } from '../../ui/format.ts';
@@ -118,11 +119,7 @@ function SiteRow({
             setRenaming(true);
           }}
           trigger={
-            <button
-              type="button"
-              className="w-7 h-7 text-ink-2 inline-flex items-center justify-center"
-              aria-label={`More for ${site.name}${apart}`}
-            >
+            <button type="button" className={squareLook} aria-label={`More for ${site.name}${apart}`}>
               <Ellipsis className="ic" aria-hidden="true" />
             </button>
           }

@@ -1,7 +1,7 @@
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
-import { actLook, sayLook } from '../../ui/looks.ts';
+import { actLook, frameLook, headLook, headNameLook, sayLook } from '../../ui/looks.ts';
 import { Brand } from '../../ui/Brand.tsx';
 import { FindButton } from '../../ui/FindButton.tsx';
 import { Act } from '../../ui/Act.tsx';
@@ -60,7 +60,7 @@ export function StartView(props: Props) {
   return (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- files may be chosen with buttons as well
     <div
-      className="grid grid-cols-[minmax(0,1fr)] grid-rows-[var(--h-head)_var(--h-thread)_minmax(0,1fr)_auto] h-full relative min-w-80 max-phone:grid-rows-[var(--h-head)_auto_minmax(0,1fr)_auto] max-phone:overflow-hidden"
+      className={frameLook}
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -68,11 +68,9 @@ export function StartView(props: Props) {
       onDragLeave={() => setOver(false)}
       onDrop={(event) => void drop(event)}
     >
-      <header className="flex items-center gap-(--s2) pr-3 pl-14.5 relative z-3 max-phone:gap-1">
+      <header className={headLook}>
         <Brand />
-        <span className="ml-3.5 truncate font-medium text-ink-2 max-phone:ml-1 max-phone:min-w-0">
-          moves styling out of the pages, and proves the look stays
-        </span>
+        <span className={headNameLook}>moves styling out of the pages, and proves the look stays</span>
         <FindButton label="Find a site, or something to do" onClick={() => setFinding(true)} />
         {props.person}
         <ThemeButton />

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { FindingReply } from '@syndeton/contract';
 import { describeSeverity, isRemoteAddress, type Severity } from '@syndeton/core';
+import { sideHeadLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { FindingSentence } from './FindingSentence.tsx';
 
@@ -43,10 +44,7 @@ function Group({
   const heading = `findings-${severity}`;
   return (
     <section aria-labelledby={heading}>
-      <h2
-        id={heading}
-        className={`text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5${severity === 'breaks' ? ' text-error' : ''}`}
-      >
+      <h2 id={heading} className={`${sideHeadLook}${severity === 'breaks' ? ' text-error' : ''}`}>
         {describeSeverity(severity)}
         <span>{own.length}</span>
       </h2>

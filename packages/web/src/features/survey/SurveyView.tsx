@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
-import { sayLook } from '../../ui/looks.ts';
+import { sayLook, sideHeadLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count, kB } from '../../ui/format.ts';
@@ -123,7 +123,7 @@ export function SurveyView(props: Props) {
               Ask a validator about the markup of {allPages.length.toLocaleString('en')} pages
             </Act>
           )}
-          <h2 className="text-table font-bold mt-2.5 mb-0.75 [&_span]:font-normal [&_span]:text-ink-3 [&_span]:ml-1.5">
+          <h2 className={sideHeadLook}>
             Repeated blocks<span>{blocks.length}</span>
           </h2>
           {blocks.length === 0 ? (
