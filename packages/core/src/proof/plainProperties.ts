@@ -26,10 +26,18 @@ interface RootProperty {
  * CSS Custom Properties 1, "Using Cascading Variables: the var() notation": the root's value reaches every element.
  */
 export function withoutNames(before: Site, after: Site): readonly [Site, Site] | undefined {
-  const [old, now] = [rootProperties(before), rootProperties(after)];
-  const gone = [...old.values()].filter(({ name }) => !now.has(name) && !isSaid(after, name));
-  const come = [...now.values()].filter(({ name }) => !old.has(name) && !isSaid(before, name));
+  const gone = onlyIn(before, after);
+  const come = onlyIn(after, before);
   return gone.length + come.length === 0 ? undefined : [inPlace(before, gone), inPlace(after, come)];
+}
+
+/** The pages of a state are looked at only where a sheet has a name that the other state does not say. */
+function onlyIn(site: Site, other: Site): readonly RootProperty[] {
+  const theirs = new Set(rootProperties(other).map(({ name }) => name));
+  const own = rootProperties(site).filter(({ name }) => !theirs.has(name) && !isSaid(other, name));
+  if (own.length === 0) return own;
+  const pages = takingPages(site);
+  return pages ? own.filter((one) => isOnlyHere(site, one, pages)) : [];
 }
 
 /** Of a custom property these are no value of its own. */
@@ -38,44 +46,27 @@ const wide = /^\s*(initial|inherit|unset|revert|revert-layer)?\s*$/i;
 const isSaid = (site: Site, name: string): boolean =>
   [...site.files.values()].some(({ text }) => text?.includes(name) ?? false);
 
-const known = new WeakMap<Site, ReadonlyMap<string, RootProperty>>();
+const known = new WeakMap<Site, readonly RootProperty[]>();
 
-function rootProperties(site: Site): ReadonlyMap<string, RootProperty> {
+function rootProperties(site: Site): readonly RootProperty[] {
   let found = known.get(site);
-  if (!found) known.set(site, (found = findProperties(site)));
+  if (!found) known.set(site, (found = sheetsOf(site).flatMap(propertiesOf)));
   return found;
 }
 
-function findProperties(site: Site): ReadonlyMap<string, RootProperty> {
-  const out = new Map<string, RootProperty>();
-  const texts = [...site.files.values()].map(({ text }) => text ?? '');
-  // in an imported scope `:root` is another element, or none
-  if (texts.some((text) => /@import[^;]*scope\s*\(/i.test(text) || hidesNames(text))) return out;
-  const pages = takingPages(site);
-  if (!pages) return out;
-  for (const file of sheetsOf(site)) {
-    const { text } = file;
-    // names of namespaces decide what `:root` is
-    if (!text || !/:root/i.test(text) || !/--/.test(text) || /@namespace|@property|\\/i.test(text)) continue;
-    const { rules } = parseSheet(text);
-    for (const rule of rules) {
-      if (rule.kind !== 'style' || rule.selector !== ':root' || rule.nested.length > 0) continue;
-      for (const said of rule.declarations) {
-        const { property: name, value, important } = said;
-        if (
-          !name.startsWith('--') ||
-          important ||
-          wide.test(value) ||
-          /var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value)
-        )
-          continue;
-        const uses = usesOf(rules, name, value);
-        if (uses && isOnlyHere(site, file, name, uses.length, pages))
-          out.set(name, { name, path: file.path, value, said, uses });
-      }
-    }
-  }
-  return out;
+function propertiesOf({ path, text }: SiteFile): readonly RootProperty[] {
+  // names of namespaces decide what `:root` is
+  if (!text || !/:root/i.test(text) || !/--/.test(text) || /@namespace|@property|\\/i.test(text)) return [];
+  const { rules } = parseSheet(text);
+  return rules.flatMap((rule) => {
+    if (rule.kind !== 'style' || rule.selector !== ':root' || rule.nested.length > 0) return [];
+    return rule.declarations.flatMap((said): readonly RootProperty[] => {
+      const { property: name, value, important } = said;
+      const isPlain = name.startsWith('--') && !important && !wide.test(value) && !/var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value); // prettier-ignore
+      const uses = isPlain ? usesOf(rules, name, value) : undefined;
+      return uses ? [{ name, path, value, said, uses }] : [];
+    });
+  });
 }
 
 /** The edits that put the value where `var()` of it stands; undefined where one of them would not be surely the same. */
@@ -120,10 +111,22 @@ interface TakingPage {
   readonly isWhole: boolean;
 }
 
-/** The pages with the sheets they take; undefined where one has a shadow tree, in which `:root` is nobody. */
+const taking = new WeakMap<Site, { readonly pages: readonly TakingPage[] | undefined }>();
+
+/** The pages with the sheets they take; undefined where `:root` may be another element or a name stands in other letters. */
 function takingPages(site: Site): readonly TakingPage[] | undefined {
-  const reader = new SheetReader(site);
+  let known = taking.get(site);
+  if (!known) taking.set(site, (known = { pages: findTakingPages(site) }));
+  return known.pages;
+}
+
+function findTakingPages(site: Site): readonly TakingPage[] | undefined {
+  const texts = [...site.files.values()].map(({ text }) => text ?? '');
+  // in an imported scope `:root` is another element, or none
+  if (texts.some((text) => /@import[^;]*scope\s*\(/i.test(text) || hidesNames(text))) return undefined;
+  // in a shadow tree it is nobody
   if (pagesOf(site).some(({ text }) => text === undefined || /shadow/i.test(text))) return undefined;
+  const reader = new SheetReader(site);
   return pagesOf(site).map((file) => {
     const reading = readingOf(file);
     const sources = takenSources(file, reader);
@@ -139,15 +142,9 @@ function takingPages(site: Site): readonly TakingPage[] | undefined {
 }
 
 /** Nothing else of the site, no sheet that is not here and no script can say or read the name. */
-function isOnlyHere(
-  site: Site,
-  { path, text = '' }: SiteFile,
-  name: string,
-  uses: number,
-  pages: readonly TakingPage[],
-): boolean {
+function isOnlyHere(site: Site, { path, name, uses }: RootProperty, pages: readonly TakingPage[]): boolean {
   const count = (said: string): number => said.split(new RegExp(`${name}(?![\\w-])`)).length - 1;
-  if (count(text) !== uses + 1) return false;
+  if (count(site.files.get(path)!.text!) !== uses.length + 1) return false;
   for (const file of site.files.values()) if (file.path !== path && (file.text?.includes(name) ?? false)) return false;
   return pages.every(({ taken, isWhole }) => isWhole || !taken.has(path));
 }
