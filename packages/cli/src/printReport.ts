@@ -72,7 +72,7 @@ export function printProof(proof: Proof, absent: readonly string[] = []): string
   const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
   const lines = [
     `${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`,
-    `Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML), and what a server writes into one does not hang on its sheets.${absent.length === 0 ? '' : ` Of sheets that are not here: ${describeTakenAsNothing(absent)}.`}`, // prettier-ignore
+    `Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML) and compared as they are once loaded, and what a server writes into one does not hang on its sheets.${absent.length === 0 ? '' : ` Of sheets that are not here: ${describeTakenAsNothing(absent)}.`}`, // prettier-ignore
     ...(unsure > 0
       ? [`Of ${plural(unsure, 'page')} it cannot be told: looking at both states in a browser settles it.`]
       : []),

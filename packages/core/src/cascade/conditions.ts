@@ -25,7 +25,7 @@ function conditionHolds(condition: Condition, environment: Environment): boolean
     case 'container':
       return undefined; // the size of a container is layout's
     case 'other':
-      return false; // @starting-style: where a transition starts, never what an element ends up with
+      return false; // @starting-style: where a transition starts, never what an element ends up with; at the load of a page it may start or not, as sheets arrive
   }
 }
 

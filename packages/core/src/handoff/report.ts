@@ -93,6 +93,7 @@ export function handoffReport(before: Site, after: Site, proof: Proof, about: Ab
       pages: proof.pages.filter(({ verdict }) => verdict !== 'same'),
       given: [
         'Scripts and sheets that are not in the site change nothing.',
+        'Pages are compared as they are once they have loaded: how they come to it (what is shown while a sheet is on its way, where transitions start from then) is not.',
         'Pages are sent as HTML, pages that end in .xhtml as XML.',
         ...(missing.length === 0 ? [] : [`Sheets that are not here: ${describeTakenAsNothing(missing.sort())}.`]),
       ],

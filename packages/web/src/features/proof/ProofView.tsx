@@ -95,7 +95,8 @@ export function ProofView({
             <StatesChosen states={states} chooser={chooser} />, at every width, in every medium and state
             {proof ? `; ${proof.elements.toLocaleString('en')} elements on the pages the change can reach` : ''}
             {seconds === undefined ? '' : `, ${seconds.toFixed(1)} s`}. Taken as given: scripts and sheets that are not
-            in the site change nothing{missing.length > 0 ? `; ${describeTakenAsNothing(missing)}` : ''}.
+            in the site change nothing, and pages are compared as they are once loaded
+            {missing.length > 0 ? `; ${describeTakenAsNothing(missing)}` : ''}.
           </p>
         </div>
       </div>
