@@ -1,11 +1,13 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { ForcedStates, Match, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
+import type { Place } from './ancestry.ts';
 import { matchScoped, type ScopedMatch } from './matchScope.ts';
 import {
   candidatesFor,
   canHavePseudoElement,
   compareStrength,
+  ownKey,
   type IndexedSelector,
   type RuleIndex,
 } from './ruleIndex.ts';
@@ -40,29 +42,63 @@ export function sortByStrength(matched: Pick<MatchedSelector, 'indexed' | 'proxi
  * The rules that apply to an element or its pseudo-elements in one state, weakest first; of a rule's selectors the strongest
  * that matches. With `forced`, those states are held on; else nothing is hovered, focused or visited.
  */
-export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: ForcedStates): MatchedSelector[] {
-  candidatesFor(element, index, candidates);
+export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: ForcedStates): readonly MatchedSelector[] {
+  const place = index.ancestry.placeOf(element);
+  // a selector that names tell asks for no state
+  const key = ownKey(element, index);
+  const known = place.atRest.get(key);
+  if (known) return known;
+  const told = candidatesFor(element, place, index, candidates);
   const context: MatchContext = { quirks: index.quirks, state: 'rest', forced };
   const matched: MatchedSelector[] = [];
   for (const indexed of candidates) {
     const found = matchOne(element, indexed, context);
     if (found.match === 2 && canHavePseudoElement(element, indexed.pseudoElement)) matched.push({ indexed, ...found });
   }
-  sortByStrength(matched);
-  return matched.length > 1 ? withoutWeakerCopies(matched) : matched;
+  const out = settled(matched);
+  if (told) place.atRest.set(key, out);
+  return out;
 }
 
 /**
  * The rules that reach an element (or one of its pseudo-elements), weakest first for normal declarations.
  * Of a rule's several matching selectors the strongest sure one stands, with stronger ones that depend on a state.
  */
-export function matchElement(element: ElementNode, index: RuleIndex): MatchedSelector[] {
-  candidatesFor(element, index, candidates);
+export function matchElement(element: ElementNode, index: RuleIndex): readonly MatchedSelector[] {
+  return matchIn(index.ancestry.placeOf(element), element, index).matched;
+}
+
+/** The number of what matches, as `numberOf` gives it; it is asked only once for elements that place and names tell. */
+export function matchNumber(
+  element: ElementNode,
+  index: RuleIndex,
+  numberOf: (matched: readonly MatchedSelector[]) => number,
+): number {
+  const place = index.ancestry.placeOf(element);
+  const key = ownKey(element, index);
+  const known = place.numbers.get(key);
+  if (known !== undefined) return known;
+  const { matched, told } = matchIn(place, element, index);
+  const number = numberOf(matched);
+  if (told) place.numbers.set(key, number);
+  return number;
+}
+
+function matchIn(
+  place: Place,
+  element: ElementNode,
+  index: RuleIndex,
+): { readonly matched: readonly MatchedSelector[]; readonly told: boolean } {
+  const told = candidatesFor(element, place, index, candidates);
   const matched: MatchedSelector[] = [];
   for (const indexed of candidates) {
     const found = matchOne(element, indexed, index.anyState);
     if (found.match > 0) matched.push({ indexed, ...found });
   }
+  return { matched: settled(matched), told };
+}
+
+function settled(matched: MatchedSelector[]): readonly MatchedSelector[] {
   sortByStrength(matched);
   return matched.length > 1 ? withoutWeakerCopies(matched) : matched;
 }

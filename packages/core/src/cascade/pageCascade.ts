@@ -4,9 +4,9 @@ import { baseAt } from '../page/styleSources.ts';
 import type { ForcedStates, Match } from '../selectors/match.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import { Interner } from './interner.ts';
-import { matchAtRest, matchElement, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
+import { matchAtRest, matchElement, matchNumber, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
 import { pageRules, type PageRules } from './pageRules.ts';
-import { buildRuleIndex, ownKey, stateCondition, tellsAll, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
+import { buildRuleIndex, stateCondition, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
 import { SheetCache } from './sheetCache.ts';
 import { attributeRank, slotKeys, type StackSource } from './stack.ts';
 import type { Base } from '../values/urls.ts';
@@ -131,15 +131,9 @@ export class PageCascade {
   listOf(element: ElementNode): number {
     const index = (this.index ??= this.session.sharedIndex(this.rules, this.quirks));
     const attribute = styleAttributeOf(element);
-    const { sources } = this.rules;
-    const base = baseAt(sources, element);
+    const base = attribute === undefined ? this.rules.sources.base : baseAt(this.rules.sources, element);
     if (attribute !== undefined) return this.session.listNumber(matchElement(element, index), attribute, base);
-    const key = ownKey(element);
-    const known = index.known.get(key);
-    if (known !== undefined && known >= 0) return known;
-    const number = this.session.listNumber(matchElement(element, index), undefined, base);
-    if (known === undefined) index.known.set(key, tellsAll(element, index) ? number : -1);
-    return number;
+    return matchNumber(element, index, (matched) => this.session.listNumber(matched, undefined, base));
   }
 
   /** The rules that reach the element, weakest first, with this page's own places. */

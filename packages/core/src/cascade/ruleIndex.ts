@@ -3,6 +3,7 @@ import type { MatchContext } from '../selectors/match.ts';
 import { stateText } from '../selectors/stateText.ts';
 import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
 import { parentElement } from '../page/parsePage.ts';
+import { Ancestry, askedOfAll, candidatesAt, namesAbove, type Place } from './ancestry.ts';
 import type { ScopeRange } from './compiledRule.ts';
 import type { AppliedRule, PageRules } from './pageRules.ts';
 
@@ -19,6 +20,8 @@ export interface IndexedSelector {
   readonly owner: ElementNode | undefined;
   /** Place in ascending order of strength for normal declarations: layer, specificity, order of appearance. */
   position: number;
+  /** Names that stand above whatever it matches: see Ancestry. */
+  readonly above: readonly string[];
   /** What tells its entry in a match list from an equal block's: see StackSource. */
   readonly mark: string;
   /** Numbers of what it contributes, once asked for: when it surely matches, and when it matches in some states only. */
@@ -37,10 +40,9 @@ export interface RuleIndex {
   readonly quirks: boolean;
   /** Matching where states count as "in some states". */
   readonly anyState: MatchContext;
-  /** Lists above of which some selector asks for more than the element's own type, classes and ID. */
-  readonly beyondOwn: ReadonlySet<readonly IndexedSelector[]>;
-  /** Numbers of match lists by the element's own type, classes and ID, where these tell; -1 where they do not. */
-  readonly known: Map<string, number>;
+  readonly ancestry: Ancestry;
+  /** Names that last compounds ask for, `.menu` or `#head`. */
+  readonly namesAsked: ReadonlySet<string>;
 }
 
 export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
@@ -55,7 +57,8 @@ export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
     const mark = markOf(layer, rule.unreadBefore, folder);
     for (const selector of selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
-      all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, mark, sureId: undefined, perhapsId: undefined }); // prettier-ignore
+      const above = namesAbove(selector.compounds, selector.combinators, quirks);
+      all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, above, mark, sureId: undefined, perhapsId: undefined }); // prettier-ignore
     }
   }
   const ordered = [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order);
@@ -99,45 +102,26 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): Omit<RuleInde
     else if (type) add(byTag, type.lower, indexed);
     else rest.push(indexed);
   }
-  const lists = [...byId.values(), ...byClass.values(), ...byTag.values(), rest];
-  const beyondOwn = new Set(lists.filter((list) => !list.every(asksForOwn)));
-  return { byId, byClass, byTag, rest, quirks, anyState: { quirks, state: 'any' }, beyondOwn, known: new Map() };
+  const anyState = { quirks, state: 'any' } as const;
+  return { byId, byClass, byTag, rest, quirks, anyState, ancestry: new Ancestry(all, quirks), namesAsked: namesAsked(all, quirks) }; // prettier-ignore
 }
 
-const asksForOwn = ({ selector, scopes }: IndexedSelector): boolean =>
-  scopes.length === 0 &&
-  selector.compounds.length === 1 &&
-  askedOfAll(selector.compounds[0]!.simples).every(({ kind }) => kind === 'type' || kind === 'class' || kind === 'id');
-
-/** What an element must be in any case: `:where(.x)` and `:is(.x)` of one compound ask for no less than `.x` does. */
-function askedOfAll(simples: readonly SimpleSelector[]): readonly SimpleSelector[] {
-  if (!simples.some((simple) => simple.kind === 'matches')) return simples;
-  return simples.flatMap((simple) => {
-    const only = simple.kind === 'matches' && simple.list.length === 1 ? simple.list[0]! : undefined;
-    const whole = only?.compounds.length === 1 && only.compounds[0]!.pseudoElement === undefined;
-    return whole && simple.kind === 'matches' && /^(is|where)$/.test(simple.name) ? askedOfAll(only.compounds[0]!.simples) : [simple]; // prettier-ignore
-  });
+function namesAsked(all: readonly IndexedSelector[], quirks: boolean): ReadonlySet<string> {
+  const names = new Set<string>();
+  for (const { selector } of all)
+    for (const simple of askedOfAll(selector.compounds.at(-1)!.simples)) {
+      if (simple.kind === 'class') names.add(`.${foldFor(simple.name, quirks)}`);
+      else if (simple.kind === 'id') names.add(`#${foldFor(simple.name, quirks)}`);
+    }
+  return names;
 }
 
-/** Equal for elements that an index answers alike, as far as it asks for their own type, classes and ID only. */
-export function ownKey({ tag, namespace, id, classes }: ElementNode): string {
+/** Equal for elements of one place that an index answers alike, as far as it asks for names only. */
+export function ownKey({ tag, namespace, id, classes }: ElementNode, { namesAsked: asked, quirks }: RuleIndex): string {
   let key = namespace === 'html' ? tag : `${namespace} ${tag}`;
   // a class holds no white space, an ID may
-  for (const name of classes) key += `\n${name}`;
-  return id === undefined ? key : `${key}\t${id}`;
-}
-
-/** Whether an element's own type, classes and ID tell all selectors that match it. */
-export function tellsAll({ tag, id, classes }: ElementNode, index: RuleIndex): boolean {
-  const { beyondOwn, byTag, byId, byClass, rest, quirks } = index;
-  if (beyondOwn.size === 0) return true;
-  const beyond = (list: readonly IndexedSelector[] | undefined): boolean => list !== undefined && beyondOwn.has(list);
-  return !(
-    beyond(rest) ||
-    beyond(byTag.get(tag.toLowerCase())) ||
-    (id !== undefined && beyond(byId.get(foldFor(id, quirks)))) ||
-    classes.some((name) => beyond(byClass.get(foldFor(name, quirks))))
-  );
+  for (const name of classes) if (asked.has(`.${foldFor(name, quirks)}`)) key += `\n${name}`;
+  return id !== undefined && asked.has(`#${foldFor(id, quirks)}`) ? `${key}\t${id}` : key;
 }
 
 const foldFor = (name: string, quirks: boolean): string => (quirks ? name.toLowerCase() : name);
@@ -165,19 +149,22 @@ export function canHavePseudoElement(element: ElementNode, pseudoElement: string
   }
 }
 
-/** The selectors whose last compound may match the element; each once. */
-export function candidatesFor(element: ElementNode, index: RuleIndex, out: IndexedSelector[]): void {
+/**
+ * The selectors whose last compound may match an element of this place; each once. True where place and names of the element tell
+ * which of them do.
+ */
+export function candidatesFor(element: ElementNode, place: Place, index: RuleIndex, out: IndexedSelector[]): boolean {
   out.length = 0;
-  push(out, index.byTag.get(element.tag.toLowerCase()));
-  if (element.id !== undefined) push(out, index.byId.get(foldFor(element.id, index.quirks)));
+  let told = push(out, place, index.byTag.get(element.tag.toLowerCase()));
+  if (element.id !== undefined) told = push(out, place, index.byId.get(foldFor(element.id, index.quirks))) && told;
   const { classes } = element;
   for (let i = 0; i < classes.length; i++) {
     const name = foldFor(classes[i]!, index.quirks);
     const list = index.byClass.get(name);
     if (!list || (i > 0 && isRepeated(classes, i, name, index.quirks))) continue;
-    push(out, list);
+    told = push(out, place, list) && told;
   }
-  push(out, index.rest);
+  return push(out, place, index.rest) && told;
 }
 
 function isRepeated(classes: readonly string[], at: number, name: string, quirks: boolean): boolean {
@@ -185,6 +172,9 @@ function isRepeated(classes: readonly string[], at: number, name: string, quirks
   return false;
 }
 
-function push(out: IndexedSelector[], list: readonly IndexedSelector[] | undefined): void {
-  if (list) for (const one of list) out.push(one);
+function push(out: IndexedSelector[], place: Place, list: readonly IndexedSelector[] | undefined): boolean {
+  if (!list || list.length === 0) return true;
+  const { selectors, told } = candidatesAt(place, list);
+  for (const one of selectors) out.push(one);
+  return told;
 }

@@ -1,12 +1,21 @@
-import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { selectorsOf } from '../survey/selectorNames.ts';
 import type { Sheet } from '../sheet/sheet.ts';
+
+const known = new WeakMap<Sheet, boolean>();
 
 /**
  * Whether a sheet evens out what browsers bring along: nearly all its rules name elements only, and one of them takes margins
  * or padding back. Common practice; such a sheet belongs before all others.
  */
 export function isBaseline(sheet: Sheet | undefined): boolean {
-  const rules = sheet?.rules.filter((rule) => rule.kind === 'style') ?? [];
+  if (!sheet) return false;
+  let answer = known.get(sheet);
+  if (answer === undefined) known.set(sheet, (answer = evensOut(sheet)));
+  return answer;
+}
+
+function evensOut(sheet: Sheet): boolean {
+  const rules = sheet.rules.filter((rule) => rule.kind === 'style');
   if (rules.length < 3) return false;
   const plain = rules.filter((rule) => namesElementsOnly(rule.selector));
   const resets = plain.some((rule) =>
@@ -15,17 +24,10 @@ export function isBaseline(sheet: Sheet | undefined): boolean {
   return resets && plain.length >= rules.length * 0.6;
 }
 
+const plainKinds = new Set(['type', 'universal', 'pseudo-class', 'attribute']);
+
 /** No class, no ID: a rule for what every page has. */
-export function namesElementsOnly(selector: string): boolean {
-  const list = parseSelectorList(selector);
-  return (
-    list !== undefined &&
-    list.every((complex) =>
-      complex.compounds.every((c) =>
-        c.simples.every(
-          (s) => s.kind === 'type' || s.kind === 'universal' || s.kind === 'pseudo-class' || s.kind === 'attribute',
-        ),
-      ),
-    )
-  );
-}
+export const namesElementsOnly = (selector: string): boolean =>
+  selectorsOf(selector)?.every(({ compounds }) =>
+    compounds.every(({ simples }) => simples.every(({ kind }) => plainKinds.has(kind))),
+  ) ?? false;

@@ -14,6 +14,8 @@ import type { FoundFinding } from './finding.ts';
 import { code, count, namesInWords, verb } from './words.ts';
 import { matchesSomewhere, mayStandOn } from './matchesSomewhere.ts';
 
+type Needed = readonly (readonly string[])[];
+
 interface SheetRule {
   readonly selector: string;
   readonly start: number;
@@ -96,11 +98,13 @@ class UnusedRules implements Check {
 
   private isUsed({ selector, start }: SheetRule, path: string): boolean {
     if (this.pages.some(({ atRest }) => atRest.get(path)?.has(start))) return true;
-    return this.pages.some((use) => use.reached.has(path) && this.mayUse(use, selector));
+    const needed = (selectorsOf(selector) ?? []).map(neededNames);
+    return this.pages.some((use) => use.reached.has(path) && this.mayUse(use, selector, needed));
   }
 
-  private mayUse({ page, marks, scripts, known }: PageUse, selector: string): boolean {
-    if (scripts && this.mayBeMade(scripts, marks, selector)) return true;
+  /** `needed`: of each of its selectors, the names without which it matches nothing. */
+  private mayUse({ page, marks, scripts, known }: PageUse, selector: string, needed: Needed): boolean {
+    if (scripts && this.mayBeMade(scripts, marks, needed)) return true;
     if (!mayStandOn(selector, marks)) return false;
     let found = known.get(selector);
     if (found === undefined) {
@@ -110,13 +114,12 @@ class UnusedRules implements Check {
     return found;
   }
 
-  private mayBeMade(scripts: ScriptOutline, marks: PageMarks, selector: string): boolean {
+  private mayBeMade(scripts: ScriptOutline, marks: PageMarks, needed: Needed): boolean {
     const words = wordsOfMaking(scripts, this.context.site);
     if (words === undefined) return false;
     const names = this.lowerNames(marks);
-    const isThere = (name: string): boolean => names.has(name) || marks.tags.has(name);
-    return (selectorsOf(selector) ?? []).some((one) =>
-      neededNames(one).every((name) => isThere(name) || words.has(name.replace(/^[.#]/, '').toLowerCase())),
+    return needed.some((one) =>
+      one.every((name) => names.has(name) || marks.tags.has(name) || words.has(name.replace(/^[.#]/, ''))),
     );
   }
 

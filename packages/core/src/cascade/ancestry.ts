@@ -1,0 +1,156 @@
+import type { ElementNode } from '../page/nodes.ts';
+import { parentElement } from '../page/parsePage.ts';
+import type { CompoundSelector, SimpleSelector } from '../selectors/selector.ts';
+import type { MatchedSelector } from './matchElement.ts';
+import type { IndexedSelector } from './ruleIndex.ts';
+
+/** Elements above which stand the same of the names that selectors of an index ask of ancestors. */
+export interface Place {
+  /** Undefined where there are too many places to tell apart: anything may stand above then. */
+  readonly names: ReadonlySet<string> | undefined;
+  /** The places of children, by what their parent adds to the names. */
+  readonly inside: Map<string, Place>;
+  /** Of a list of selectors those whose ancestors may be there. */
+  readonly candidates: Map<readonly IndexedSelector[], Candidates>;
+  /** Numbers of match lists by the names of an element, where place and names tell. */
+  readonly numbers: Map<string, number>;
+  /** The same for what matches at rest. */
+  readonly atRest: Map<string, readonly MatchedSelector[]>;
+}
+
+export interface Candidates {
+  readonly selectors: readonly IndexedSelector[];
+  /** Place and names of an element tell which of them match. */
+  readonly told: boolean;
+}
+
+/** More than any site has; each keeps lists of its own. */
+const mostPlaces = 3000;
+
+/** Tells by the names above an element which selectors cannot match it, without looking at its ancestors one by one for each. */
+export class Ancestry {
+  private readonly asked = new Set<string>();
+  private readonly root = makePlace(new Set());
+  private readonly anywhere = makePlace(undefined);
+  private readonly insideOf = new WeakMap<ElementNode, Place>();
+  private count = 1;
+  private readonly quirks: boolean;
+
+  constructor(all: readonly IndexedSelector[], quirks: boolean) {
+    this.quirks = quirks;
+    for (const { above } of all) for (const name of above) this.asked.add(name);
+  }
+
+  placeOf(element: ElementNode): Place {
+    if (this.asked.size === 0) return this.root;
+    const unknown: ElementNode[] = [];
+    let at = parentElement(element);
+    let place: Place | undefined;
+    for (; at; at = parentElement(at)) {
+      place = this.insideOf.get(at);
+      if (place) break;
+      unknown.push(at);
+    }
+    place ??= this.root;
+    for (let i = unknown.length - 1; i >= 0; i--) {
+      place = this.inside(place, unknown[i]!);
+      this.insideOf.set(unknown[i]!, place);
+    }
+    return place;
+  }
+
+  private inside(place: Place, element: ElementNode): Place {
+    const { names } = place;
+    if (!names) return place;
+    let key = '';
+    const added: string[] = [];
+    for (const name of ancestorNames(element, this.quirks)) {
+      if (!this.asked.has(name) || names.has(name) || added.includes(name)) continue;
+      added.push(name);
+      key += `${name} `;
+    }
+    if (added.length === 0) return place;
+    let known = place.inside.get(key);
+    if (!known) {
+      known = this.count++ < mostPlaces ? makePlace(new Set([...names, ...added])) : this.anywhere;
+      place.inside.set(key, known);
+    }
+    return known;
+  }
+}
+
+const makePlace = (names: ReadonlySet<string> | undefined): Place => ({ names, inside: new Map(), candidates: new Map(), numbers: new Map(), atRest: new Map() }); // prettier-ignore
+
+export function candidatesAt(place: Place, list: readonly IndexedSelector[]): Candidates {
+  let known = place.candidates.get(list);
+  if (!known) {
+    const { names } = place;
+    const selectors = names ? list.filter(({ above }) => above.every((name) => names.has(name))) : list;
+    known = { selectors, told: selectors.every((one) => isTold(one, names !== undefined)) };
+    place.candidates.set(list, known);
+  }
+  return known;
+}
+
+/** What an element is called by, as ancestors are asked for: `div`, `.menu`, `#head`. In quirks mode letters of ASCII are one in both cases. */
+function ancestorNames({ tag, id, classes }: ElementNode, quirks: boolean): readonly string[] {
+  const names = [tag.toLowerCase()];
+  for (const name of classes) names.push(`.${foldAscii(name, quirks)}`);
+  if (id !== undefined) names.push(`#${foldAscii(id, quirks)}`);
+  return names;
+}
+
+/**
+ * What must stand above any element that the selector matches. Selectors 4, "Combinators": what is left of a descendant or child
+ * combinator is an ancestor of the subject, also where siblings stand between.
+ */
+export function namesAbove(
+  compounds: readonly CompoundSelector[],
+  combinators: readonly string[],
+  quirks: boolean,
+): readonly string[] {
+  const out = new Set<string>();
+  combinators.forEach((combinator, i) => {
+    if (combinator !== ' ' && combinator !== '>') return;
+    for (const simple of askedOfAll(compounds[i]!.simples)) {
+      const name = nameAsked(simple, quirks);
+      if (name !== undefined) out.add(name);
+    }
+  });
+  return out.size === 0 ? nothing : [...out];
+}
+
+const nothing: readonly string[] = [];
+
+function nameAsked(simple: SimpleSelector, quirks: boolean): string | undefined {
+  if (simple.kind === 'type') return simple.lower;
+  if (simple.kind === 'class') return `.${foldAscii(simple.name, quirks)}`;
+  return simple.kind === 'id' ? `#${foldAscii(simple.name, quirks)}` : undefined;
+}
+
+const foldAscii = (name: string, quirks: boolean): string =>
+  quirks ? name.replace(/[A-Z]+/g, (upper) => upper.toLowerCase()) : name;
+
+/** What an element must be in any case: `:where(.x)` and `:is(.x)` of one compound ask for no less than `.x` does. */
+export function askedOfAll(simples: readonly SimpleSelector[]): readonly SimpleSelector[] {
+  if (!simples.some((simple) => simple.kind === 'matches')) return simples;
+  return simples.flatMap((simple) => {
+    const only = simple.kind === 'matches' && simple.list.length === 1 ? simple.list[0]! : undefined;
+    const whole = only?.compounds.length === 1 && only.compounds[0]!.pseudoElement === undefined;
+    return whole && simple.kind === 'matches' && /^(is|where)$/.test(simple.name) ? askedOfAll(only.compounds[0]!.simples) : [simple]; // prettier-ignore
+  });
+}
+
+const isName = ({ kind }: SimpleSelector): boolean => kind === 'type' || kind === 'class' || kind === 'id';
+
+/** It asks for nothing but names of the element and, where it is known what stands above, for one name above it. */
+function isTold({ selector, scopes, pseudoElement }: IndexedSelector, knowsAbove: boolean): boolean {
+  const { compounds, combinators } = selector;
+  // which elements have a placeholder hangs on an attribute
+  if (scopes.length > 0 || compounds.length > 2 || pseudoElement === '::placeholder') return false;
+  if (!askedOfAll(compounds.at(-1)!.simples).every(isName)) return false;
+  if (compounds.length === 1) return true;
+  const [only, ...others] = askedOfAll(compounds[0]!.simples);
+  if (!knowsAbove || combinators[0] !== ' ' || !only || others.length > 0) return false;
+  return isName(only) && (only.kind !== 'type' || only.namespace === undefined);
+}
