@@ -32,6 +32,7 @@ export const usualLimits: ThreadLimits = {
   heap: 2048,
   slow: 1500,
   seconds: (name) => (small.has(name) ? 60 : 300),
+  longest: 1800,
   grace: 5,
   idle: 600,
   idleLarge: 30,

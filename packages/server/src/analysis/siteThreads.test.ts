@@ -17,6 +17,14 @@ parentPort.on('message', ({ id, site, name, input, stop }) => {
   if (name === 'exit') process.exit(3);
   if (name === 'fill') { const held = []; for (;;) held.push(new Array(1000).fill(id)); }
   if (name === 'hang') for (;;);
+  if (name === 'getting-on' || name === 'getting-nowhere') {
+    let done = 0;
+    const total = name === 'getting-on' ? 20 : 2000;
+    const timer = setInterval(() => {
+      say({ kind: 'progress', progress: { done: ++done, total } });
+      if (done === total) { clearInterval(timer); say({ kind: 'done', value: { input } }); }
+    }, 40);
+  }
   if (name === 'pages') {
     const stopped = new Int32Array(stop);
     const started = Date.now();
@@ -26,7 +34,7 @@ parentPort.on('message', ({ id, site, name, input, stop }) => {
   }
 });`;
 
-const limits: ThreadLimits = { threads: 2, heap: 40, slow: 60_000, seconds: (name) => (name === 'hang' ? 0.3 : 60), grace: 0.2, idle: 60, idleLarge: 60, large: Infinity }; // prettier-ignore
+const limits: ThreadLimits = { threads: 2, heap: 40, slow: 60_000, seconds: (name) => (/hang|getting/.test(name) ? 0.3 : 60), longest: 2, grace: 0.2, idle: 60, idleLarge: 60, large: Infinity }; // prettier-ignore
 let threads: SiteThreads;
 function start(given: Partial<ThreadLimits> = {}): SiteThreads {
   threads = new SiteThreads(
@@ -73,6 +81,12 @@ test.each([
   start();
   await expect(threads.run('a', name, 0)).rejects.toMatchObject(error);
   expect(await threads.run('a', 'echo', 1)).toMatchObject({ input: 1 });
+});
+
+test('a large site may take longer as long as it will be done in time', async () => {
+  start();
+  expect(await threads.run('a', 'getting-on', 1)).toEqual({ input: 1 });
+  await expect(threads.run('a', 'getting-nowhere', 1)).rejects.toMatchObject({ code: 'too-much' });
 });
 
 test('a task nobody waits for any more stops where it looks, or its thread is ended; one that waits is dropped', async () => {

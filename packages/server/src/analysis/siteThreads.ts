@@ -43,8 +43,10 @@ export interface ThreadLimits {
   readonly threads: number;
   /** Megabytes of heap, each. */
   readonly heap: number;
-  /** Seconds one task may take. */
+  /** Seconds one task may take, unless it tells that it gets on. */
   readonly seconds: (name: string) => number;
+  /** Seconds it may take in all where, by what it told, it will be done by then. */
+  readonly longest: number;
   /** Seconds a task that was told to stop may go on before its thread is ended. */
   readonly grace: number;
   /** Seconds after which a thread with nothing to do is let go, with all it holds. */
@@ -82,6 +84,8 @@ interface Thread {
   used: number;
   /** When its task began, in milliseconds. */
   since: number;
+  /** How far its task is, by its own word. */
+  progress: Progress | undefined;
   timer: NodeJS.Timeout | undefined;
 }
 
@@ -188,6 +192,7 @@ export class SiteThreads {
       task: undefined,
       used: 0,
       since: 0,
+      progress: undefined,
       timer: undefined,
     };
     this.threads.add(thread);
@@ -201,18 +206,30 @@ export class SiteThreads {
     thread.site = site;
     thread.task = task;
     thread.since = Date.now();
+    thread.progress = undefined;
     thread.worker.ref();
-    clearTimeout(thread.timer);
-    const seconds = this.limits.seconds(task.name);
-    thread.timer = setTimeout(() => void this.end(thread, tooLong(seconds)), seconds * 1000);
+    this.watch(thread, task);
     const { id, name, input, stop } = task;
     thread.worker.postMessage({ id, site, name, input, stop } satisfies Order);
+  }
+
+  /** Ends it when it has had its time; a large site that will be done in time goes on. */
+  private watch(thread: Thread, task: Task): void {
+    const seconds = this.limits.seconds(task.name);
+    const look = (): void => {
+      const taken = (Date.now() - thread.since) / 1000;
+      if (willBeDone(thread.progress, taken, this.limits.longest)) this.watch(thread, task);
+      else void this.end(thread, tooLong(taken));
+    };
+    clearTimeout(thread.timer);
+    thread.timer = setTimeout(look, seconds * 1000);
   }
 
   private hear(thread: Thread, report: Report): void {
     const { task } = thread;
     if (!task || report.id !== task.id) return;
     if (report.kind === 'progress') {
+      thread.progress = report.progress;
       task.onProgress?.(report.progress);
       return;
     }
@@ -276,8 +293,11 @@ const isOutOfMemory = (error: Error): boolean => 'code' in error && error.code =
 const stopping = (): Refusal =>
   new Refusal('stopping', 'The server is being stopped. Nothing of this was kept; ask again when it is there.');
 
+const willBeDone = (progress: Progress | undefined, taken: number, longest: number): boolean =>
+  progress !== undefined && progress.done > 0 && taken * Math.max(1, progress.total / progress.done) < longest;
+
 const tooLong = (seconds: number): Refusal =>
-  new Refusal('too-much', `This took longer than ${seconds} seconds, the most it may take. Nothing was kept of it.`);
+  new Refusal('too-much', `This took longer than ${Math.floor(seconds * 10) / 10} seconds, the most it may take. Nothing was kept of it.`); // prettier-ignore
 
 const tooMuch = (heap: number): Refusal =>
   new Refusal(
