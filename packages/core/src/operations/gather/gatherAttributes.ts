@@ -157,15 +157,18 @@ class Collector {
   private readonly sheet: string;
   private readonly operation: GatherAttributes;
   private readonly excepted: ReadonlySet<string>;
-  /** Class names in use, in lower case. */
-  private readonly taken: Set<string>;
+  private takenNames: Set<string> | undefined;
 
   constructor(site: Site, sheet: string, operation: GatherAttributes) {
     this.excepted = new Set(operation.except?.map(({ key, page }) => `${page ?? ''}\n${key}`));
     this.site = site;
     this.sheet = sheet;
     this.operation = operation;
-    this.taken = takenClassNames(site);
+  }
+
+  /** Class names in use, in lower case; asked for when the pages with style attributes are read, so that none is read twice. */
+  private get taken(): Set<string> {
+    return (this.takenNames ??= takenClassNames(this.site));
   }
 
   add(file: SiteFile, elements: readonly StyledElement[]): void {

@@ -1,4 +1,5 @@
-import type { CompiledDeclaration } from '../../cascade/compiledRule.ts';
+import type { CompiledBlock, CompiledDeclaration } from '../../cascade/compiledRule.ts';
+import type { MatchedSelector } from '../../cascade/matchElement.ts';
 import type { IndexedSelector } from '../../cascade/ruleIndex.ts';
 import { attributeRank, differingSlots, slotKeys } from '../../cascade/stack.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
@@ -87,9 +88,11 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
   const ids = new Set(tree.elements.flatMap(({ id }) => id ?? []));
   const coming = comingRivals(cascade, site);
   const repeating = new Map<number, boolean>();
+  const rivals = new Map<string, Rivals>();
   return styled.map((element) => {
     const value = attributeOf(element, 'style')!;
-    const { declarations } = session.sheets.styleAttribute(value, baseAt(rules.sources, element));
+    const block = session.sheets.styleAttribute(value, baseAt(rules.sources, element));
+    const { declarations } = block;
     return {
       tag: element.tag,
       id: element.id,
@@ -99,7 +102,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       // what browsers drop says nothing
       key: orderFreeKey(declarations.filter(({ validity }) => validity !== 'invalid')),
       spans: spansOf(element, ['style', 'class']),
-      ...rivalsOf(cascade, element, declarations, coming),
+      ...rivalsAlike(rivals, block, cascade.matchedAlike(element), element.tag, coming),
       // no rule of a sheet that a server writes into the page beats it, save an important one
       stays: sheetsMayCome ? 'server' : staysFor(element, value, declarations, scripts, ids),
       repeats: coming(element.tag, declarations).length === 0 && repeatsRules(cascade, element, repeating),
@@ -153,19 +156,31 @@ function comingRivals(cascade: PageCascade, site: Site): Coming {
   };
 }
 
+type Rivals = Pick<StyledElement, 'strongest' | 'lastRival'>;
+
+/** The same for elements of one type, with equal attributes, that the same rules reach. */
+function rivalsAlike(
+  known: Map<string, Rivals>,
+  { key: says, declarations: compiled }: CompiledBlock,
+  matched: readonly MatchedSelector[],
+  tag: string,
+  coming: Coming,
+): Rivals {
+  const key = `${matched.map(({ indexed }) => indexed.position).join()} ${tag} ${says}`;
+  let rivals = known.get(key);
+  if (!rivals) known.set(key, (rivals = rivalsOf(matched, compiled, coming(tag, compiled))));
+  return rivals;
+}
+
 /** Every rule that says something of the same longhands with the same importance, or may come to. */
 function rivalsOf(
-  cascade: PageCascade,
-  element: ElementNode,
+  matched: readonly MatchedSelector[],
   compiled: readonly CompiledDeclaration[],
-  coming: Coming,
-): Pick<StyledElement, 'strongest' | 'lastRival'> {
+  coming: readonly IndexedSelector[],
+): Rivals {
   let strongest: Specificity = [0, 0, 0];
   let lastRival = -1;
-  const matched = cascade.matchedAlike(element).map(({ indexed }) => indexed);
-  const there = new Set(matched);
-  const mayCome = coming(element.tag, compiled).filter((one) => !there.has(one));
-  for (const indexed of [...matched, ...mayCome]) {
+  for (const indexed of new Set([...matched.map((one) => one.indexed), ...coming])) {
     if (indexed.pseudoElement !== '') continue;
     const rival = indexed.rule.compiled.block.declarations.some((theirs) =>
       compiled.some((ours) => mayBeat(theirs, ours)),
