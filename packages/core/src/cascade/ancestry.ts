@@ -1,8 +1,7 @@
+import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
 import type { CompoundSelector, SimpleSelector } from '../selectors/selector.ts';
-import type { MatchedSelector } from './matchElement.ts';
-import type { IndexedSelector } from './ruleIndex.ts';
 
 /** Elements above which stand the same of the names that selectors of an index ask of ancestors. */
 export interface Place {

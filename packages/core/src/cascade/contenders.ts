@@ -1,3 +1,4 @@
+import type { MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import type { ForcedStates } from '../selectors/match.ts';
 import type { Specificity } from '../selectors/selector.ts';
@@ -8,7 +9,7 @@ import { conditionsHold } from './conditions.ts';
 import type { Environment } from './environment.ts';
 import { hintsOf, hintText, type Hint } from './hints.ts';
 import { baseAt } from '../page/styleSources.ts';
-import { styleAttributeOf, type MatchedSelector } from './matchElement.ts';
+import { styleAttributeOf } from './matchElement.ts';
 import type { PageCascade } from './pageCascade.ts';
 import type { RuleSource } from './pageRules.ts';
 import { attributeRank, hintRank, orderDeclarations, type StackSource } from './stack.ts';

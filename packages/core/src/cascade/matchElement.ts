@@ -1,24 +1,10 @@
+import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import type { ForcedStates, Match, MatchContext } from '../selectors/match.ts';
+import type { ForcedStates, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
 import type { Place } from './ancestry.ts';
 import { matchScoped, type ScopedMatch } from './matchScope.ts';
-import {
-  candidatesFor,
-  canHavePseudoElement,
-  compareStrength,
-  ownKey,
-  type IndexedSelector,
-  type RuleIndex,
-} from './ruleIndex.ts';
-
-/** A rule that reaches an element through one of its selectors; `match` is 1 when only in some states. */
-export interface MatchedSelector {
-  readonly indexed: IndexedSelector;
-  readonly match: Match;
-  /** Steps from the `@scope` root; infinite outside scopes. */
-  readonly proximity: number;
-}
+import { candidatesFor, canHavePseudoElement, compareStrength, ownKey, type RuleIndex } from './ruleIndex.ts';
 
 const candidates: IndexedSelector[] = [];
 

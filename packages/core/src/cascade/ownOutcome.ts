@@ -1,3 +1,4 @@
+import type { MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import { siteBase } from '../values/urls.ts';
@@ -9,7 +10,7 @@ import { compileSheet } from './compileSheet.ts';
 import type { CompiledDeclaration } from './compiledRule.ts';
 import type { Contender } from './contenders.ts';
 import { LayerOrder } from './layers.ts';
-import { matchAtRest, type MatchedSelector } from './matchElement.ts';
+import { matchAtRest } from './matchElement.ts';
 import type { ForcedStates } from '../selectors/match.ts';
 import type { PageRules } from './pageRules.ts';
 import { buildRuleIndex, type RuleIndex } from './ruleIndex.ts';

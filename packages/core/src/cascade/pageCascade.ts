@@ -1,12 +1,13 @@
+import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import { baseAt } from '../page/styleSources.ts';
 import type { ForcedStates, Match } from '../selectors/match.ts';
 import type { Site, SiteFile } from '../source/site.ts';
 import { Interner } from './interner.ts';
-import { matchAtRest, matchElement, matchNumber, styleAttributeOf, type MatchedSelector } from './matchElement.ts';
+import { matchAtRest, matchElement, matchNumber, styleAttributeOf } from './matchElement.ts';
 import { pageRules, type PageRules } from './pageRules.ts';
-import { buildRuleIndex, stateCondition, type IndexedSelector, type RuleIndex } from './ruleIndex.ts';
+import { buildRuleIndex, stateCondition, type RuleIndex } from './ruleIndex.ts';
 import { SheetCache } from './sheetCache.ts';
 import { attributeRank, slotKeys, type StackSource } from './stack.ts';
 import type { Base } from '../values/urls.ts';

@@ -1,33 +1,11 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { MatchContext } from '../selectors/match.ts';
 import { stateText } from '../selectors/stateText.ts';
-import { compareSpecificity, type ComplexSelector, type SimpleSelector } from '../selectors/selector.ts';
+import { compareSpecificity, type SimpleSelector } from '../selectors/selector.ts';
 import { parentElement } from '../page/parsePage.ts';
 import { Ancestry, askedOfAll, candidatesAt, namesAbove, type Place } from './ancestry.ts';
-import type { ScopeRange } from './compiledRule.ts';
+import type { IndexedSelector } from './indexedSelector.ts';
 import type { AppliedRule, PageRules } from './pageRules.ts';
-
-/** One complex selector of one applied rule, ready for matching. */
-export interface IndexedSelector {
-  readonly rule: AppliedRule;
-  readonly selector: ComplexSelector;
-  readonly pseudoElement: string;
-  readonly layerRank: number;
-  /** Order of appearance among the page's rules. */
-  readonly order: number;
-  readonly scopes: readonly ScopeRange[];
-  /** The parent of the `style` element, for `@scope` without a start. */
-  readonly owner: ElementNode | undefined;
-  /** Place in ascending order of strength for normal declarations: layer, specificity, order of appearance. */
-  position: number;
-  /** Names that stand above whatever it matches: see Ancestry. */
-  readonly above: readonly string[];
-  /** What tells its entry in a match list from an equal block's: see StackSource. */
-  readonly mark: string;
-  /** Numbers of what it contributes, once asked for: when it surely matches, and when it matches in some states only. */
-  sureId: number | undefined;
-  perhapsId: number | undefined;
-}
 
 /** The selectors of a page's rules, found by what their last compound asks for. */
 export interface RuleIndex {

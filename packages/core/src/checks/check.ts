@@ -1,4 +1,4 @@
-import type { MatchedSelector } from '../cascade/matchElement.ts';
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import type { Sheet } from '../sheet/sheet.ts';

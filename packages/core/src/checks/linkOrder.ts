@@ -1,5 +1,5 @@
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import { orderFlips } from './orderFlips.ts';
-import type { MatchedSelector } from '../cascade/matchElement.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import type { LinkedSource } from '../page/styleSources.ts';
 import { lineEndOf } from '../source/lineEnds.ts';

@@ -1,4 +1,4 @@
-import type { MatchedSelector } from '../cascade/matchElement.ts';
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import { compareStrength } from '../cascade/ruleIndex.ts';
 
 /**

@@ -1,6 +1,7 @@
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import { compareStrength } from '../cascade/ruleIndex.ts';
 import { baseAt } from '../page/styleSources.ts';
-import { styleAttributeOf, type MatchedSelector } from '../cascade/matchElement.ts';
+import { styleAttributeOf } from '../cascade/matchElement.ts';
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import type { Check, CheckContext, CheckedPage, CheckMaker } from './check.ts';

@@ -1,3 +1,4 @@
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import { scriptOutline, type ScriptOutline } from '../scripts/pageScripts.ts';
 import { wordsOfMaking } from '../survey/madeNames.ts';
 import { neededNames, selectorsOf } from '../survey/selectorNames.ts';
@@ -5,7 +6,6 @@ import type { SheetMoves } from '../survey/sheetMoves.ts';
 import type { PageMarks } from './pageMarks.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { Rule } from '../sheet/sheet.ts';
-import type { MatchedSelector } from '../cascade/matchElement.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';

@@ -1,7 +1,8 @@
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import { browserRules, type BrowserRule } from '../cascade/ownOutcome.ts';
 import { contendersAmong, type Contender } from '../cascade/contenders.ts';
 import { hintsOf, hintText } from '../cascade/hints.ts';
-import { styleAttributeOf, type MatchedSelector } from '../cascade/matchElement.ts';
+import { styleAttributeOf } from '../cascade/matchElement.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { isFlowFree } from '../cascade/pageOutcomes.ts';
 import { autoDirection } from '../page/autoDirection.ts';

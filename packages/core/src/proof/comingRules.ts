@@ -1,4 +1,5 @@
-import type { IndexedSelector, RuleIndex } from '../cascade/ruleIndex.ts';
+import type { IndexedSelector } from '../cascade/indexedSelector.ts';
+import type { RuleIndex } from '../cascade/ruleIndex.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { neededNames } from '../survey/selectorNames.ts';

@@ -1,4 +1,4 @@
-import type { IndexedSelector } from '../cascade/ruleIndex.ts';
+import type { IndexedSelector } from '../cascade/indexedSelector.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { slotKeys, type StackSource } from '../cascade/stack.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';

@@ -1,4 +1,4 @@
-import type { IndexedSelector } from '../cascade/ruleIndex.ts';
+import type { IndexedSelector } from '../cascade/indexedSelector.ts';
 import { longhandsOf } from '../values/longhands.ts';
 import { parseDeclarations } from '../sheet/parseSheet.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';

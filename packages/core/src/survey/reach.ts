@@ -1,4 +1,4 @@
-import type { MatchedSelector } from '../cascade/matchElement.ts';
+import type { MatchedSelector } from '../cascade/indexedSelector.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import type { Site } from '../source/site.ts';
 import type { EmbeddedBlock } from './blockUnits.ts';

@@ -5,13 +5,20 @@ export type Answer = (body: unknown) => readonly [status: number, body?: unknown
 export interface AnsweringServer {
   /** What was asked, in order: `POST /api/sites {"name":"x"}`. */
   readonly asked: string[];
+  /** What was last sent with a request; undefined where it was not made. */
+  readonly bodyOf: (name: string) => unknown;
   /** What is said to which request, with its query or without; 404 to any other. */
   says: Record<string, Answer>;
 }
 
 /** In place of the server, in each test of the file: what it is asked, and what it says to it. */
 export function answeringServer(says: () => Record<string, Answer> = () => ({})): AnsweringServer {
-  const server: AnsweringServer = { asked: [], says: {} };
+  const asked: string[] = [];
+  const bodyOf = (name: string): unknown => {
+    const last = asked.findLast((one) => one.startsWith(`${name} `));
+    return last === undefined ? undefined : JSON.parse(last.slice(name.length + 1));
+  };
+  const server: AnsweringServer = { asked, bodyOf, says: {} };
   const { fetch: plainFetch, Request: PlainRequest } = globalThis;
   beforeEach(() => {
     server.asked.length = 0;

@@ -1,6 +1,5 @@
+import type { IndexedSelector, MatchedSelector } from '../../cascade/indexedSelector.ts';
 import type { CompiledBlock, CompiledDeclaration } from '../../cascade/compiledRule.ts';
-import type { MatchedSelector } from '../../cascade/matchElement.ts';
-import type { IndexedSelector } from '../../cascade/ruleIndex.ts';
 import { attributeRank, differingSlots, slotKeys } from '../../cascade/stack.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';

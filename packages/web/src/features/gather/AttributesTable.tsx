@@ -10,6 +10,8 @@ import { NameField } from './NameField.tsx';
 
 interface Props {
   readonly groups: readonly AttributeGroupReply[];
+  /** Whether they are there yet; else why they cannot be read. */
+  readonly state: 'reading' | 'there' | (string & {});
   readonly left: AttributeGroupsReply['left'];
   readonly pages: readonly string[];
   readonly chosen: ReadonlySet<string>;
@@ -24,8 +26,10 @@ interface Props {
 const mostRows = 300;
 
 /** Style attributes that say the same, each with the class it would become; the name can be changed. */
-export function AttributesTable({ groups, left, pages, chosen, names, goesTo, onChoose, onName }: Props) {
+export function AttributesTable({ groups, state, left, pages, chosen, names, goesTo, onChoose, onName }: Props) {
   const rows = groups.slice(0, mostRows);
+  if (state === 'reading') return <p role="status" className="py-3 text-table">Reading the style attributes of {count(pages.length, 'page')} …</p>; // prettier-ignore
+  if (state !== 'there') return <p role="alert" className="py-3 text-table text-error">{state}</p>; // prettier-ignore
   const all = rows.length > 0 && rows.every((group) => chosen.has(group.key));
   return (
     <>

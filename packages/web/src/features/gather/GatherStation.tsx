@@ -1,19 +1,21 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
-import { freeSheetName, withoutPlan } from '@syndeton/core';
+import { withoutPlan } from '@syndeton/core';
 import { problemText } from '../../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { useAskedFirst, useProposeMutation, type DraftChange, type DraftInHand } from '../drafts/index.ts';
 import { useSheetTextQuery } from '../sheets/index.ts';
-import { useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
+import { presentationalBytes, useAttributesQuery, useFamiliesQuery, type Asked, type SiteView } from '../site/index.ts';
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
 import type { Becomes } from './becomes.ts';
 import { classNameProblem } from './classNameProblem.ts';
 import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking, withoutTaking } from './decisions.ts';
+import { correctablePaths } from './correctablePaths.ts';
 import { narrowedFamily } from './narrowedFamily.ts';
 import { renamedMark } from './renamedMark.ts';
+import { isInFolder, ownSheetName, proposedName } from './sheetNames.ts';
 import { filters, versionKeys } from './familyFilters.ts';
 import {
   choiceCleared,
@@ -50,8 +52,8 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   const settings = useAppSelector((state) => selectSettings(state, site));
   const [setting, setSetting] = useState(false);
   const at = { id: view.siteId, number: view.site!.revision };
-  const { data } = useFamiliesQuery(at);
-  const { data: attributes } = useAttributesQuery(at);
+  const { data, error } = useFamiliesQuery(at);
+  const { data: attributes, error: unread } = useAttributesQuery(at);
   const [propose] = useProposeMutation();
   const [making, setMaking] = useState(false);
   const progress = usePlanProgress(site, making);
@@ -83,8 +85,13 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       setNotes([problemText(error)]);
     }
   };
+  const surveyed = view.survey!.pages.filter((page) => inScope.has(page.path));
+  const presentational = presentationalBytes(surveyed);
+  const styled = families.length > 0 || surveyed.some((page) => page.styleAttributes > 0);
+  // where nothing else is left, a plan is about these
+  const usual = styled || presentational === 0 ? settings : { ...settings, hints: true };
   /** Plans on what is in the draft besides a plan; `first`: what goes before it. */
-  const proposeAll = async (how = settings, first: DraftChange = (now) => now): Promise<void> => {
+  const proposeAll = async (how = usual, first: DraftChange = (now) => now): Promise<void> => {
     setMaking(true);
     const old = operations;
     let plannedOn: readonly OperationBody[] = [];
@@ -94,7 +101,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       await inHand.change((now) => (plannedOn = first(withoutPlan(now))));
       const pages = view.scoped ? { pages: view.scope } : {};
       const { folder, ...wanted } = how;
-      const sheet = before !== undefined && isInFolder(before, folder) ? before : proposedName(view, folder);
+      const sheet = before !== undefined && isInFolder(before, folder) ? before : proposedName(view.survey!, folder);
       const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted }).unwrap(); // prettier-ignore
       dispatch(planMade({ site, plan: reply }));
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
@@ -143,17 +150,12 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     const taken = choice.startsWith('take ') ? choice.slice('take '.length) : undefined;
     // a plan of one sheet is made again with what changed
     if (planned && (taken !== undefined || choice === 'sheet'))
-      return void proposeAll(settings, (now) => {
+      return void proposeAll(usual, (now) => {
         const rest = now.flatMap((one) => (one.kind === 'settle-drift' && one.family === family.id ? withoutTaking(one, version.id, family) : [one])); // prettier-ignore
         return taken === undefined ? rest : taking(rest, family, version, taken);
       });
-    const free = freeSheetName(
-      inHand.draft!.sheets.map((sheet) => sheet.path),
-      settings.folder,
-    );
-    const name = free.replace(/[^/]*$/, `${version.pages[0]!.replace(/^.*\//, '').replace(/\.\w+$/, '')}.css`);
-    const own = inHand.draft!.sheets.some((sheet) => sheet.path === name) ? free : name;
-    const one = proposedName(view, settings.folder);
+    const own = ownSheetName(inHand.draft!, settings.folder, version.pages[0]!);
+    const one = proposedName(view.survey!, settings.folder);
     void settle((now) => {
       switch (choice) {
         case 'stay':
@@ -169,18 +171,14 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       }
     });
   };
-  /** By the path that links ask for, the finding that puts another in its place. */
-  const wrongPaths = useMemo(
-    () => new Map(view.survey!.findings.flatMap(({ id, action }) => { const path = /^link-(?:missing|wrong-case) (.*)$/.exec(id)?.[1]; return path !== undefined && action.does === 'mend' ? [[path, id] as const] : []; })), // prettier-ignore
-    [view.survey],
-  );
+  const wrongPaths = useMemo(() => correctablePaths(view.survey!.findings), [view.survey]);
   const asking = useAskedFirst(site, inHand);
   const correct = async (path: string): Promise<void> => {
     const mend: OperationBody = { kind: 'mend', finding: wrongPaths.get(path)! };
     try {
       // before the plan, which is then made again
       await asking.addToDraft(`Correct the path ${path}?`, [mend], [], () =>
-        proposeAll(settings, (now) => [...now, mend]),
+        proposeAll(usual, (now) => [...now, mend]),
       );
     } catch (error) {
       setNotes([problemText(error)]);
@@ -205,23 +203,23 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   const location = useLocation();
   const navigate = useNavigate();
   const asked = (location.state as Asked | null)?.propose === true;
-  const anyAttribute = view.survey!.pages.some((page) => page.styleAttributes > 0 && inScope.has(page.path));
-  const ready = (families.length > 0 || anyAttribute) && !making;
+  const canPropose = styled || presentational > 0;
   const proposeOnce = useEffectEvent(() => {
     void navigate({ pathname: location.pathname, search: location.search }, { replace: true, state: null });
-    if (ready) queueMicrotask(() => void proposeAll());
+    if (canPropose && !making) queueMicrotask(() => void proposeAll());
   });
   useEffect(() => {
     if (asked && data !== undefined) proposeOnce();
   }, [asked, data]);
   useKeys({
     m: () => standing.length > 0 && setSheetFor(''),
-    p: () => void (ready && proposeAll()),
+    p: () => void (canPropose && !making && proposeAll()),
   });
   return (
     <>
       <GatherView
         loading={data === undefined}
+        failed={data === undefined && error !== undefined ? problemText(error) : undefined}
         families={families}
         shown={shown}
         filter={filter}
@@ -229,13 +227,21 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
         pages={view.pages}
         scopeSize={view.scope.length}
         scoped={view.scoped}
+        canPropose={canPropose}
+        presentational={presentational}
         draft={inHand.draft!}
         opened={view.opened}
         proposing={making}
         progress={progress}
         notes={notes}
         plan={operations.length > 0 ? plan : undefined}
-        attributes={{ groups, left: attributes?.left ?? [], names, goesTo: (key) => goesToSheet(operations, key) }}
+        attributes={{
+          groups,
+          state: attributes ? 'there' : unread === undefined ? 'reading' : problemText(unread),
+          left: attributes?.left ?? [],
+          names,
+          goesTo: (key) => goesToSheet(operations, key),
+        }}
         onAllPages={() => view.setScope([])}
         onOpen={view.open}
         onFilter={(name) => dispatch(filterChosen({ site, filter: name }))}
@@ -247,9 +253,9 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
         onName={nameGroup}
         onMarkName={nameMark}
         sheetText={(making ? lastSheet : sheetFile)?.text ?? undefined}
-        onTrade={({ operation }) => void proposeAll(settings, (now) => [...now, operation])}
+        onTrade={({ operation }) => void proposeAll(usual, (now) => [...now, operation])}
         onNowhere={(paths) =>
-          void proposeAll(settings, (now) => [{ kind: 'take-as-missing', sheets: [...paths] }, ...now])
+          void proposeAll(usual, (now) => [{ kind: 'take-as-missing', sheets: [...paths] }, ...now])
         }
         correctable={new Set(wrongPaths.keys())}
         onCorrect={(path) => void correct(path)}
@@ -271,7 +277,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       {sheetFor !== undefined && (
         <SendBox
           sheets={inHand.draft!.sheets}
-          suggested={sheetFor === '' ? proposedName(view, settings.folder) : sheetFor}
+          suggested={sheetFor === '' ? proposedName(view.survey!, settings.folder) : sheetFor}
           rules={standing.length}
           pages={view.scope.length}
           onSend={send}
@@ -281,12 +287,3 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     </>
   );
 }
-
-const isInFolder = (path: string, folder: string): boolean =>
-  path.slice(0, path.lastIndexOf('/') + 1).replace(/\/$/, '') === folder.replace(/^\/+|\/+$/g, '');
-
-const proposedName = (view: SiteView, folder: string): string =>
-  freeSheetName(
-    view.survey!.sheets.map((sheet) => sheet.path),
-    folder,
-  );

@@ -2,7 +2,7 @@ import type { DraftReply, FamilyReply, ProposalReply } from '@syndeton/contract'
 import { sayLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { count } from '../../ui/format.ts';
+import { count, kB } from '../../ui/format.ts';
 import { attributeKey } from './attributeGroups.ts';
 import { AttributesTable } from './AttributesTable.tsx';
 import type { Becomes } from './becomes.ts';
@@ -18,6 +18,8 @@ import { Trades } from './Trades.tsx';
 
 interface Props {
   readonly loading: boolean;
+  /** Why the rules could not be grouped. */
+  readonly failed: string | undefined;
   readonly families: readonly FamilyReply[];
   readonly shown: readonly FamilyReply[];
   readonly filter: FamilyFilter;
@@ -25,6 +27,10 @@ interface Props {
   readonly pages: readonly string[];
   readonly scopeSize: number;
   readonly scoped: boolean;
+  /** Something is left in the pages that a plan can be about. */
+  readonly canPropose: boolean;
+  /** Bytes of presentational attributes and elements. */
+  readonly presentational: number;
   readonly draft: DraftReply;
   readonly opened: string | undefined;
   readonly proposing: boolean;
@@ -33,7 +39,7 @@ interface Props {
   readonly notes: readonly string[];
   /** What the plan in the draft says of itself. */
   readonly plan: ProposalReply | undefined;
-  readonly attributes: Pick<Parameters<typeof AttributesTable>[0], 'groups' | 'left' | 'names' | 'goesTo'>;
+  readonly attributes: Pick<Parameters<typeof AttributesTable>[0], 'groups' | 'state' | 'left' | 'names' | 'goesTo'>;
   readonly onAllPages: () => void;
   readonly onOpen: (family: string | undefined) => void;
   readonly onFilter: (filter: FamilyFilter) => void;
@@ -60,7 +66,11 @@ export function GatherView(props: Props) {
   const { families, shown, filter, chosen, draft, scoped, scopeSize, pages, attributes, plan } = props;
   const lined = draft.operations.length > 0;
   const undecided = lined ? families.filter((family) => !isDecided(draft.operations, family)).length : 0;
-  const settled = lined && undecided === 0 && attributes.groups.every((g) => attributes.goesTo(g.key) !== undefined);
+  const isSettled =
+    families.length === 0 && attributes.groups.length === 0
+      ? draft.operations.some((one) => one.kind === 'gather-hints')
+      : undecided === 0 && attributes.groups.every((group) => attributes.goesTo(group.key) !== undefined);
+  const settled = lined && attributes.state === 'there' && isSettled;
   const chosenGroups = attributes.groups.filter((group) => chosen.has(attributeKey(group.key))).length;
   const reasons = new Map(plan?.sheets.flatMap(({ path, why }) => (why === undefined ? [] : [[path, why] as const])));
   const drifted = families.filter((family) => family.versions.length > 1).length;
@@ -73,12 +83,21 @@ export function GatherView(props: Props) {
       <div className="min-w-0 overflow-auto pl-5">
         <div className="flex min-h-14 items-center gap-3 py-3 pr-5">
           <h1 className={sayLook}>
-            {props.loading ? (
+            {props.failed !== undefined ? (
+              <span className="font-medium text-error">{props.failed}</span>
+            ) : props.loading ? (
               'Grouping the rules …'
             ) : families.length === 0 ? (
               <>
                 {scoped ? `${scopeSize} of ${pages.length} pages hold` : 'No page holds'}{' '}
-                <b>{scoped ? 'no rule' : 'a rule'}</b> in an embedded block.
+                <b>{scoped ? 'no rule' : 'a rule'}</b> in an embedded block
+                {props.presentational > 0 ? (
+                  <>
+                    ; presentational attributes say <b>{kB(props.presentational)}</b>.
+                  </>
+                ) : (
+                  '.'
+                )}
               </>
             ) : (
               <>
@@ -91,9 +110,7 @@ export function GatherView(props: Props) {
           </h1>
           {scoped && <Act onClick={props.onAllPages}>All {pages.length} pages</Act>}
           <span className="ml-auto" />
-          {chosen.size === 0 && !settled && (families.length > 0 || attributes.groups.length > 0) && (
-            <Act onClick={props.onSettings}>Settings</Act>
-          )}
+          {chosen.size === 0 && !settled && props.canPropose && <Act onClick={props.onSettings}>Settings</Act>}
           {chosen.size > 0 ? (
             <Button next onClick={() => props.onSend('')}>
               Send{' '}
@@ -105,13 +122,13 @@ export function GatherView(props: Props) {
                 .join(' and ')}{' '}
               to a sheet <kbd>M</kbd>
             </Button>
-          ) : !settled && (families.length > 0 || attributes.groups.length > 0) ? (
+          ) : !settled && props.canPropose ? (
             <Button next onClick={props.onPropose} disabled={props.proposing}>
               {props.proposing ? props.progress : lined ? 'Propose the rest' : 'Propose a plan'} <kbd>P</kbd>
             </Button>
           ) : null}
         </div>
-        {(families.length > 0 || attributes.groups.length > 0) && (
+        {(families.length > 0 || attributes.groups.length > 0 || written) && (
           <div className="filters" role="group" aria-label="Filter families">
             {filters.map(([name, label, test]) => (
               <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
@@ -119,7 +136,10 @@ export function GatherView(props: Props) {
               </button>
             ))}
             <button type="button" aria-pressed={filter === 'attributes'} onClick={() => props.onFilter('attributes')}>
-              Style attributes <i>{attributes.groups.length}</i>
+              Style attributes{' '}
+              <i>
+                {attributes.state === 'there' ? attributes.groups.length : attributes.state === 'reading' ? '…' : '?'}
+              </i>
             </button>
             {written && (
               <button type="button" aria-pressed={filter === 'sheet'} onClick={() => props.onFilter('sheet')}>

@@ -149,6 +149,7 @@ test('style attributes: the class can be named, a bad name says why', async () =
   render(
     <AttributesTable
       groups={[group]}
+      state="there"
       left={[{ reason: 'a script sets it', elements: 2, pages: ['2.html'] }]}
       pages={pages}
       chosen={new Set()}
@@ -191,6 +192,9 @@ test('the station says what is there and what to do next', () => {
     pages,
     scopeSize: 3,
     scoped: false,
+    canPropose: true,
+    presentational: 0,
+    failed: undefined,
     draft,
     opened: undefined,
     proposing: false,
@@ -198,7 +202,7 @@ test('the station says what is there and what to do next', () => {
     notes: [],
     loading: false,
     plan: undefined,
-    attributes: { groups: [], left: [], names: {}, goesTo: () => undefined },
+    attributes: { groups: [], state: 'there', left: [], names: {}, goesTo: () => undefined },
   };
   const quiet = {
     onAllPages: () => {},

@@ -144,3 +144,38 @@ test('how plans are made: what is no number of sheets is refused, what is set is
   await draftSays('2 operations');
   expect(server.asked.find((one) => one.startsWith(`POST ${at}/proposal`))).toContain('"maxSheets":2');
 });
+
+test('style attributes that are still read, or cannot be, are no zero', async () => {
+  server.says[`GET ${at}/revisions/1/attributes`] = () => [
+    503,
+    { detail: 'The site needs more memory than there is.' },
+  ];
+  await opened();
+  const tab = await screen.findByRole('button', { name: 'Style attributes ?' });
+  await userEvent.click(tab);
+  expect((await screen.findByRole('alert')).textContent).toContain('more memory');
+});
+
+test('rules that cannot be grouped: it says why', async () => {
+  server.says[`GET ${at}/revisions/1/families`] = () => [503, { detail: 'The server is being stopped.' }];
+  openAt('gather');
+  expect((await screen.findByRole('heading', { level: 1, name: /being stopped/ })).textContent).toContain(
+    'being stopped',
+  );
+});
+
+test('where nothing is left but presentational attributes, a plan is about these', async () => {
+  type Pages = { pages: { styleAttributes: number; sources: { kind: string; bytes: number }[] }[] };
+  const survey = structuredClone(replies[`GET ${at}/revisions/1/survey`]) as Pages;
+  const sources = [{ kind: 'presentational', bytes: 700 }];
+  const pages = survey.pages.map((page) => ({ ...page, styleAttributes: 0, embeddedRules: 0, sources }));
+  server.says[`GET ${at}/revisions/1/survey`] = () => [200, { ...survey, pages }];
+  server.says[`GET ${at}/revisions/1/families`] = () => [200, { families: [] }];
+  server.says[`GET ${at}/revisions/1/attributes`] = () => [200, { groups: [], left: [] }];
+  openAt('survey');
+  const left = await screen.findByRole('heading', { level: 1, name: /^No rule and no style attribute is left/ });
+  expect(left.textContent).toContain('presentational attributes say 2.1 kB.');
+  await userEvent.click(screen.getByRole('button', { name: /^Propose a plan/ }));
+  await waitFor(() => expect(heading()).toMatch(/^No page holds a rule.* say 2\.1 kB\.$/));
+  await waitFor(() => expect(server.bodyOf(`POST ${at}/proposal`)).toMatchObject({ settings: { hints: true } }));
+});

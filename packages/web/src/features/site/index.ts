@@ -24,6 +24,7 @@ export {
   usePageBandsQuery,
   useSurveyQuery,
 } from './surveyApi.ts';
+export { presentationalBytes } from './presentationalBytes.ts';
 export { stationNames, stationTitle, type StationName } from './stations.ts';
 export { useSiteView, type Asked, type SiteView } from './useSiteView.ts';
 export { FilesChanged } from './FilesChanged.tsx';

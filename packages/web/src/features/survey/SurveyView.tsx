@@ -7,6 +7,7 @@ import { count, kB } from '../../ui/format.ts';
 import type { Sorting } from './barsFor.ts';
 import { FindingsList } from './FindingsList.tsx';
 import { pathsByName } from './FindingSentence.tsx';
+import { presentationalBytes } from '../site/index.ts';
 import { RepeatedBlocks } from './RepeatedBlocks.tsx';
 import { SourcesChart } from './SourcesChart.tsx';
 
@@ -40,6 +41,7 @@ export function SurveyView(props: Props) {
   const { pages, allPages, sheets, scoped, repeatedBytes, blocks } = props;
   const rules = pages.reduce((sum, page) => sum + page.embeddedRules, 0);
   const attributes = pages.reduce((sum, page) => sum + page.styleAttributes, 0);
+  const presentational = presentationalBytes(pages);
   const pathOfName = useMemo(() => pathsByName(allPages, sheets), [allPages, sheets]);
   const where = scoped
     ? `${pages.length.toLocaleString('en')} of ${count(allPages.length, 'page')}`
@@ -51,8 +53,10 @@ export function SurveyView(props: Props) {
         <h1 className={sayLook}>
           {left ? (
             <>
-              <b>{count(rules, 'rule')}</b> and <b>{count(attributes, 'style attribute')}</b> still sit inside{' '}
-              <b>{where}</b>
+              {rules > 0 && <b>{count(rules, 'rule')}</b>}
+              {rules > 0 && attributes > 0 && ' and '}
+              {attributes > 0 && <b>{count(attributes, 'style attribute')}</b>} still{' '}
+              {rules + attributes === 1 ? 'sits' : 'sit'} inside <b>{where}</b>
               {!scoped && repeatedBytes > 0 ? (
                 <>
                   ;
@@ -65,12 +69,21 @@ export function SurveyView(props: Props) {
             </>
           ) : (
             <>
-              Nothing is left inside <b>{where}</b>: all styling comes from {count(sheets.length, 'sheet')}.
+              {presentational > 0 ? 'No rule and no style attribute' : 'Nothing'} is left inside <b>{where}</b>
+              {presentational > 0 ? (
+                <>
+                  ; presentational attributes say <b>{kB(presentational)}</b>.
+                </>
+              ) : sheets.length === 0 ? (
+                ', and there is no sheet.'
+              ) : (
+                `: all styling comes from ${count(sheets.length, 'sheet')}.`
+              )}
             </>
           )}
         </h1>
         <div className="ml-auto flex-none text-right">
-          {left && (
+          {(left || presentational > 0) && (
             <Button next onClick={props.onPropose}>
               Propose a plan <kbd>P</kbd>
             </Button>

@@ -37,12 +37,12 @@ export function pageShapes(bars: PageBars, name: string, room: Room, palette: Pa
     ...sharedShapes(bars, zero - 1, y, shared, palette),
   ];
   const right = localShapes(bars, zero + 3, y, local, palette);
-  children.push(
-    ...right.shapes,
-    text(right.end + 5, y, (localBytes(bars) / 1000).toFixed(1), palette.ink3, 'left', false),
-  );
+  children.push(...right.shapes, text(right.end + 5, y, thousands(localBytes(bars)), palette.ink3, 'left', false));
   return { type: 'group', children };
 }
+
+/** Bytes in thousands; little is not nothing. */
+const thousands = (bytes: number): string => (bytes > 0 && bytes < 50 ? '< 0.1' : bytes === 0 ? '0' : (bytes / 1000).toFixed(1)); // prettier-ignore
 
 function sharedShapes(bars: PageBars, edge: number, y: number, scale: number, palette: Palette): Shape[] {
   if (bars.linked + bars.imported === 0)
