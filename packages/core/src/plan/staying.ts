@@ -128,10 +128,7 @@ export function presentationalStaying(
   const pages = pagesOpened(site);
   return [
     ...stayed.map(({ page, element, reason }) => presentational(pages, page, element, 'looks-different', reason)),
-    ...left.map(({ page, element, reason }) => {
-      const code = reason === 'script' ? 'script' : 'nesting';
-      return presentational(pages, page, element, code, describeElementStays(reason));
-    }),
+    ...left.map((one) => presentational(pages, one.page, one.element, one.reason, describeElementStays(one))),
   ];
 }
 

@@ -3,7 +3,7 @@ import { planLookKeepingHints } from '../../plan/planAttributes.ts';
 import { proveSites } from '../../proof/proveSites.ts';
 import { askChromium } from '../../testing/chromium.ts';
 import { pageOf, siteOf, textIn } from '../../testing/siteOf.ts';
-import { planGatherHints } from './gatherHints.ts';
+import { describeElementStays, planGatherHints } from './gatherHints.ts';
 import { applyOperations, describeOperationProblem } from '../operation.ts';
 
 const gather = { kind: 'gather-hints', sheet: 'm.css' } as const;
@@ -86,4 +86,14 @@ test.each([
   ['a sheet that is there', { 'a.html': pageOf('', '<p align=left>a'), 'm.css': '' }, 'hints-sheet-taken'],
 ])('%s is refused', (_shows, files, kind) => {
   expect(planGatherHints(siteOf(files), gather)).toMatchObject({ ok: false, problem: { kind } });
+});
+
+test('attributes that no rule can stand for stay, and are said to', () => {
+  const html = '<!DOCTYPE html><title>t</title><body bgcolor="#eee" link="#00e" vlink="#518"><p align=right>a';
+  const plan = planGatherHints(siteOf({ 'a.html': html }), gather);
+  if (!plan.ok) throw new Error('refused');
+  expect(plan.value.left).toEqual([
+    { page: 'a.html', element: 'html>body:nth-child(2)', reason: 'no-rule', names: ['link', 'vlink'] },
+  ]);
+  expect(plan.value.left.map(describeElementStays)).toEqual(['no rule surely says what link, vlink say']);
 });

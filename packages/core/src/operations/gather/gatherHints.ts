@@ -52,17 +52,31 @@ export interface HintsPlan {
   readonly sheet: string;
   readonly groups: readonly { readonly key: string; readonly name: string; readonly elements: number; readonly pages: readonly string[] }[]; // prettier-ignore
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
-  /** Elements that stay what they are, by their path in the page. */
-  readonly left: readonly { readonly page: string; readonly element: string; readonly reason: ElementStays }[];
+  readonly left: readonly HintsLeft[];
 }
 
-/** Why a `font` or `center` stays: its tags are not its own, or scripts name such elements. */
-export type ElementStays = 'nesting' | 'script';
+/** An element that stays what it is, or keeps attributes: its path in the page. */
+interface HintsLeft {
+  readonly page: string;
+  readonly element: string;
+  readonly reason: ElementStays;
+  /** The attributes it keeps. */
+  readonly names?: readonly string[];
+}
 
-export const describeElementStays = (reason: ElementStays): string =>
-  reason === 'script'
-    ? 'a script on this page names such elements'
-    : 'what stands between its tags is not all in it, or a tag is missing';
+/** Why a `font` or `center` stays: its tags are not its own, or scripts name such elements; or attributes that no rule can say. */
+export type ElementStays = 'nesting' | 'script' | 'no-rule';
+
+export function describeElementStays({ reason, names = [] }: Pick<HintsLeft, 'reason' | 'names'>): string {
+  switch (reason) {
+    case 'script':
+      return 'a script on this page names such elements';
+    case 'nesting':
+      return 'what stands between its tags is not all in it, or a tag is missing';
+    case 'no-rule':
+      return `no rule surely says what ${names.join(', ')} ${names.length === 1 ? 'says' : 'say'}`;
+  }
+}
 
 /** What an element says by itself that a rule can say instead. */
 interface Says {
@@ -89,7 +103,7 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
   const wanted = operation.pages && new Set(operation.pages);
   const excepted = new Set(operation.except?.map(({ key, page }) => `${page}\n${key}`));
   const found: Found[] = [];
-  const left: HintsPlan['left'][number][] = [];
+  const left: HintsLeft[] = [];
   const links = new Map<SiteFile, Edit>();
   for (const file of pagesOf(site)) {
     if (wanted && !wanted.has(file.path)) continue;
@@ -104,7 +118,11 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
         left.push({ page: file.path, element: elementPath(element), reason: stays });
       told.add(element.start);
       const replaces = operation.elements === true && stays === undefined;
-      const says = saysOf(page, element, path.value, replaces).find((one) => !excepted.has(`${file.path}\n${one.key}`));
+      const may = saysOf(page, element, path.value, replaces);
+      const says = may.find((one) => !excepted.has(`${file.path}\n${one.key}`));
+      const kept = attributesOf(element).filter((name) => !may.some(({ names }) => names.includes(name)));
+      if (kept.length > 0)
+        left.push({ page: file.path, element: elementPath(element), reason: 'no-rule', names: kept });
       if (!says) continue;
       if (says.css !== '') {
         const link = links.get(file) ?? insertLink(readingOf(file, page.tree)!, path.value, 'first');
@@ -117,6 +135,9 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
   if (found.length === 0) return fail({ kind: 'no-hints' });
   return succeed({ ...write(site, path.value, found, links), left });
 }
+
+const attributesOf = (element: ElementNode): readonly string[] =>
+  presentationalParts(element).filter((name) => !name.startsWith('<'));
 
 /** Whether a script of the page names elements that could be replaced. */
 const namesElements = ({ tree, sources, path }: OpenPage, site: Site): boolean =>
@@ -140,7 +161,7 @@ function saysOf(page: OpenPage, element: ElementNode, sheet: string, replaces: b
 function replaceableOf(page: OpenPage, element: ElementNode, sheet: string, tag: string | undefined): Says | undefined {
   if (!element.attributeSpans && tag === undefined) return undefined;
   if (element.namespace !== 'html') return undefined;
-  const parts = presentationalParts(element).filter((name) => replaceableHints.has(name) && element.attributeSpans?.[name]); // prettier-ignore
+  const parts = attributesOf(element).filter((name) => replaceableHints.has(name) && element.attributeSpans?.[name]); // prettier-ignore
   if (parts.length === 0 && tag === undefined) return undefined;
   const own = hintsOf(element).filter(({ of }) => of === element);
   const names: string[] = [];
