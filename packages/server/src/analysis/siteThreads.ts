@@ -45,7 +45,7 @@ export interface ThreadLimits {
   readonly heap: number;
   /** Seconds one task may take, unless it tells that it gets on. */
   readonly seconds: (name: string) => number;
-  /** Seconds it may take in all where, by what it told, it will be done by then. */
+  /** Seconds it may take in all as long as it tells that it gets on. */
   readonly longest: number;
   /** Seconds a task that was told to stop may go on before its thread is ended. */
   readonly grace: number;
@@ -213,12 +213,13 @@ export class SiteThreads {
     thread.worker.postMessage({ id, site, name, input, stop } satisfies Order);
   }
 
-  /** Ends it when it has had its time; a large site that will be done in time goes on. */
+  /** Ends it when it has had its time; a large site that has got on meanwhile goes on. */
   private watch(thread: Thread, task: Task): void {
     const seconds = this.limits.seconds(task.name);
+    const before = thread.progress;
     const look = (): void => {
       const taken = (Date.now() - thread.since) / 1000;
-      if (willBeDone(thread.progress, taken, this.limits.longest)) this.watch(thread, task);
+      if (thread.progress !== before && taken < this.limits.longest) this.watch(thread, task);
       else void this.end(thread, tooLong(taken));
     };
     clearTimeout(thread.timer);
@@ -292,9 +293,6 @@ const isOutOfMemory = (error: Error): boolean => 'code' in error && error.code =
 
 const stopping = (): Refusal =>
   new Refusal('stopping', 'The server is being stopped. Nothing of this was kept; ask again when it is there.');
-
-const willBeDone = (progress: Progress | undefined, taken: number, longest: number): boolean =>
-  progress !== undefined && progress.done > 0 && taken * Math.max(1, progress.total / progress.done) < longest;
 
 const tooLong = (seconds: number): Refusal =>
   new Refusal('too-much', `This took longer than ${Math.floor(seconds * 10) / 10} seconds, the most it may take. Nothing was kept of it.`); // prettier-ignore
