@@ -11,16 +11,28 @@ export interface Place {
   readonly inside: Map<string, Place>;
   /** Of a list of selectors those whose ancestors may be there. */
   readonly candidates: Map<readonly IndexedSelector[], Candidates>;
-  /** Numbers of match lists by the names of an element, where place and names tell. */
-  readonly numbers: Map<string, number>;
-  /** The same for what matches at rest. */
-  readonly atRest: Map<string, readonly MatchedSelector[]>;
+  /** What is known of its elements by their names: in any state, and at rest. */
+  readonly any: Map<string, Answers>;
+  readonly rest: Map<string, Answers>;
 }
 
+/** Selectors that may match elements of a place. */
 export interface Candidates {
-  readonly selectors: readonly IndexedSelector[];
-  /** Place and names of an element tell which of them match. */
-  readonly told: boolean;
+  /** Place and names of an element tell whether they match. */
+  readonly told: readonly IndexedSelector[];
+  /** The others. */
+  readonly open: readonly IndexedSelector[];
+}
+
+/** What matches elements of one place and of equal names. */
+export interface Answers {
+  /** Of what is told. */
+  readonly sure: readonly MatchedSelector[];
+  /** What is to be asked of each element. */
+  readonly open: readonly IndexedSelector[];
+  /** By what of the open ones matches: all that does, weakest first, and its number. */
+  readonly matched: Map<string, readonly MatchedSelector[]>;
+  readonly numbers: Map<string, number>;
 }
 
 /** More than any site has; each keeps lists of its own. */
@@ -78,14 +90,19 @@ export class Ancestry {
   }
 }
 
-const makePlace = (names: ReadonlySet<string> | undefined): Place => ({ names, inside: new Map(), candidates: new Map(), numbers: new Map(), atRest: new Map() }); // prettier-ignore
+const makePlace = (names: ReadonlySet<string> | undefined): Place => ({ names, inside: new Map(), candidates: new Map(), any: new Map(), rest: new Map() }); // prettier-ignore
 
 export function candidatesAt(place: Place, list: readonly IndexedSelector[]): Candidates {
   let known = place.candidates.get(list);
   if (!known) {
     const { names } = place;
-    const selectors = names ? list.filter(({ above }) => above.every((name) => names.has(name))) : list;
-    known = { selectors, told: selectors.every((one) => isTold(one, names !== undefined)) };
+    const told: IndexedSelector[] = [];
+    const open: IndexedSelector[] = [];
+    for (const one of list) {
+      if (names && !one.above.every((name) => names.has(name))) continue;
+      (isTold(one, names !== undefined) ? told : open).push(one);
+    }
+    known = { told, open };
     place.candidates.set(list, known);
   }
   return known;

@@ -2,11 +2,9 @@ import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { ForcedStates, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
-import type { Place } from './ancestry.ts';
+import type { Answers } from './ancestry.ts';
 import { matchScoped, type ScopedMatch } from './matchScope.ts';
 import { candidatesFor, canHavePseudoElement, compareStrength, ownKey, type RuleIndex } from './ruleIndex.ts';
-
-const candidates: IndexedSelector[] = [];
 
 const matchOne = (element: ElementNode, indexed: IndexedSelector, context: MatchContext): ScopedMatch =>
   indexed.scopes.length === 0
@@ -29,21 +27,11 @@ export function sortByStrength(matched: Pick<MatchedSelector, 'indexed' | 'proxi
  * that matches. With `forced`, those states are held on; else nothing is hovered, focused or visited.
  */
 export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: ForcedStates): readonly MatchedSelector[] {
-  const place = index.ancestry.placeOf(element);
-  // a selector that names tell asks for no state
-  const key = ownKey(element, index);
-  const known = place.atRest.get(key);
-  if (known) return known;
-  const told = candidatesFor(element, place, index, candidates);
+  const isThere = (one: MatchedSelector): boolean =>
+    one.match === 2 && canHavePseudoElement(element, one.indexed.pseudoElement);
   const context: MatchContext = { quirks: index.quirks, state: 'rest', forced };
-  const matched: MatchedSelector[] = [];
-  for (const indexed of candidates) {
-    const found = matchOne(element, indexed, context);
-    if (found.match === 2 && canHavePseudoElement(element, indexed.pseudoElement)) matched.push({ indexed, ...found });
-  }
-  const out = settled(matched);
-  if (told) place.atRest.set(key, out);
-  return out;
+  const { rest } = index.ancestry.placeOf(element);
+  return matchedOf(asked(element, index, rest, context, isThere));
 }
 
 /**
@@ -51,42 +39,73 @@ export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: For
  * Of a rule's several matching selectors the strongest sure one stands, with stronger ones that depend on a state.
  */
 export function matchElement(element: ElementNode, index: RuleIndex): readonly MatchedSelector[] {
-  return matchIn(index.ancestry.placeOf(element), element, index).matched;
+  const { any } = index.ancestry.placeOf(element);
+  return matchedOf(asked(element, index, any, index.anyState, mayBe));
 }
 
-/** The number of what matches, as `numberOf` gives it; it is asked only once for elements that place and names tell. */
+/** The number of what matches, as `numberOf` gives it; it is asked only once for elements that the same matches. */
 export function matchNumber(
   element: ElementNode,
   index: RuleIndex,
   numberOf: (matched: readonly MatchedSelector[]) => number,
 ): number {
-  const place = index.ancestry.placeOf(element);
-  const key = ownKey(element, index);
-  const known = place.numbers.get(key);
-  if (known !== undefined) return known;
-  const { matched, told } = matchIn(place, element, index);
-  const number = numberOf(matched);
-  if (told) place.numbers.set(key, number);
+  const { any } = index.ancestry.placeOf(element);
+  const found = asked(element, index, any, index.anyState, mayBe);
+  const { answers, key } = found;
+  let number = answers.numbers.get(key);
+  if (number === undefined) answers.numbers.set(key, (number = numberOf(matchedOf(found))));
   return number;
 }
 
-function matchIn(
-  place: Place,
-  element: ElementNode,
-  index: RuleIndex,
-): { readonly matched: readonly MatchedSelector[]; readonly told: boolean } {
-  const told = candidatesFor(element, place, index, candidates);
-  const matched: MatchedSelector[] = [];
-  for (const indexed of candidates) {
-    const found = matchOne(element, indexed, index.anyState);
-    if (found.match > 0) matched.push({ indexed, ...found });
-  }
-  return { matched: settled(matched), told };
+const mayBe = ({ match }: MatchedSelector): boolean => match > 0;
+
+/** What is told of elements like this one, and what of the rest matches it. */
+interface Found {
+  readonly answers: Answers;
+  readonly open: readonly MatchedSelector[];
+  /** Equal where the same of the rest does. */
+  readonly key: string;
 }
 
-function settled(matched: MatchedSelector[]): readonly MatchedSelector[] {
-  sortByStrength(matched);
-  return matched.length > 1 ? withoutWeakerCopies(matched) : matched;
+function asked(
+  element: ElementNode,
+  index: RuleIndex,
+  known: Map<string, Answers>,
+  context: MatchContext,
+  counts: (one: MatchedSelector) => boolean,
+): Found {
+  const matching = (list: readonly IndexedSelector[]): readonly MatchedSelector[] => {
+    const out: MatchedSelector[] = [];
+    for (const indexed of list) {
+      const { match, proximity } = matchOne(element, indexed, context);
+      const one = { indexed, match, proximity };
+      if (match > 0 && counts(one)) out.push(one);
+    }
+    return out;
+  };
+  const names = ownKey(element, index);
+  let answers = known.get(names);
+  if (!answers) {
+    const { told, open } = candidatesFor(element, index.ancestry.placeOf(element), index);
+    known.set(names, (answers = { sure: matching(told), open, matched: new Map(), numbers: new Map() }));
+  }
+  const open = answers.open.length === 0 ? nothing : matching(answers.open);
+  let key = '';
+  for (const { indexed, match, proximity } of open) key += `${indexed.position} ${match} ${proximity},`;
+  return { answers, open, key };
+}
+
+const nothing: readonly MatchedSelector[] = [];
+
+function matchedOf({ answers, open, key }: Found): readonly MatchedSelector[] {
+  let all = answers.matched.get(key);
+  if (!all) {
+    const both = [...answers.sure, ...open];
+    sortByStrength(both);
+    all = both.length > 1 ? withoutWeakerCopies(both) : both;
+    answers.matched.set(key, all);
+  }
+  return all;
 }
 
 function withoutWeakerCopies(matched: MatchedSelector[]): MatchedSelector[] {

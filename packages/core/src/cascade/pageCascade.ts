@@ -18,6 +18,7 @@ export class CascadeSession {
   private readonly interner: Interner;
   private readonly indexes = new Map<string, RuleIndex>();
   private readonly lists: Interner;
+  private readonly texts: Interner;
   private readonly sourcesOfList: Map<number, readonly StackSource[]>;
   private readonly slots: Map<number, ReadonlyMap<string, string>>;
 
@@ -27,6 +28,7 @@ export class CascadeSession {
     this.sheets = new SheetCache(options.fingerprints);
     this.interner = twin?.interner ?? new Interner();
     this.lists = twin?.lists ?? new Interner();
+    this.texts = twin?.texts ?? new Interner();
     this.sourcesOfList = twin?.sourcesOfList ?? new Map<number, readonly StackSource[]>();
     this.slots = twin?.slots ?? new Map<number, ReadonlyMap<string, string>>();
   }
@@ -88,6 +90,11 @@ export class CascadeSession {
     if (match === 2) indexed.sureId = number;
     else indexed.perhapsId = number;
     return number;
+  }
+
+  /** The number of a text, so that long ones are kept once and compared as numbers. */
+  textNumber(text: string): number {
+    return this.texts.number(text);
   }
 
   slotsOfList(number: number): ReadonlyMap<string, string> {

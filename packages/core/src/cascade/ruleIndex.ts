@@ -3,7 +3,7 @@ import type { MatchContext } from '../selectors/match.ts';
 import { stateText } from '../selectors/stateText.ts';
 import { compareSpecificity, type SimpleSelector } from '../selectors/selector.ts';
 import { parentElement } from '../page/parsePage.ts';
-import { Ancestry, askedOfAll, candidatesAt, namesAbove, type Place } from './ancestry.ts';
+import { Ancestry, askedOfAll, candidatesAt, namesAbove, type Candidates, type Place } from './ancestry.ts';
 import type { IndexedSelector } from './indexedSelector.ts';
 import type { AppliedRule, PageRules } from './pageRules.ts';
 
@@ -127,32 +127,29 @@ export function canHavePseudoElement(element: ElementNode, pseudoElement: string
   }
 }
 
-/**
- * The selectors whose last compound may match an element of this place; each once. True where place and names of the element tell
- * which of them do.
- */
-export function candidatesFor(element: ElementNode, place: Place, index: RuleIndex, out: IndexedSelector[]): boolean {
-  out.length = 0;
-  let told = push(out, place, index.byTag.get(element.tag.toLowerCase()));
-  if (element.id !== undefined) told = push(out, place, index.byId.get(foldFor(element.id, index.quirks))) && told;
+/** The selectors whose last compound may match an element of this place; each once. */
+export function candidatesFor(element: ElementNode, place: Place, index: RuleIndex): Candidates {
+  const told: IndexedSelector[] = [];
+  const open: IndexedSelector[] = [];
+  const push = (list: readonly IndexedSelector[] | undefined): void => {
+    if (!list || list.length === 0) return;
+    const here = candidatesAt(place, list);
+    for (const one of here.told) told.push(one);
+    for (const one of here.open) open.push(one);
+  };
+  push(index.byTag.get(element.tag.toLowerCase()));
+  if (element.id !== undefined) push(index.byId.get(foldFor(element.id, index.quirks)));
   const { classes } = element;
   for (let i = 0; i < classes.length; i++) {
     const name = foldFor(classes[i]!, index.quirks);
     const list = index.byClass.get(name);
-    if (!list || (i > 0 && isRepeated(classes, i, name, index.quirks))) continue;
-    told = push(out, place, list) && told;
+    if (list && !(i > 0 && isRepeated(classes, i, name, index.quirks))) push(list);
   }
-  return push(out, place, index.rest) && told;
+  push(index.rest);
+  return { told, open };
 }
 
 function isRepeated(classes: readonly string[], at: number, name: string, quirks: boolean): boolean {
   for (let i = 0; i < at; i++) if (foldFor(classes[i]!, quirks) === name) return true;
   return false;
-}
-
-function push(out: IndexedSelector[], place: Place, list: readonly IndexedSelector[] | undefined): boolean {
-  if (!list || list.length === 0) return true;
-  const { selectors, told } = candidatesAt(place, list);
-  for (const one of selectors) out.push(one);
-  return told;
 }

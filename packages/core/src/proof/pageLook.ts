@@ -24,8 +24,8 @@ export interface PageLook {
   readonly shown: string | undefined;
   /** What else something on the page may read. */
   readonly exposed: string | undefined;
-  /** How elements may look that scripts make. */
-  readonly made: string | undefined;
+  /** How elements may look that scripts make, as a number of the session. */
+  readonly made: number | undefined;
 }
 
 export function lookOf(cascade: PageCascade, site: Site): PageLook {

@@ -150,7 +150,7 @@ function madeDoubts(before: PageState, after: PageState, scripts: readonly PageS
   // a class that came in is on no element a script makes
   const names = namesMade(before.cascade, before.site);
   if (!names || madeAlike(before.cascade, after.cascade, names)) return [];
-  const [old, now] = [before, after].map(({ cascade }) => rulesFor(cascade, names).map(keyOfRule));
+  const [old, now] = [before, after].map(({ cascade }) => rulesFor(cascade, names).rules.map(keyOfRule));
   const came = now!.find((rule) => !old!.includes(rule)) ?? old!.find((rule) => !now!.includes(rule));
   const which = came === undefined ? 'stand in another order' : `are not the same (${came.slice(0, came.indexOf('\n'))})`;
   const maker = scripts.find(({ facts }) => facts.makes)!;
