@@ -30,8 +30,7 @@ export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: For
   const isThere = (one: MatchedSelector): boolean =>
     one.match === 2 && canHavePseudoElement(element, one.indexed.pseudoElement);
   const context: MatchContext = { quirks: index.quirks, state: 'rest', forced };
-  const { rest } = index.ancestry.placeOf(element);
-  return matchedOf(asked(element, index, rest, context, isThere));
+  return matchedOf(asked(element, index, 'rest', context, isThere));
 }
 
 /**
@@ -39,8 +38,7 @@ export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: For
  * Of a rule's several matching selectors the strongest sure one stands, with stronger ones that depend on a state.
  */
 export function matchElement(element: ElementNode, index: RuleIndex): readonly MatchedSelector[] {
-  const { any } = index.ancestry.placeOf(element);
-  return matchedOf(asked(element, index, any, index.anyState, mayBe));
+  return matchedOf(asked(element, index, 'any', index.anyState, mayBe));
 }
 
 /** The number of what matches, as `numberOf` gives it; it is asked only once for elements that the same matches. */
@@ -49,8 +47,7 @@ export function matchNumber(
   index: RuleIndex,
   numberOf: (matched: readonly MatchedSelector[]) => number,
 ): number {
-  const { any } = index.ancestry.placeOf(element);
-  const found = asked(element, index, any, index.anyState, mayBe);
+  const found = asked(element, index, 'any', index.anyState, mayBe);
   const { answers, key } = found;
   let number = answers.numbers.get(key);
   if (number === undefined) answers.numbers.set(key, (number = numberOf(matchedOf(found))));
@@ -70,7 +67,7 @@ interface Found {
 function asked(
   element: ElementNode,
   index: RuleIndex,
-  known: Map<string, Answers>,
+  state: 'any' | 'rest',
   context: MatchContext,
   counts: (one: MatchedSelector) => boolean,
 ): Found {
@@ -83,11 +80,12 @@ function asked(
     }
     return out;
   };
+  const place = index.ancestry.placeOf(element);
   const names = ownKey(element, index);
-  let answers = known.get(names);
+  let answers = place[state].get(names);
   if (!answers) {
-    const { told, open } = candidatesFor(element, index.ancestry.placeOf(element), index);
-    known.set(names, (answers = { sure: matching(told), open, matched: new Map(), numbers: new Map() }));
+    const { told, open } = candidatesFor(element, place, index);
+    place[state].set(names, (answers = { sure: matching(told), open, matched: new Map(), numbers: new Map() }));
   }
   const open = answers.open.length === 0 ? nothing : matching(answers.open);
   let key = '';

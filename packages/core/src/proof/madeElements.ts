@@ -66,7 +66,8 @@ function lookBy(rules: readonly MadeRule[], session: CascadeSession): string {
     condition: `#${session.textNumber(`${one.rule.conditionKey} ${text}`)}`,
     mark: one.mark,
   }));
-  return [...slotKeys(sources)].map(([slot, stack]) => `${slot}\n${stack}`).sort().join('\n\n'); // prettier-ignore
+  // values may hold any letters: no separator of ours could be told from theirs
+  return JSON.stringify([...slotKeys(sources)].sort(([a], [b]) => (a < b ? -1 : 1)));
 }
 
 /** A rule, and its selector as it counts on the page. */
@@ -101,7 +102,7 @@ export function rulesFor({ tree, rules, session }: PageCascade, names: ReadonlyS
       text === one.selector.text ? neededOf(one.selector) : (parseSelectorList(text)?.flatMap(neededBare) ?? []);
     if (!asks.every((name) => names.has(name))) continue;
     found.push({ one, text });
-    key += text === one.selector.text ? `${one.position},` : `${one.position} ${text},`;
+    key += text === one.selector.text ? `${one.position}\0` : `${one.position} ${text}\0`;
   }
   let ofIndex = known.get(index);
   if (!ofIndex) known.set(index, (ofIndex = new Map<string, MadeRules>()));

@@ -266,7 +266,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       {asking.question}
       {setting && (
         <PlanSettingsBox
-          settings={settings}
+          settings={usual}
           onSettle={(next) => {
             dispatch(settingsChosen({ site, settings: next }));
             if (planned) void proposeAll(next);
