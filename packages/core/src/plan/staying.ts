@@ -17,6 +17,7 @@ export type StayingCode =
   | 'looks-different'
   | 'unread-sheet'
   | 'no-rule'
+  | 'no-rule-for-it'
   | 'max-sheets'
   | 'single-page'
   | 'nesting'

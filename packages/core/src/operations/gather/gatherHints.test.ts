@@ -93,7 +93,7 @@ test('attributes that no rule can stand for stay, and are said to', () => {
   const plan = planGatherHints(siteOf({ 'a.html': html }), gather);
   if (!plan.ok) throw new Error('refused');
   expect(plan.value.left).toEqual([
-    { page: 'a.html', element: 'html>body:nth-child(2)', reason: 'no-rule', names: ['link', 'vlink'] },
+    { page: 'a.html', element: 'html>body:nth-child(2)', reason: 'no-rule-for-it', names: ['link', 'vlink'] },
   ]);
   expect(plan.value.left.map(describeElementStays)).toEqual(['no rule surely says what link, vlink say']);
 });

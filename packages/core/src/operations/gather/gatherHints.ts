@@ -65,7 +65,7 @@ interface HintsLeft {
 }
 
 /** Why a `font` or `center` stays: its tags are not its own, or scripts name such elements; or attributes that no rule can say. */
-export type ElementStays = 'nesting' | 'script' | 'no-rule';
+export type ElementStays = 'nesting' | 'script' | 'no-rule-for-it';
 
 export function describeElementStays({ reason, names = [] }: Pick<HintsLeft, 'reason' | 'names'>): string {
   switch (reason) {
@@ -73,7 +73,7 @@ export function describeElementStays({ reason, names = [] }: Pick<HintsLeft, 're
       return 'a script on this page names such elements';
     case 'nesting':
       return 'what stands between its tags is not all in it, or a tag is missing';
-    case 'no-rule':
+    case 'no-rule-for-it':
       return `no rule surely says what ${names.join(', ')} ${names.length === 1 ? 'says' : 'say'}`;
   }
 }
@@ -122,7 +122,7 @@ export function planGatherHints(site: Site, operation: GatherHints): Result<Hint
       const says = may.find((one) => !excepted.has(`${file.path}\n${one.key}`));
       const kept = attributesOf(element).filter((name) => !may.some(({ names }) => names.includes(name)));
       if (kept.length > 0)
-        left.push({ page: file.path, element: elementPath(element), reason: 'no-rule', names: kept });
+        left.push({ page: file.path, element: elementPath(element), reason: 'no-rule-for-it', names: kept });
       if (!says) continue;
       if (says.css !== '') {
         const link = links.get(file) ?? insertLink(readingOf(file, page.tree)!, path.value, 'first');
