@@ -105,7 +105,8 @@ export type { Trade } from './plan/trades.ts';
 export { outsideChanges, type OutsideChanges } from './handoff/outsideChanges.ts';
 export { tradesIn } from './plan/tradesIn.ts';
 export { planFigures, type PlanFigures } from './plan/planFigures.ts';
-export { planWhole, type WholePlan, type WholePlanOptions } from './plan/planWhole.ts';
+export { planWhole } from './plan/planWhole.ts';
+export type { WholePlan, WholePlanOptions } from './plan/wholePlan.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/links/linkAlike.ts';
 export {

@@ -7,7 +7,8 @@ import { familiesOf } from '../survey/families.ts';
 import { askChromium, type Question } from '../testing/chromium.ts';
 import { hostileSite } from '../testing/hostileSite.ts';
 import { siteOf } from '../testing/siteOf.ts';
-import { planWhole, type WholePlanOptions } from './planWhole.ts';
+import { planWhole } from './planWhole.ts';
+import type { WholePlanOptions } from './wholePlan.ts';
 
 const seeds = Array.from(
   { length: Number(process.env['HOSTILE_SITES'] ?? 12) },

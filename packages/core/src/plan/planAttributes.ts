@@ -14,7 +14,7 @@ import {
 import { SiteProver } from '../proof/siteProver.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
 import type { Site } from '../source/site.ts';
-import { takeBack, type Kept } from './takeBack.ts';
+import { takeBack, type Beneath, type Kept } from './takeBack.ts';
 
 export interface LookKeepingAttributes extends Kept<AttributesPlan> {
   readonly operation: GatherAttributes;
@@ -26,13 +26,14 @@ export interface LookKeepingHints extends Kept<HintsPlan> {
 
 /**
  * Gathers the style attributes that can go with no visible change: what the proof finds different is taken back, and proved
- * again. `prover`: of the site to look like, when `site` was changed before.
+ * again. `prover`: of the site to look like, when `site` was changed before; where that change is what makes pages look different,
+ * these are told.
  */
 export function planLookKeepingAttributes(
   site: Site,
   operation: GatherAttributes,
   prover = new SiteProver(site),
-): Result<LookKeepingAttributes, AttributesProblem> {
+): Result<LookKeepingAttributes, AttributesProblem | ({ readonly kind: 'beneath' } & Beneath)> {
   let tried = operation;
   const kept = takeBack(prover, site, (stayed, carefully) => {
     tried = {
@@ -43,7 +44,10 @@ export function planLookKeepingAttributes(
     return planGatherAttributes(site, tried, watchFor(site, prover));
   });
   if (!kept.ok) return kept;
-  return kept.value ? succeed({ ...kept.value, operation: tried }) : fail({ kind: 'no-attributes', left: [] });
+  if (!kept.value) return fail({ kind: 'no-attributes', left: [] });
+  return 'beneath' in kept.value
+    ? fail({ kind: 'beneath', ...kept.value })
+    : succeed({ ...kept.value, operation: tried });
 }
 
 /** Pages of the beginning that are read for a plan need not be read again for the proof. */
@@ -64,5 +68,7 @@ export function planLookKeepingHints(
     return planGatherHints(site, tried);
   });
   if (!kept.ok) return kept;
-  return kept.value ? succeed({ ...kept.value, operation: tried }) : fail({ kind: 'no-hints' });
+  return kept.value && !('beneath' in kept.value)
+    ? succeed({ ...kept.value, operation: tried })
+    : fail({ kind: 'no-hints' });
 }

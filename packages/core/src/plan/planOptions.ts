@@ -1,7 +1,6 @@
 import type { GatherBlocks } from '../operations/gather/gatherBlocks.ts';
 import type { GatherRules } from '../operations/gather/gatherRules.ts';
 import type { GatherSheet } from '../operations/gather/gatherSheet.ts';
-import type { Proof } from '../proof/proof.ts';
 import type { Site } from '../source/site.ts';
 import type { SinglePage } from './partition.ts';
 
@@ -24,7 +23,6 @@ export interface PlanOptions {
   readonly keepAttributes?: boolean;
   /** For browsers without `:where()`: a rule that would need it stays in its block, and goes with it. */
   readonly oldBrowsers?: boolean;
-  readonly onRound?: (round: number, proof: Proof) => void;
 }
 
 /** One sheet of the plan. */

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { proveSites } from '../../proof/proveSites.ts';
 import { askChromium, type Question } from '../../testing/chromium.ts';
 import { pageOf, siteOf, textIn } from '../../testing/siteOf.ts';
-import { planWhole, type WholePlanOptions } from '../planWhole.ts';
+import { planWhole } from '../planWhole.ts';
+import type { WholePlanOptions } from '../wholePlan.ts';
 
 const body = '<h1 class=top>a</h1><p class=n>b</p><p id=o>c</p><table><tr><td>d</table>';
 const page = (style: string, more = body): string => pageOf(`<style>${style}</style>`, more);
