@@ -82,6 +82,9 @@ export { proveSites } from './proof/proveSites.ts';
 export { changesOfLook, type ChangeOfLook } from './proof/effectGroups.ts';
 export { markIntended } from './proof/intended.ts';
 export { SiteProver, type ProofOptions } from './proof/siteProver.ts';
+export type { ProofPartner, SharedPage, SharedProof } from './proof/partner.ts';
+export { packedFile, packedName, termsOf, unpackedFile, type PackedFile, type SiteTerms } from './source/packedFile.ts';
+export { knownNames } from './survey/elementNames.ts';
 export type { Cause, Decider, ElementRef, PageProof, Place, Proof, Verdict } from './proof/proof.ts';
 export { describeSheetPathProblem, parseSheetPath } from './operations/sheetPath.ts';
 export {

@@ -2,10 +2,11 @@ import { settingsIn } from '../operations/gather/planSettings.ts';
 import { planImportToLink } from '../operations/links/importToLink.ts';
 import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { applyPlan } from '../operations/readings.ts';
+import { parseFile } from '../page/parsePage.ts';
 import { SiteProver } from '../proof/siteProver.ts';
 import { succeed, type Result } from '../source/result.ts';
-import { pagesOf, type Site } from '../source/site.ts';
-import { readingOf } from '../survey/pageReading.ts';
+import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
+import { hasReading, readingOf } from '../survey/pageReading.ts';
 import { freeBeside } from './freeSheetName.ts';
 import { planLookKeepingHints } from './planAttributes.ts';
 import { planStyling } from './planStyling.ts';
@@ -24,20 +25,27 @@ export function planWhole(
   prover = new SiteProver(site),
 ): Result<WholePlan, OperationProblem> {
   const { onStep } = options;
-  if (!onStep) return planAll(site, sheet, options, prover);
+  prover.prepare();
   const before = prover.onPage;
-  prover.onPage = (done, total) => onStep('proving', done, total);
+  if (onStep) prover.onPage = (done, total) => onStep('proving', done, total);
   try {
     const pages = pagesOf(site);
-    // what is read here is kept for the plan
-    pages.forEach((file, i) => {
-      readingOf(file);
-      onStep('reading', i + 1, pages.length);
-    });
+    for (const [i, file] of pages.entries()) {
+      if (!hasReading(file)) readForBoth(file, prover);
+      onStep?.('reading', i + 1, pages.length);
+    }
     return planAll(site, sheet, options, prover);
   } finally {
     prover.onPage = before;
   }
+}
+
+/** One tree serves the plan, which keeps what it reads of a page, and the proof, which keeps how it looks. */
+function readForBoth(file: SiteFile, prover: SiteProver): void {
+  if (file.text === undefined) return;
+  const tree = parseFile(file);
+  readingOf(file, tree);
+  prover.look(file, tree);
 }
 
 function planAll(

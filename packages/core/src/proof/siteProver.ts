@@ -1,15 +1,19 @@
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
+import { parseFile, type PageTree } from '../page/parsePage.ts';
 import { changedFiles } from '../source/changeSet.ts';
-import { isServedAsXml, pagesOf, type Site, type SiteFile } from '../source/site.ts';
+import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
-import { sameBytes } from '../source/textCoding.ts';
+import { NotHere } from '../source/packedFile.ts';
 import { elementNames } from '../survey/elementNames.ts';
 import { TouchedPages } from '../survey/touchedPages.ts';
 import { withoutNames } from './plainProperties.ts';
+import { takeShared, type ProofPartner } from './partner.ts';
 import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
+import { proveOpaque, unseen } from './unreadPages.ts';
 import { worstVerdict } from './worstVerdict.ts';
+import { stillTrue } from './stillTrue.ts';
 import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
 export interface ProofOptions {
@@ -30,8 +34,15 @@ export class SiteProver {
   onPage: ProofOptions['onPage'];
   private last: { readonly after: Site; readonly proof: Proof } | undefined;
 
-  constructor(before: Site) {
+  private partner: ProofPartner | undefined;
+  /** The pages that are the partner's to prove, every second one. */
+  private readonly share: ReadonlySet<string>;
+
+  /** `partner`: proves half of the pages where many have to be read. */
+  constructor(before: Site, partner?: ProofPartner) {
     this.before = before;
+    this.partner = partner?.helps(before) ? partner : undefined;
+    this.share = new Set(this.partner ? pagesOf(before).flatMap(({ path }, i) => (i % 2 === 1 ? path : [])) : []);
     const session = new CascadeSession();
     this.plain = { before: session, after: session, comparison: new LookComparison(session), resources: [] };
   }
@@ -43,7 +54,21 @@ export class SiteProver {
 
   /** A page of the beginning that was read for something else, in this prover's session: it need not be read again. */
   note(site: Site, file: SiteFile, cascade: PageCascade): void {
-    if (site === this.before) this.looks.set(lookKey(file.path, true), lookOf(cascade, site));
+    if (site === this.before && !this.share.has(file.path))
+      this.looks.set(lookKey(file.path, true), lookOf(cascade, site));
+  }
+
+  /** A large state will be proved soon. */
+  prepare(): void {
+    this.partner?.prepare(this.before, this.share);
+  }
+
+  /** Reads how a page looks at the beginning, as far as that is not the partner's. `tree`: where it was parsed already. */
+  look(file: SiteFile, tree?: PageTree): void {
+    if (file.text === undefined || this.share.has(file.path) || this.before.files.get(file.path) !== file) return;
+    const opened = (): PageCascade => this.session.openTree(this.before, file, tree ?? parseFile(file));
+    for (const scripting of scriptings(file)) this.lookBefore(file, scripting, scripting ? opened : undefined);
+    if (this.looks.size % pagesTogether === 0) this.session.forgetPages();
   }
 
   /**
@@ -56,19 +81,44 @@ export class SiteProver {
     return this.compare(after, options);
   }
 
+  /**
+   * Of these pages, all without `var()` put in place, as a partner knows the two sites: a page whose proof asks for what is not
+   * here is left out.
+   */
+  proveShare(after: Site, only: ReadonlySet<string>, onPage: (done: number) => void): readonly PageProof[] {
+    const run = this.makeRun(after);
+    const found: PageProof[] = [];
+    for (const [i, file] of pagesOf(this.before)
+      .filter(({ path }) => only.has(path))
+      .entries()) {
+      try {
+        found.push(this.unread(file, run) ?? this.page(file, run));
+      } catch (error) {
+        if (!(error instanceof NotHere)) throw error;
+      }
+      onPage(i + 1);
+      if (i % pagesTogether === 0) run.sides.after.forgetPages();
+    }
+    return found;
+  }
+
   private compare(after: Site, { onPage = this.onPage, only }: ProofOptions): Proof {
     const { before } = this;
     const run = this.makeRun(after);
     const known = this.last && stillTrue(this.last.after, after, this.last.proof);
     const pages = pagesOf(before).filter(({ path }) => only?.has(path) ?? true);
     const added = pagesOf(after).filter((file) => !before.files.has(file.path));
-    const results: PageProof[] = [];
-    for (const file of pages) {
-      results.push(known?.get(file.path) ?? this.page(file, run));
-      onPage?.(results.length, pages.length + added.length);
-      // what embedded blocks compile to is few pages' own
-      if (results.length % 100 === 0) run.sides.after.forgetPages();
-    }
+    const found = new Map<string, PageProof>();
+    const tell = (more = 0): void => onPage?.(found.size + more, pages.length + added.length);
+    const reading = pages.filter((file) => {
+      const said = known?.get(file.path) ?? this.unread(file, run);
+      if (!said) return true;
+      found.set(file.path, said);
+      tell();
+      return false;
+    });
+    this.read(reading, run, found, tell);
+    const results = pages.map(({ path }) => found.get(path)!);
     for (const file of added) results.push({ ...unseen(file.path), verdict: 'added' });
     const proof: Proof = {
       verdict: worstVerdict(results),
@@ -77,6 +127,36 @@ export class SiteProver {
     };
     if (!only) this.last = { after, proof };
     return proof;
+  }
+
+  /** Proves pages, half of many elsewhere. */
+  private read(
+    pages: readonly SiteFile[],
+    run: Run,
+    found: Map<string, PageProof>,
+    tell: (more?: number) => void,
+  ): void {
+    const theirs = this.partner && pages.length >= fewestShared ? pages.filter(({ path }) => this.share.has(path)) : [];
+    const shared = theirs.length > 0 ? this.partner?.begin(this.before, run.after, this.share, theirs) : undefined;
+    const own = shared ? pages.filter(({ path }) => !this.share.has(path)) : pages;
+    try {
+      this.readHere(own, run, found, () => tell(shared?.done()));
+      if (shared) takeShared(shared, run.after, found, tell);
+    } catch (error) {
+      shared?.stop();
+      throw error;
+    }
+    const left = theirs.filter(({ path }) => !found.has(path));
+    if (left.length * 2 > theirs.length) this.partner = undefined;
+    this.readHere(left, run, found, tell);
+  }
+
+  private readHere(pages: readonly SiteFile[], run: Run, found: Map<string, PageProof>, tell: () => void): void {
+    for (const [i, file] of pages.entries()) {
+      found.set(file.path, this.page(file, run));
+      tell();
+      if (i % pagesTogether === 0) run.sides.after.forgetPages();
+    }
   }
 
   private makeRun(after: Site): Run {
@@ -97,18 +177,23 @@ export class SiteProver {
     };
   }
 
+  /** What is said without reading the page; undefined where it has to be read. */
+  private unread(file: SiteFile, run: Run): PageProof | undefined {
+    if (!run.after.files.has(file.path)) return { ...unseen(file.path), verdict: 'removed' };
+    const isSafe = file.text !== undefined && !run.changed.has(file.path) && !run.touched.has(file);
+    return isSafe ? unseen(file.path) : undefined;
+  }
+
   private page(file: SiteFile, run: Run): PageProof {
-    const now = run.after.files.get(file.path);
-    if (!now) return { ...unseen(file.path), verdict: 'removed' };
-    if (file.text !== undefined && !run.changed.has(file.path) && !run.touched.has(file)) return unseen(file.path);
-    if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, run);
+    const now = run.after.files.get(file.path)!;
+    if (file.text === undefined || now.text === undefined) return proveOpaque(file, now, run.touched.has(file));
     return withUsed(this.states(file, now, run), file, run);
   }
 
   /** With scripts, and without where `noscript` makes these two pages: the one that differs speaks, then the one in doubt. */
   private states(file: SiteFile, now: SiteFile, run: Run): PageProof {
     let worst: PageProof | undefined;
-    for (const scripting of /<noscript/i.test(file.text!) ? [true, false] : [true]) {
+    for (const scripting of scriptings(file)) {
       const result = this.state(file, now, scripting, run);
       if (result.verdict !== 'same' && result.verdict !== 'unsure') return result;
       if (!worst || worst.verdict === 'same') worst = result;
@@ -118,19 +203,35 @@ export class SiteProver {
 
   private state(file: SiteFile, now: SiteFile, scripting: boolean, run: Run): PageProof {
     const { sides, after } = run;
-    const key = lookKey(file.path, scripting);
     let old: PageCascade | undefined;
     const openOld = (): PageCascade => (old ??= sides.before.open(this.before, file, scripting));
-    const known = sides === this.plain ? this.looks.get(key) : undefined;
-    const before = known ?? lookOf(openOld(), this.before);
-    if (sides === this.plain) this.looks.set(key, before);
+    const before = sides === this.plain ? this.lookBefore(file, scripting, openOld) : lookOf(openOld(), this.before);
     const cascade = sides.after.open(after, now, scripting);
     if (scripting) elementNames(now, cascade.tree);
     if (sides.comparison.surelySame(before, lookOf(cascade, after)))
       return { ...unseen(file.path), elements: before.elements };
     return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after });
   }
+
+  private lookBefore(
+    file: SiteFile,
+    scripting: boolean,
+    open = (): PageCascade => this.session.open(this.before, file, scripting),
+  ): PageLook {
+    const key = lookKey(file.path, scripting);
+    let look = this.looks.get(key);
+    if (!look) this.looks.set(key, (look = lookOf(open(), this.before)));
+    return look;
+  }
 }
+
+/** What embedded blocks compile to is few pages' own, and much: it is kept for so many pages. */
+const pagesTogether = 50;
+/** With fewer pages to read it does not pay to share them. */
+const fewestShared = 200;
+/** With scripts, and without where `noscript` makes these two pages. */
+const scriptings = ({ text }: SiteFile): readonly boolean[] =>
+  text !== undefined && /<noscript/i.test(text) ? [true, false] : [true];
 
 const lookKey = (path: string, scripting: boolean): string => `${scripting ? 'with' : 'without'} ${path}`;
 
@@ -161,28 +262,6 @@ function markedSides(before: Site, after: Site, resources: readonly string[]): S
   return { before: first, after: second, comparison: new LookComparison(first), resources };
 }
 
-/** The pages that neither changed since nor can reach anything that did, with what was found; lines of what changed are others now. */
-function stillTrue(then: Site, now: Site, proof: Proof): ReadonlyMap<string, PageProof> {
-  const changed = changedFiles(then, now).map((one) => one.path);
-  const kindOf = (path: string): string => (then.files.get(path) ?? now.files.get(path))!.kind;
-  const others = changed.filter((path) => kindOf(path) !== 'page');
-  if (others.some((path) => kindOf(path) === 'other')) return new Map();
-  const touched = new TouchedPages(then, now, others);
-  const pages = new Set(changed);
-  return new Map(
-    proof.pages.flatMap((page) => {
-      const file = now.files.get(page.path);
-      const stands =
-        file?.text !== undefined && !pages.has(page.path) && !touched.has(file) && !tellsPlaces(page, changed);
-      return stands ? [[page.path, page] as const] : [];
-    }),
-  );
-}
-
-const tellsPlaces = ({ causes, doubts, notes }: PageProof, paths: readonly string[]): boolean =>
-  causes.length + doubts.length + notes.length > 0 &&
-  paths.some((path) => JSON.stringify([causes, doubts, notes]).includes(JSON.stringify(path).slice(1, -1)));
-
 /** Adds what the page uses in another way than by links and imports: files it names, and what these, scripts or frames in it name. */
 function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): PageProof {
   const text = file.text!;
@@ -192,25 +271,3 @@ function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): Pa
   const verdict = notes.length > result.notes.length ? 'differs' : doubts.length > 0 && result.verdict === 'same' ? 'unsure' : result.verdict; // prettier-ignore
   return { ...result, verdict, notes, doubts };
 }
-
-/** A page that cannot be read is the same only when it did not change and names no file that did. */
-function proveOpaque(file: SiteFile, now: SiteFile, run: Run): PageProof {
-  if (sameBytes(file.bytes, now.bytes) && !run.touched.has(file)) return unseen(file.path);
-  const why =
-    file.isTooMuch || now.isTooMuch
-      ? 'The page holds more than a million tags, more than is looked at, so it cannot be compared.'
-      : isServedAsXml(file.path)
-        ? 'The page is sent as XML (its name ends in .xhtml), which is not read here, so it cannot be compared.'
-        : 'The page does not encode back to its own bytes, or browsers do not agree on its encoding, so it cannot be compared.';
-  return { ...unseen(file.path), verdict: 'unsure', doubts: [{ sentence: why, elements: [] }] };
-}
-
-const unseen = (path: string): PageProof => ({
-  path,
-  verdict: 'same',
-  elements: 0,
-  differingElements: 0,
-  causes: [],
-  notes: [],
-  doubts: [],
-});

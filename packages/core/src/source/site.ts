@@ -48,6 +48,9 @@ class TextPage implements SiteFile {
   }
 }
 
+/** A page whose text is known to encode back. */
+export const makeTextPage = (about: PageBytes, text: string): SiteFile => new TextPage(about, text);
+
 type PageBytes = Pick<SiteFile, 'path' | 'hash' | 'size' | 'isRun'> & { readonly encoding: string };
 
 /** The set of files brought in, by site path. */

@@ -18,6 +18,14 @@ export function elementNames(file: SiteFile, tree?: PageTree): ReadonlySet<strin
   return names;
 }
 
+/** What is known of a file, if anything. */
+export const knownNames = (file: SiteFile): ReadonlySet<string> | undefined => known.get(file);
+
+/** The names as another thread read them from the same bytes. */
+export function noteNames(file: SiteFile, names: ReadonlySet<string>): void {
+  if (!known.has(file)) known.set(file, new Set([...names].map(oneText)));
+}
+
 function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
   const names = new Set<string>();
   for (const { tag, id, classes } of elements) {

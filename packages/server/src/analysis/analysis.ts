@@ -1,7 +1,7 @@
 import os from 'node:os';
 import { setFlagsFromString } from 'node:v8';
-import { Worker } from 'node:worker_threads';
 import type { BlobPlace } from '../stores/blobBytes.ts';
+import { startThread } from './startThread.ts';
 import { SiteThreads, type TaskOptions, type ThreadLimits } from './siteThreads.ts';
 import type { AnalysisTasks } from './tasks.ts';
 
@@ -39,16 +39,21 @@ export const usualLimits: ThreadLimits = {
   large: 400_000_000,
 };
 
-/** What threads are told of where things are. */
-export interface ThreadData {
+/** Where things are. */
+export interface Places {
   readonly databaseUrl: string;
   readonly blobs?: BlobPlace | undefined;
 }
 
-export function startAnalysis(places: ThreadData, limits: ThreadLimits = usualLimits): Analysis {
+/** What a thread is started with that answers what is asked about sites; `heap`: megabytes it may use. */
+export interface ThreadData extends Places {
+  readonly heap: number;
+}
+
+export function startAnalysis(places: Places, limits: ThreadLimits = usualLimits): Analysis {
   // between two collections heaps may grow by so much; with a limit of 2 GB V8 would let them grow fourfold
   setFlagsFromString('--heap-growing-percent=40');
-  const threads = new SiteThreads((heap) => startWorker(heap, places), limits);
+  const threads = new SiteThreads((heap) => startThread(heap, { ...places, heap } satisfies ThreadData), limits);
   return {
     run: <Name extends TaskName>(site: string, name: Name, input: InputOf<Name>, options?: TaskOptions) =>
       threads.run(site, name, input, options) as ReplyOf<Name>,
@@ -56,15 +61,4 @@ export function startAnalysis(places: ThreadData, limits: ThreadLimits = usualLi
     held: () => threads.held(),
     close: (seconds) => threads.close(seconds),
   };
-}
-
-/** From dist a plain module; from source one that was made of it (`SYNDETON_THREAD`), or a loader before it can be read. */
-function startWorker(heap: number, workerData: object): Worker {
-  const options = { workerData, resourceLimits: { maxOldGenerationSizeMb: heap } };
-  if (!import.meta.url.endsWith('.ts')) return new Worker(new URL('./worker.js', import.meta.url), options);
-  const made = process.env['SYNDETON_THREAD'];
-  if (made !== undefined) return new Worker(made, options);
-  const worker = JSON.stringify(new URL('./worker.ts', import.meta.url).href);
-  const text = `import('tsx/esm/api').then(({ register }) => { register(); return import(${worker}); })`;
-  return new Worker(text, { ...options, eval: true, execArgv: ['--conditions=@syndeton/source'] });
 }

@@ -10,6 +10,7 @@ import {
   withAbsent,
   withDecisions,
   type KeptDraftState,
+  type ProofPartner,
   type Site,
 } from '@syndeton/core';
 import type { RevisionStore } from '../stores/revisionStore.ts';
@@ -53,8 +54,15 @@ export class SiteStates {
   /** Of the draft that edits were tried on last. */
   private tried: { readonly site: Site; readonly prover: SiteProver } | undefined;
 
-  constructor(revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>) {
+  private readonly partner: ProofPartner | undefined;
+
+  /** `partner`: proves half of the pages of large revisions. */
+  constructor(
+    revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>,
+    partner?: ProofPartner,
+  ) {
     this.revisions = revisions;
+    this.partner = partner;
   }
 
   async revision(siteId: string, number: number): Promise<KeptRevision> {
@@ -112,7 +120,7 @@ export class SiteStates {
     let prover = provers.get(key);
     if (!prover) {
       if (provers.size >= mostProvers) provers.clear();
-      provers.set(key, (prover = new SiteProver(withAbsent(site, absent))));
+      provers.set(key, (prover = new SiteProver(withAbsent(site, absent), this.partner)));
     }
     return { ...draft.apply(state.operations), before: site, prover };
   }

@@ -1,3 +1,4 @@
+import type { ProofPartner } from '@syndeton/core';
 import type { RevisionStore } from '../stores/revisionStore.ts';
 import { draftTasks } from './draftTasks.ts';
 import { inventoryTasks } from './inventoryTasks.ts';
@@ -9,7 +10,8 @@ import type { AnalysisTasks, Tasks } from './tasks.ts';
 /** All tasks about one site, with what they keep of it. */
 export function makeSiteTasks(
   revisions: Pick<RevisionStore, 'manifest' | 'decisions' | 'readBlobs' | 'steps'>,
+  partner?: ProofPartner,
 ): Tasks<keyof AnalysisTasks> {
-  const states = new SiteStates(revisions);
+  const states = new SiteStates(revisions, partner);
   return { ...inventoryTasks(states), ...readingTasks(states), ...draftTasks(states), ...revisionTasks(states) };
 }
