@@ -105,7 +105,7 @@ const pathological: readonly (readonly [what: string, html: string, css: string]
   ['scopes in scopes', page(many('<div>', 100)), `${many('@scope (div) to (.z) {', 10)}div{color:red}`],
   ['a selector of a megabyte', page('<p class=a>x'), `${'.a '.repeat(350_000)}{top:0}`],
   ['100,000 rules', page(many('<p class="c5 c77">x', 200)), list(100_000, (i) => `.c${i}{color:red;top:${i}px}`)],
-  ['a sheet of 10 MB', page('<p>'), list(180_000, (i) => `.cls${i} a:hover{background:url(x${i}.png);margin:0 ${i}px}\n`)],
+  ['a sheet of 3 MB', page('<p>'), list(60_000, (i) => `.cls${i} a:hover{background:url(x${i}.png);margin:0 ${i}px}\n`)],
   ['3 MB of signs', page('<p>'), many('!@#$%^&*()_+{}[];:"\'\\ <!-- /* */ ', 90_000)],
   ['a value of 2 MB', page('<p>'), `p{background:${many('url(x),', 300_000)}red}`],
   ['long lists of values', page('<p>'), `p{grid-template-columns:${many('[a] 1fr ', 20_000)};font-family:${many('a b c, ', 20_000)}d;transition:${many('all 1s ease, ', 20_000)}all 1s;box-shadow:${many('1px 1px red,', 20_000)}1px 1px}`],
