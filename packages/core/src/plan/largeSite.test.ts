@@ -23,19 +23,28 @@ const style = '<style>p { color: red } b { top: 0 }</style>';
 /** No rule may leave its block: the script counts them. */
 const script = '<script>if (document.querySelectorAll("style").length > 0) document.body.title = "styled"</script>';
 
-function planned(pageAt: (i: number) => string): { files: (i: number) => string; proofs: readonly string[] } {
+function planned(pageAt: (i: number) => string): {
+  files: (i: number) => string;
+  proofs: readonly string[];
+  told: readonly string[];
+} {
   const site = siteOf(Object.fromEntries(Array.from({ length: count }, (_, i) => [nameOf(i), pageAt(i)])));
   const prover = new WatchedProver(site);
-  const plan = planWhole(site, 'css/site.css', {}, prover);
+  const told: string[] = [];
+  const onStep = (step: string, done: number, total: number): void => void told.push(`${step} ${done}/${total}`);
+  const plan = planWhole(site, 'css/site.css', { onStep }, prover);
   if (!plan.ok) throw new Error(plan.problem.kind);
   expect(plan.value.proof.verdict).toBe('same');
   expect(new SiteProver(site).prove(plan.value.site).verdict).toBe('same');
-  return { files: (i) => textIn(plan.value.site, nameOf(i))!, proofs: prover.proofs };
+  return { files: (i) => textIn(plan.value.site, nameOf(i))!, proofs: prover.proofs, told };
 }
 
 test('a plan that is right is tried on some pages, and proved once', () => {
-  const { files, proofs } = planned((i) => pageOf(style, `<p style="margin: ${i % 3}px">a <b>b</b>`));
+  const { files, proofs, told } = planned((i) => pageOf(style, `<p style="margin: ${i % 3}px">a <b>b</b>`));
   expect(proofs).toEqual(['some, 0 not the same', 'all, 0 not the same']);
+  // how far the trial is would look like the end of the whole
+  const proving = told.filter((one) => one.startsWith('proving'));
+  expect([proving[0], proving[39], proving[40], proving.at(-1)]).toEqual(['proving 0/210', 'proving 0/210', 'proving 1/210', 'proving 210/210']); // prettier-ignore
   expect(files(7)).not.toMatch(/style="|<style/);
 });
 

@@ -7,6 +7,7 @@ import { pagesOf, type Site } from '../source/site.ts';
 import { attempt } from './attempt.ts';
 import { differingIn, reasonOf } from './differing.ts';
 import type { Attempt, GatherOperation, PlannedSheet, PlanOptions } from './planOptions.ts';
+import { proveSome } from './proveSome.ts';
 import { trialPages } from './trialPages.ts';
 
 export interface LookKeepingPlan {
@@ -79,7 +80,7 @@ export class CarefulGather {
     while (this.rounds < mostRounds) {
       const made = this.attempt();
       const trial = trialPages(this.site, this.careful.keys());
-      const differing = trial ? differingIn(this.prover.prove(made.site, { only: trial })) : [];
+      const differing = trial ? differingIn(proveSome(this.prover, made.site, trial)) : [];
       if (differing.length === 0) return made;
       this.blame(differing);
     }

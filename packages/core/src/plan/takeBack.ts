@@ -5,6 +5,7 @@ import type { ChangeSet } from '../source/changeSet.ts';
 import { succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site } from '../source/site.ts';
 import { differingIn, reasonOf } from './differing.ts';
+import { proveSome } from './proveSome.ts';
 
 /** A group that stays on a page because it would look different. */
 export interface Stayed {
@@ -77,7 +78,7 @@ export function takeBack<Plan extends GroupPlan, Problem>(
 /** The few pages that differed before, then all; only where these are the same is the proof of the whole site. */
 function proveSuspectsFirst(prover: SiteProver, after: Site, suspects: ReadonlySet<string> | undefined): Proof {
   if (suspects && suspects.size * 4 < pagesOf(after).length) {
-    const proof = prover.prove(after, { only: suspects });
+    const proof = proveSome(prover, after, suspects);
     if (proof.verdict !== 'same') return proof;
   }
   return prover.prove(after);
@@ -91,7 +92,7 @@ function differingBeneath(
   differing: readonly PageProof[],
 ): readonly PageProof[] {
   const unexplained = differing.filter((page) => namedOn(plan, page).length === 0).map(({ path }) => path);
-  return unexplained.length === 0 ? [] : differingIn(prover.prove(site, { only: new Set(unexplained) }));
+  return unexplained.length === 0 ? [] : differingIn(proveSome(prover, site, new Set(unexplained)));
 }
 
 /** The places of groups whose element the proof names. */
