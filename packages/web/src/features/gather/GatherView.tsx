@@ -71,6 +71,9 @@ export function GatherView(props: Props) {
       ? draft.operations.some((one) => one.kind === 'gather-hints')
       : undecided === 0 && attributes.groups.every((group) => attributes.goesTo(group.key) !== undefined);
   const settled = lined && attributes.state === 'there' && isSettled;
+  // whether anything is left is not known before all style attributes are read
+  const isKnown = !(lined && undecided === 0 && attributes.state === 'reading');
+  const canPropose = !settled && isKnown && props.canPropose;
   const chosenGroups = attributes.groups.filter((group) => chosen.has(attributeKey(group.key))).length;
   const reasons = new Map(plan?.sheets.flatMap(({ path, why }) => (why === undefined ? [] : [[path, why] as const])));
   const drifted = families.filter((family) => family.versions.length > 1).length;
@@ -110,7 +113,7 @@ export function GatherView(props: Props) {
           </h1>
           {scoped && <Act onClick={props.onAllPages}>All {pages.length} pages</Act>}
           <span className="ml-auto" />
-          {chosen.size === 0 && !settled && props.canPropose && <Act onClick={props.onSettings}>Settings</Act>}
+          {chosen.size === 0 && canPropose && <Act onClick={props.onSettings}>Settings</Act>}
           {chosen.size > 0 ? (
             <Button next onClick={() => props.onSend('')}>
               Send{' '}
@@ -122,7 +125,7 @@ export function GatherView(props: Props) {
                 .join(' and ')}{' '}
               to a sheet <kbd>M</kbd>
             </Button>
-          ) : !settled && props.canPropose ? (
+          ) : canPropose ? (
             <Button next onClick={props.onPropose} disabled={props.proposing}>
               {props.proposing ? props.progress : lined ? 'Propose the rest' : 'Propose a plan'} <kbd>P</kbd>
             </Button>

@@ -142,10 +142,11 @@ test('versions side by side: what differs is lit, each can be chosen, and what b
   expect(onSettle).toHaveBeenCalledWith(drifted.versions[1], 'take a');
 });
 
+const group = { key: 'k', name: 'text-own', selector: '.text-own', tags: ['p'], declarations: [{ property: 'top', value: '0', important: false }], elements: 3, pages: ['1.html'] }; // prettier-ignore
+
 test('style attributes: the class can be named, a bad name says why', async () => {
   const user = userEvent.setup();
   const onName = jest.fn((_key: string, name: string) => (name.includes(' ') ? 'No space.' : undefined));
-  const group = { key: 'k', name: 'text-own', selector: '.text-own', tags: ['p'], declarations: [{ property: 'top', value: '0', important: false }], elements: 3, pages: ['1.html'] }; // prettier-ignore
   render(
     <AttributesTable
       groups={[group]}
@@ -231,6 +232,18 @@ test('the station says what is there and what to do next', () => {
   expect(screen.getByRole('button', { name: /Propose a plan/ })).toBeTruthy();
   rerender(<GatherView {...props} {...quiet} chosen={new Set(['h1\nx'])} />);
   expect(screen.getByRole('button', { name: /Send 1 rule to a sheet/ })).toBeTruthy();
+
+  // all rules have their place; of style attributes nothing is known yet, then one is left
+  const operation = { kind: 'gather-rules', sheet: 'css/site.css' } as const;
+  const planned = { ...draft, operations: [operation] };
+  const reading = { ...props.attributes, state: 'reading' };
+  rerender(<GatherView {...props} {...quiet} draft={planned} attributes={reading} chosen={new Set()} />);
+  expect(screen.queryByRole('button', { name: /Propose|Settings/ })).toBeNull();
+  const left = { ...props.attributes, groups: [group] };
+  rerender(<GatherView {...props} {...quiet} draft={planned} attributes={left} chosen={new Set()} />);
+  expect(screen.getByRole('button', { name: /Propose the rest/ })).toBeTruthy();
+  rerender(<GatherView {...props} {...quiet} draft={planned} chosen={new Set()} />);
+  expect(screen.queryByRole('button', { name: /Propose/ })).toBeNull();
 });
 
 test('a refused name says why under the field and keeps what was typed', async () => {
