@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { SiteProver } from '../proof/siteProver.ts';
 import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { planWhole } from './planWhole.ts';
 
@@ -57,4 +58,21 @@ test('a plan tells how far it is: pages are read, then states are proved', () =>
   expect(plan.ok).toBe(true);
   expect(told.slice(0, 3)).toEqual(['reading 1/2', 'reading 2/2', 'proving 1/2']);
   expect(told.at(-1)).toBe('proving 2/2');
+});
+
+test('of pages that are to change it is kept how they look, while they are parsed for the plan; no other is parsed for that', () => {
+  const looked: string[] = [];
+  class Watched extends SiteProver {
+    override look(...[file, tree]: Parameters<SiteProver['look']>): void {
+      looked.push(`${file.path}${tree ? '' : ' parsed again'}`);
+      super.look(file, tree);
+    }
+  }
+  const site = siteOf({ 'a.html': page('p { margin: 0 }'), 'b.html': page('p { margin: 0 }'), 'c.html': '<p>c', 'd.html': '<p style="top: 0">d' }); // prettier-ignore
+  expect(planWhole(site, 'css/site.css', {}, new Watched(site)).ok).toBe(true);
+  expect(looked).toEqual(['a.html', 'b.html', 'd.html']);
+  looked.length = 0;
+  const again = siteOf({ 'a.html': page('p { margin: 0 }'), 'b.html': page('p { margin: 0 }') });
+  expect(planWhole(again, 'css/site.css', { pages: ['b.html'] }, new Watched(again)).ok).toBe(true);
+  expect(looked).toEqual(['b.html']);
 });

@@ -30,8 +30,11 @@ export function planWhole(
   if (onStep) prover.onPage = (done, total) => onStep('proving', done, total);
   try {
     const pages = pagesOf(site);
+    const wanted = options.pages && new Set(options.pages);
     for (const [i, file] of pages.entries()) {
-      if (!hasReading(file)) readForBoth(file, prover);
+      const isToChange = (wanted?.has(file.path) ?? true) && holdsStyling.test(file.text ?? '');
+      if (!isToChange) readingOf(file);
+      else if (!hasReading(file)) readForBoth(file, prover);
       onStep?.('reading', i + 1, pages.length);
     }
     return planAll(site, sheet, options, prover);
@@ -40,9 +43,11 @@ export function planWhole(
   }
 }
 
+/** Where a page has neither, a plan changes nothing of it but perhaps a link, and the proof may do without reading it. */
+const holdsStyling = /<style|\sstyle\s*=/i;
+
 /** One tree serves the plan, which keeps what it reads of a page, and the proof, which keeps how it looks. */
 function readForBoth(file: SiteFile, prover: SiteProver): void {
-  if (file.text === undefined) return;
   const tree = parseFile(file);
   readingOf(file, tree);
   prover.look(file, tree);
