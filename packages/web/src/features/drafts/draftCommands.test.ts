@@ -1,9 +1,9 @@
 import { beforeEach, expect, jest, test } from '@jest/globals';
 import type { OperationBody } from '@syndeton/contract';
 import { makeStore } from '../../app/store.ts';
-import { changeDraft, redoLate, redoStep, saveDraft, takeStepBack } from './draftCommands.ts';
+import { changeDraft, discardDraft, redoLate, redoStep, saveDraft, takeStepBack } from './draftCommands.ts';
 import { draftsApi } from './draftsApi.ts';
-import { selectSiteDraft } from './draftsSlice.ts';
+import { problemLeft, selectSiteDraft } from './draftsSlice.ts';
 import { withoutOperation } from './withoutOperation.ts';
 
 const mend = (finding: string): OperationBody => ({ kind: 'mend', finding });
@@ -30,7 +30,7 @@ function serve() {
   const answer = async (request: Request): Promise<Response> => {
     const [, id = '', what = ''] = /\/api\/sites\/([^/]+)\/(.*)$/.exec(request.url) ?? [];
     const site = of(id);
-    const body = request.method === 'GET' ? undefined : ((await request.json()) as { version: number; operations: OperationBody[]; redo: string }); // prettier-ignore
+    const body = /GET|DELETE/.test(request.method) ? undefined : ((await request.json()) as { version: number; operations: OperationBody[]; redo: string }); // prettier-ignore
     // slow enough for a second act to come before the first has come back
     await new Promise((done) => setTimeout(done, 20));
     asked.push(`${request.method} ${id} ${what}`);
@@ -38,6 +38,12 @@ function serve() {
     if (what === 'draft/redo') {
       Object.assign(site, { version: site.version + 1, operations: [...site.operations, ...late.get(body!.redo)!] });
       return reply(draftOf(site));
+    }
+    if (request.method === 'DELETE') {
+      const seen = Number(new URL(request.url).searchParams.get('version'));
+      if (seen !== site.version) return reply({ detail: 'changed meanwhile', code: 'draft-changed' }, 409);
+      Object.assign(site, { version: site.version + 1, operations: [] });
+      return reply(undefined, 204);
     }
     if (body && body.version !== site.version) {
       late.set('late-1', body.operations);
@@ -162,3 +168,32 @@ test('a plan is one step: taken back with one act, and put back with one while n
   await store.dispatch(redoStep('s'));
   expect(kinds()).toBe('mend mend');
 });
+
+const late = [
+  ['a save', () => saveDraft('s')],
+  ['a change', () => changeDraft('s', (now) => [...now, mend('b')])],
+] as const;
+const meant = [
+  ['a save', () => saveDraft('s'), [2, '']],
+  ['discarding', () => discardDraft('s'), [1, '']],
+  ['taking the last step back', () => takeStepBack('s'), [1, '']],
+] as const;
+
+test.each(late.flatMap((one) => meant.map(([what, second, then]) => [one[0], what, one[1], second, then] as const)))(
+  'behind %s that comes too late %s does nothing: what is there now was not seen',
+  async (_first, _second, first, second, then) => {
+    const store = makeStore();
+    await store.dispatch(draftsApi.endpoints.draft.initiate('s'));
+    await store.dispatch(changeDraft('s', (now) => [...now, mend('a')]));
+    await Promise.all(store.dispatch(draftsApi.util.getRunningQueriesThunk()));
+    Object.assign(server.of('s'), { version: 7, operations: [mend('x')] });
+    const done = await Promise.allSettled([store.dispatch(first()), store.dispatch(second())]);
+    expect(done.map(({ status }) => status)).toEqual(['rejected', 'rejected']);
+    expect([server.of('s').revision, findings('s')]).toEqual([1, 'x']);
+    // it is still said, and once that is left it can be done
+    expect(selectSiteDraft(store.getState(), 's')).toMatchObject({ pending: 0, problem: { late: true } });
+    store.dispatch(problemLeft('s'));
+    await store.dispatch(second());
+    expect([server.of('s').revision, findings('s')]).toEqual(then);
+  },
+);

@@ -1,12 +1,36 @@
 import type { DraftReply, OperationBody } from '@syndeton/contract';
 import { withoutLastStep } from '@syndeton/core';
 import { isConflict, problemText, redoOf } from '../../app/api.ts';
-import type { AppThunk } from '../../app/store.ts';
+import type { AppThunk, RootState } from '../../app/store.ts';
 import { draftsApi } from './draftsApi.ts';
-import { changeBegun, changeEnded, problemLeft, selectSiteDraft, stepRedone, stepTakenBack } from './draftsSlice.ts';
+import {
+  changeBegun,
+  changeEnded,
+  problemLeft,
+  selectSiteDraft,
+  stepRedone,
+  stepTakenBack,
+  type DraftProblem,
+} from './draftsSlice.ts';
 
 /** What becomes of the operations of a draft; the same list when nothing does. */
 export type DraftChange = (operations: readonly OperationBody[]) => readonly OperationBody[];
+
+/** Something before it came too late, and nobody has decided about that yet. */
+class StillLate extends Error {
+  readonly problem: DraftProblem;
+
+  constructor(problem: DraftProblem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+/** What is saved, discarded or taken back has to be what was seen when that was asked for. */
+function refuseIfLate(state: RootState, site: string): void {
+  const { problem } = selectSiteDraft(state, site);
+  if (problem?.late) throw new StillLate(problem);
+}
 
 /**
  * Changes the draft of a site as it is once everything asked before has been done: a quick second choice goes on from the first.
@@ -25,12 +49,16 @@ export const changeDraft =
       }),
     );
 
-/** Saves the draft as this window shows it, once everything asked before has been done. */
+/**
+ * Saves the draft as this window shows it, once everything asked before has been done. Where that came too late the draft is another
+ * one than was seen when this was asked for: nothing is saved.
+ */
 export const saveDraft =
   (site: string, note = ''): AppThunk<Promise<void>> =>
-  (dispatch) =>
+  (dispatch, getState) =>
     dispatch(
       inTurn(site, async ({ base, version, operations }) => {
+        refuseIfLate(getState(), site);
         if (operations.length > 0)
           await dispatch(
             draftsApi.endpoints.save.initiate({ id: site, base, version, ...(note === '' ? {} : { note }) }),
@@ -40,9 +68,10 @@ export const saveDraft =
 
 export const discardDraft =
   (site: string): AppThunk<Promise<void>> =>
-  (dispatch) =>
+  (dispatch, getState) =>
     dispatch(
       inTurn(site, async ({ version, operations }) => {
+        refuseIfLate(getState(), site);
         if (operations.length === 0) return;
         await dispatch(draftsApi.endpoints.dropDraft.initiate({ id: site, version })).unwrap();
         dispatch(stepTakenBack({ site, before: operations, after: [] }));
@@ -52,9 +81,10 @@ export const discardDraft =
 /** Takes the last step back: a plan as a whole, else one operation. */
 export const takeStepBack =
   (site: string): AppThunk<Promise<void>> =>
-  (dispatch) =>
+  (dispatch, getState) =>
     dispatch(
       changeDraft(site, (before) => {
+        refuseIfLate(getState(), site);
         if (before.length === 0) return before;
         const after = withoutLastStep(before);
         dispatch(stepTakenBack({ site, before, after }));
@@ -92,6 +122,12 @@ export const redoLate =
     );
   };
 
+function problemOf(error: unknown, late: string | undefined): DraftProblem {
+  if (error instanceof StillLate) return error.problem;
+  const redo = redoOf(error) ?? late;
+  return { detail: problemText(error), late: isConflict(error) || redo !== undefined, redo };
+}
+
 /**
  * One after the other, for each site on its own; what is refused is said in the draft bar too. `late`: what was being redone; refused,
  * it is still there to be redone once what stands in its way is gone.
@@ -108,9 +144,7 @@ const inTurn =
         await act(await asking.unwrap());
         dispatch(changeEnded({ site }));
       } catch (error) {
-        const redo = redoOf(error) ?? late;
-        const problem = { detail: problemText(error), late: isConflict(error) || redo !== undefined, redo };
-        dispatch(changeEnded({ site, problem }));
+        dispatch(changeEnded({ site, problem: problemOf(error, late) }));
         throw error;
       } finally {
         asking.unsubscribe();

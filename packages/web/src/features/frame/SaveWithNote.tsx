@@ -39,7 +39,10 @@ export function SaveWithNote({ proof, revision, onSave, onClose }: Props) {
             value={note}
             onChange={(event) => setNote(event.target.value)}
             onKeyDown={(event) => {
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.currentTarget.form?.requestSubmit();
+              if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
+              // once this box is gone the keys would be the draft's own
+              event.preventDefault();
+              event.currentTarget.form?.requestSubmit();
             }}
           />
         </label>

@@ -265,6 +265,12 @@ test('single keys can be switched off; those with Ctrl act still, and so does Es
 test('a change of look is saved by the keys with what was said about it', async () => {
   const saved: string[] = [];
   render(<SaveWithNote proof={proofOf('differs')} revision={3} onSave={(note) => saved.push(note)} onClose={() => undefined} />); // prettier-ignore
+  const beyond: boolean[] = [];
+  const heard = (event: KeyboardEvent): void => void (event.key === 'Enter' && beyond.push(event.defaultPrevented));
+  window.addEventListener('keydown', heard);
   await userEvent.type(screen.getByRole('textbox'), 'Wider on purpose{Control>}{Enter}{/Control}');
+  window.removeEventListener('keydown', heard);
   expect(saved).toEqual(['Wider on purpose']);
+  // the draft bar, which hears of the same keys, does not take them for its own
+  expect(beyond).toEqual([true]);
 });
