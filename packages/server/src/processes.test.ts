@@ -111,7 +111,7 @@ test('a site stays with the one that holds its pages, another takes the next', a
 
 test('a worker that is killed in the middle: another goes on, and nothing is there twice', async () => {
   const doomed = await spawnWorker();
-  const many = Array.from({ length: 300 }, (_, i) => ({ path: `${i}.html`, content: page(i) }));
+  const many = Array.from({ length: 700 }, (_, i) => ({ path: `${i}.html`, content: page(i) }));
   const id = await startImport('Killed', many);
   await eventually(() => importOf(id), ({ status, done }) => status === 'looking' && done > 0); // prettier-ignore
   doomed.kill('SIGKILL');

@@ -14,7 +14,7 @@ import { presentationalStaying } from './staying.ts';
 import type { WholePlan, WholePlanOptions } from './wholePlan.ts';
 
 /**
- * Everything out of every page, as far as the look stays: style attributes first, whose pages are read for it once, then embedded blocks.
+ * Everything out of every page, as far as the look stays: embedded blocks, style attributes, then presentational ones where that is asked.
  * `prover`: one that begins with this site; it knows the plan's proof then, so that nobody need prove it again.
  * `sheet`: a new one, or one that is there; where that would change a look, a new one in its folder.
  */

@@ -33,11 +33,7 @@ describe.each(Array.from({ length: 8 }, (_, seed) => seed))('hostile site %i', (
     const share = new Set(pagesOf(before).flatMap(({ path }, i) => (i % 2 === seed % 2 ? path : [])));
     const whole = new SiteProver(before).prove(after).pages.filter(({ path }) => share.has(path));
     const said = new SiteProver(told(before, share)).proveShare(told(after, share), share, () => undefined);
-    const given = new Set(said.map(({ path }) => path));
-    expect(said).toEqual(whole.filter(({ path }) => given.has(path)));
-    // on a site without a server's code nothing asks for other pages
-    if (![...before.files.values()].some(({ text }) => /<\?php|<%|<!--#/.test(text ?? '')))
-      expect(given.size).toBe(share.size);
+    expect(said).toEqual(whole);
   });
 });
 
@@ -90,10 +86,10 @@ describe('a large site', () => {
   test('half of the pages are proved elsewhere, and the proof is the same, in the same order', () => {
     expect(new Set(plain.pages.map(({ verdict }) => verdict)).size).toBeGreaterThan(1);
     const partner = new NearPartner();
-    const told: number[] = [];
-    expect(new SiteProver(before, partner).prove(after, { onPage: (done) => told.push(done) })).toEqual(plain);
+    const steps: number[] = [];
+    expect(new SiteProver(before, partner).prove(after, { onPage: (done) => steps.push(done) })).toEqual(plain);
     expect(partner.asked).toBe(130);
-    expect(told.at(-1)).toBe(260);
+    expect(steps.at(-1)).toBe(260);
   });
 
   test.each([

@@ -28,7 +28,12 @@ export function servePartner(port: MessagePort): void {
   });
 
   function readAhead(): void {
-    for (const path of ahead.slice(0, atOnce)) prover?.look(before.files.get(path)!);
+    for (const path of ahead.slice(0, atOnce))
+      try {
+        prover?.look(before.files.get(path)!);
+      } catch {
+        // the proof will meet it again, and leave the page out or give up
+      }
     ahead = ahead.slice(atOnce);
     if (ahead.length > 0) setImmediate(readAhead);
   }

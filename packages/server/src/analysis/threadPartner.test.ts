@@ -56,6 +56,15 @@ describe('a thread that proves half of the pages', () => {
     expect(new SiteProver(site, partner).prove(states[2]!)).toEqual(new SiteProver(site).prove(states[2]!));
   });
 
+  test('reads ahead over a page that it cannot read without the others, and leaves that one out', () => {
+    const served = makeSite([...site.files.values()].map((file) => [file.path, file.path === 'p1.html' ? bytes(`${page(1)}<?php echo $menu ?>`) : file.bytes] as const)); // prettier-ignore
+    partner = new ThreadPartner(256, 4, 20_000);
+    const prover = new SiteProver(served, partner);
+    prover.prepare();
+    expect(prover.prove(after(served, gather))).toEqual(new SiteProver(served).prove(after(served, gather)));
+    expect(partner.proved).toBe(159);
+  });
+
   test('is done without where it does not come', () => {
     // no thread gets that far with so little memory
     partner = new ThreadPartner(1, 4, 500);

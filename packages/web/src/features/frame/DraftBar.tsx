@@ -68,12 +68,7 @@ export function DraftBar({
   const lined = draft?.operations.length ?? 0;
   const late = problem?.late === true;
   const state = late ? 'torn' : lined === 0 ? 'empty' : '';
-  const save = (): void => {
-    // what is there now was not seen yet
-    if (late) return;
-    if (looksOther && lined > 0 && !busy) setNoting(true);
-    else onSave('');
-  };
+  const save = (): void => (looksOther && lined > 0 && !late && !busy ? setNoting(true) : onSave(''));
   useKeys({ 'ctrl+enter': save });
   return (
     <section className={`draft ${state}`} aria-label="Draft" aria-live="polite">
