@@ -74,6 +74,13 @@ export function decidersAmong(sources: readonly StackSource[]): ReadonlyMap<numb
   return out;
 }
 
+/** Of each slot the declarations that can decide it, strongest first: what `slotKeys` makes its texts of. */
+export function slotLines(
+  sources: readonly StackSource[],
+): ReadonlyMap<string, readonly { readonly source: number; readonly text: string; readonly condition: string }[]> {
+  return new Map([...stacksOf(sources, true)].map(([slot, { lines }]) => [slot, lines]));
+}
+
 function stacksOf(sources: readonly StackSource[], tellsImportance: boolean): ReadonlyMap<string, Stack> {
   const ordered = orderDeclarations(sources);
   const open = new Map<string, Stack>();

@@ -62,19 +62,22 @@ export class LookComparison {
       before.shown === after.shown &&
       before.exposed === after.exposed &&
       before.made === after.made &&
-      before.markup === after.markup &&
-      this.sameLists(before.lists, after.lists)
+      this.sameStacks(before, after)
     );
+  }
+
+  /** True when every element surely has the same stacks on both sides, whatever else may read of the page. */
+  sameStacks(before: PageLook, after: PageLook): boolean {
+    return before.markup === after.markup && this.sameLists(before.lists, after.lists);
   }
 
   private sameLists(left: Int32Array, right: Int32Array): boolean {
     if (left.length !== right.length) return false;
-    for (let i = 0; i < left.length; i++)
-      if (left[i] !== right[i] && !this.sameStacks(left[i]!, right[i]!)) return false;
+    for (let i = 0; i < left.length; i++) if (left[i] !== right[i] && !this.alike(left[i]!, right[i]!)) return false;
     return true;
   }
 
-  private sameStacks(left: number, right: number): boolean {
+  private alike(left: number, right: number): boolean {
     let row = this.known.get(left);
     if (!row) this.known.set(left, (row = new Map<number, boolean>()));
     let same = row.get(right);

@@ -1,22 +1,16 @@
 import { mayReadMarkup } from '../cascade/compileBlock.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
-import { elementName, elementPath, parentElement, type PageTree } from '../page/parsePage.ts';
+import { elementName, parentElement, type PageTree } from '../page/parsePage.ts';
 import { idNumbers, idsAddressed, idsInAttributes } from '../page/idNames.ts';
 import { hasScripts } from '../scripts/pageScripts.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { readDifferently } from '../page/readDifferently.ts';
 import { scriptDoubts, type ScriptDoubt } from './scriptDoubts.ts';
 import { serverDoubts } from './serverDoubts.ts';
-import { desktop, type Environment } from '../cascade/environment.ts';
-import { hintsOf, hintText, ownStyle } from '../cascade/hints.ts';
-import { browsersOwn, differingSlots, hintRank, slotKeys } from '../cascade/stack.ts';
 import { placeOf } from '../source/span.ts';
-import { beyondRolledBack } from './rolledBack.ts';
-import { beyondSilentInitials } from './silentInitials.ts';
-import { importanceCounts, slotsBeyondImportance } from './importance.ts';
 import { compareDefinitions } from './compareDefinitions.ts';
+import { addCause, compareStacks, refOf } from './compareStacks.ts';
 import type { PageState } from './explainDifference.ts';
-import { explainSlots, type KeyedCause } from './explainSlots.ts';
 import {
   isShadowTemplate,
   pairElements,
@@ -27,14 +21,16 @@ import {
 import { compareShownSources } from './shownSources.ts';
 import type { Cause, ElementRef, PageProof } from './proof.ts';
 
-/** How many elements of a page are explained one by one; beyond, a page that differs is only counted. */
-const explainedElements = 400;
-
 /**
  * Compares two states of one page, element by element. `same` is said only when every stack of declarations is equal for
- * every element, pseudo-element and longhand, and the page, its definitions and its unread sheets are too.
+ * every element, pseudo-element and longhand, and the page, its definitions and its unread sheets are too. `sameStacks`: the looks of
+ * the two told already that the stacks are, and they are not compared once more.
  */
-export function provePage(before: PageState, after: PageState, environment: Environment = desktop): PageProof {
+export function provePage(
+  before: PageState,
+  after: PageState,
+  { sameStacks = false }: { readonly sameStacks?: boolean } = {},
+): PageProof {
   const left = before.cascade;
   const right = after.cascade;
   const path = left.path;
@@ -47,7 +43,8 @@ export function provePage(before: PageState, after: PageState, environment: Envi
   notes.push(...compareDefinitions(left.rules, right.rules, (name) => saysName(before, name) || saysName(after, name)));
   const kept = spacing.find((pair) => keepsSpace(before, pair.before) || keepsSpace(after, pair.after));
   if (kept) notes.push(`The white space in ${elementName(kept.before)} is not the same, and it may be kept there.`);
-  const { causes, differing } = compareStacks(before, after, pairs, environment, hintsMoved);
+  const isCompared = sameStacks && !hintsMoved;
+  const { causes, differing } = isCompared ? noCauses : compareStacks(before, after, pairs, hintsMoved);
   const read = readMarkupDiffers(before, after, pairs);
   const doubts = [
     ...scriptDoubts(before, after, pairs),
@@ -61,6 +58,8 @@ export function provePage(before: PageState, after: PageState, environment: Envi
   const verdict = differs ? 'differs' : doubts.length > 0 ? 'unsure' : 'same';
   return { path, verdict, elements, differingElements: differing + read.length, causes: [...causes, ...read], notes, doubts }; // prettier-ignore
 }
+
+const noCauses = { causes: [], differing: 0 } as const;
 
 /** Elements whose values are made of attributes, or of places among siblings, that are not the same. */
 function readMarkupDiffers(before: PageState, after: PageState, pairs: readonly ElementPair[]): readonly Cause[] {
@@ -137,110 +136,6 @@ const parserDoubts = (tree: PageTree): readonly ScriptDoubt[] =>
     sentence: `Browsers do not agree on what stands in ${elementName(element)}: older ones leave elements other than options out.`,
     elements: [element],
   }));
-
-function compareStacks(
-  before: PageState,
-  after: PageState,
-  pairs: readonly ElementPair[],
-  environment: Environment,
-  hintsMoved: boolean,
-): { causes: readonly Cause[]; differing: number } {
-  const session = before.cascade.session;
-  const causes = new Map<string, Cause & { elements: ElementRef[] }>();
-  const memo = new Map<string, readonly string[]>();
-  let counts: boolean | undefined;
-  const differingLists = (left: number, right: number): readonly string[] => {
-    const slots = differingSlots(session.slotsOfList(left), session.slotsOfList(right));
-    if (slots.length === 0) return slots;
-    counts ??= importanceCounts(before.cascade) || importanceCounts(after.cascade);
-    return counts ? slots : slotsBeyondImportance(slots, session.sourcesOf(left), session.sourcesOf(right));
-  };
-  let differing = 0;
-  for (const pair of pairs) {
-    const left = before.cascade.listOf(pair.before);
-    const right = after.cascade.listOf(pair.after);
-    const hints = hintsMoved ? [bottomOf(pair.before), bottomOf(pair.after)] : undefined;
-    const moved = hints !== undefined && hints[0] !== hints[1];
-    const renamed = pair.before.tag !== pair.after.tag;
-    if (renamed && mayRedrawLines(before, pair.before) && differing++ < explainedElements)
-      addCause(causes, lineCause(pair), pair.before, before);
-    if (left === right && !moved) continue;
-    const key = `${left} ${right} ${moved ? hints.join(' → ') : ''}${renamed ? ` ${pair.before.tag}` : ''}`;
-    let slots = memo.get(key);
-    if (!slots)
-      memo.set(
-        key,
-        (slots = moved
-          ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
-          : differingLists(left, right)),
-      );
-    const telling = beyondRolledBack(beyondSilentInitials(slots, before, after, pair), before, after, pair);
-    if (telling.length === 0) continue;
-    if (differing++ >= explainedElements) continue;
-    for (const cause of explainSlots(before, after, pair, telling, environment))
-      addCause(causes, cause, pair.before, before);
-  }
-  return { causes: [...causes.values()], differing };
-}
-
-/** What stands below all rules: what the element itself declares, and its presentational attributes. */
-const bottomOf = (element: ElementNode): string => hintText([...ownStyle(element), ...hintsOf(element)]);
-
-/** The stacks with what stands below all rules at their bottom. `own`: some of it is the element's own style, to which `revert` rolls back. */
-function slotsWithHints(
-  { cascade }: PageState,
-  list: number,
-  hints: string,
-  own: boolean,
-): ReadonlyMap<string, string> {
-  const sources = cascade.session.sourcesOf(list);
-  if (hints === '') return slotKeys(sources);
-  const block = cascade.session.sheets.styleAttribute(hints, cascade.rules.sources.base);
-  // rolling back a layer rolls back rules, not attributes
-  const rolled = own ? 'revert' : 'revert-layer';
-  const mark = sources.some((source) => source.block.key.includes(rolled)) ? ` as an attribute${own ? browsersOwn : ''}` : ''; // prettier-ignore
-  return slotKeys([{ block, pseudoElement: '', layerRank: hintRank, condition: '', mark }, ...sources]);
-}
-
-function addCause(
-  causes: Map<string, Cause & { elements: ElementRef[] }>,
-  { key, ...found }: KeyedCause,
-  element: ElementNode,
-  state: PageState,
-): void {
-  let cause = causes.get(key);
-  if (!cause) causes.set(key, (cause = { ...found, elements: [] }));
-  cause.elements.push(refOf(element, state.cascade.tree.text));
-}
-
-const lineCause = (pair: ElementPair): KeyedCause => ({
-  key: 'lines',
-  pseudoElement: '',
-  property: 'text-decoration-color',
-  before: undefined,
-  after: undefined,
-  reason: `Lines under or through the text of a ${pair.before.tag} element take its colour; those of a ${pair.after.tag} keep the colour of what draws them.`,
-});
-
-/**
- * Whether something may draw lines through the text of a `font` element. HTML Standard, "Rendering", "Phrasing content": the
- * element overrides the colour of any text decoration that spans its text.
- */
-function mayRedrawLines({ cascade }: PageState, font: ElementNode): boolean {
-  if (font.tag !== 'font') return false;
-  for (let at: ElementNode | undefined = font; at; at = parentElement(at)) {
-    if (/^(a|u|s|ins|del|strike|abbr|acronym)$/.test(at.tag)) return true;
-    for (const [slot, stack] of cascade.session.slotsOfList(cascade.listOf(at)))
-      if (/(^| )(text-decoration-line|all)$/.test(slot) && !/^text-decoration(-line)?:none\n$/.test(stack)) return true;
-  }
-  return false;
-}
-
-export const refOf = (element: ElementNode, text: string): ElementRef => ({
-  path: elementPath(element),
-  name: elementName(element),
-  line: placeOf(text, Math.max(element.start, 0)).line,
-});
 
 function compareUnread(before: PageState, after: PageState): readonly string[] {
   const old = before.cascade.rules.unread.map((sheet) => sheet.key);

@@ -201,16 +201,17 @@ export class SiteProver {
     return worst!;
   }
 
-  private state(file: SiteFile, now: SiteFile, scripting: boolean, run: Run): PageProof {
+  private state(file: SiteFile, changed: SiteFile, scripting: boolean, run: Run): PageProof {
     const { sides, after } = run;
     let old: PageCascade | undefined;
     const openOld = (): PageCascade => (old ??= sides.before.open(this.before, file, scripting));
     const before = sides === this.plain ? this.lookBefore(file, scripting, openOld) : lookOf(openOld(), this.before);
-    const cascade = sides.after.open(after, now, scripting);
-    if (scripting) elementNames(now, cascade.tree);
-    if (sides.comparison.surelySame(before, lookOf(cascade, after)))
-      return { ...unseen(file.path), elements: before.elements };
-    return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after });
+    const cascade = sides.after.open(after, changed, scripting);
+    if (scripting) elementNames(changed, cascade.tree);
+    const now = lookOf(cascade, after);
+    if (sides.comparison.surelySame(before, now)) return { ...unseen(file.path), elements: before.elements };
+    const sameStacks = sides.comparison.sameStacks(before, now);
+    return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after }, { sameStacks });
   }
 
   private lookBefore(

@@ -9,6 +9,9 @@ import { readScript } from './readScript.ts';
 import { servedFacts, serverCode, type ServerCode } from './serverCode.ts';
 import type { ScriptFacts } from './scriptFacts.ts';
 
+/** What addresses of scripts count from. */
+type ScriptBases = Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>;
+
 /** A script of a page: its own, one of the site it loads, or what an event attribute holds. */
 export interface PageScript {
   readonly facts: ScriptFacts;
@@ -39,12 +42,26 @@ const isHandler = ({ name, value }: { readonly name: string; readonly value: str
  *
  * HTML Standard, "The script element", "Event handler content attributes".
  */
-export function pageScripts(
-  page: PageTree,
-  path: string,
-  sources: Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>,
-  site: Site,
-): readonly PageScript[] {
+export function pageScripts(page: PageTree, path: string, sources: ScriptBases, site: Site): readonly PageScript[] {
+  const asked = lastAsked.get(page);
+  if (asked?.site === site && asked.path === path && asked.sources === sources) return asked.scripts;
+  const scripts = findScripts(page, path, sources, site);
+  lastAsked.set(page, { site, path, sources, scripts });
+  return scripts;
+}
+
+/** A proof asks for those of one page several times. */
+const lastAsked = new WeakMap<
+  PageTree,
+  {
+    readonly site: Site;
+    readonly path: string;
+    readonly sources: ScriptBases;
+    readonly scripts: readonly PageScript[];
+  }
+>();
+
+function findScripts(page: PageTree, path: string, sources: ScriptBases, site: Site): readonly PageScript[] {
   const out: PageScript[] = [];
   const served = serverCode(page);
   if (served)
@@ -130,10 +147,7 @@ export interface ScriptOutline {
 }
 
 /** Undefined for a page without scripts into which no server writes. */
-export function scriptOutline(
-  page: PageTree,
-  sources: Pick<StyleSources, 'base' | 'ownBase' | 'baseElement'>,
-): ScriptOutline | undefined {
+export function scriptOutline(page: PageTree, sources: ScriptBases): ScriptOutline | undefined {
   const served = serverCode(page) !== undefined;
   if (!served && !hasScripts(page)) return undefined;
   const texts: ScriptOutline['texts'][number][] = [];
