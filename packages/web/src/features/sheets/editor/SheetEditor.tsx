@@ -14,7 +14,7 @@ import { completion } from './completion.ts';
 import { codeLook } from '../../../ui/codeLook.ts';
 import { findingLines, showFindings } from './findingLines.ts';
 import { moveRule } from './moveRule.ts';
-import { editorText, lineEndIn, toFile } from './lineEnds.ts';
+import { editorText, lineEndIn, ownLineEnds, toFile } from './lineEnds.ts';
 import { outline, ruleMarks, showRules, type Reach } from './ruleMarks.ts';
 
 /** The rule at the cursor, as the text has it, and where it starts in the draft's text; undefined there for a new one. */
@@ -126,6 +126,7 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
       doc: base,
       extensions: [
         EditorState.lineSeparator.of(lineEndIn(base)),
+        ownLineEnds,
         codeLook,
         lineNumbers(),
         foldGutter({ openText: '⌄', closedText: '›' }),
