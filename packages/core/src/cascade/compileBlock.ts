@@ -2,7 +2,7 @@ import { folderOf } from '../source/sitePath.ts';
 import { urlReferences } from '../sheet/urlReferences.ts';
 import type { Declaration } from '../sheet/sheet.ts';
 import { comparableValue } from '../values/comparableValue.ts';
-import { declarationValidity, isNeverKept } from '../values/declarationValidity.ts';
+import { declarationValidity, isNeverKept, type Validity } from '../values/declarationValidity.ts';
 import { longhandsOf } from '../values/longhands.ts';
 import { longhandValues } from '../values/longhandValues.ts';
 import { unescapeCss } from '../values/unescape.ts';
@@ -61,8 +61,8 @@ const usesVar = (value: string): boolean => /(^|[^-\w])var\(/i.test(value);
 
 function compileDeclaration(declaration: Declaration, context: BlockContext): CompiledDeclaration {
   const { property, value } = declaration;
-  const comparable = resolved(comparableValue(property, value), property, context);
   const validity = declarationValidity(property, value);
+  const comparable = resolved(spelled(property, value, validity), property, context);
   return {
     declaration,
     longhands: property === 'all' ? ['all'] : validity === 'invalid' && isNeverKept(property, value) ? [] : longhandsOf(property), // prettier-ignore
@@ -72,6 +72,17 @@ function compileDeclaration(declaration: Declaration, context: BlockContext): Co
     yields: /^revert(-layer)?$/.test(comparable),
   };
 }
+
+/**
+ * A number with a point is no integer, and where one is asked for it is dropped: `1.0` stays another value than `1` unless both are
+ * surely kept. CSS Values and Units 4, "Integers: the <integer> type".
+ */
+function spelled(property: string, value: string, validity: Validity): string {
+  const comparable = comparableValue(property, value);
+  return validity !== 'valid' && wholeWithPoint.test(value) ? `${comparable} written ${value}` : comparable;
+}
+
+const wholeWithPoint = /\.0+(?![\d%a-z])/i;
 
 /** The value with each reference replaced by what it points at, so that a moved rule compares equal to itself. */
 function resolved(comparable: string, property: string, context: BlockContext): string {

@@ -63,6 +63,10 @@ const rows: readonly Row[] = [
   ['a declaration with a bang is dropped', css('p{color:red} p{color:blue !ie}'), css('p{color:red}'), 'same', 'same'],
   ['var() with a bang is dropped', css('p{color:red} p{color:var(--c) !ie}'), css('p{color:red}'), 'same', 'same'],
   ['a function of the author is looked at later', css('p{color:red} p{color:--f(1)}'), css('p{color:--f(1)}'), 'same', 'same'],
+  ['a number with a point is no integer', css('p{z-index:1.0}'), css('p{z-index:1}'), 'differs', 'other'],
+  ['… whichever the browser drops', css('p{order:2} p{order:1.0}'), css('p{order:2}'), 'differs', 'same'],
+  ['what a browser gives a popover', css('', '<div popover id=a>z</div>'), css('div{background-color:transparent}', '<div popover id=a>z</div>'), 'differs', 'other'],
+  ['what a list inherits from a summary', css('ul{list-style-type:square}', '<details open><summary><ul><li>z</ul></summary></details>'), css('ul{list-style:square}', '<details open><summary><ul><li>z</ul></summary></details>'), 'differs', 'other'],
   // definitions
   ['symbols keep their case', css('@counter-style z{system:cyclic;symbols:A} ol{list-style:z}', '<ol><li>x</ol>'), css('@counter-style z{system:cyclic;symbols:a} ol{list-style:z}', '<ol><li>x</ol>'), 'differs', 'same'],
   ['a frame of an animation with a unit', css('@keyframes k{from,to{opacity:0}} p{animation:k 9s}'), css('@keyframes k{from,to{opacity:0px}} p{animation:k 9s}'), 'differs', 'other'],

@@ -90,7 +90,12 @@ function changeOf({ before: one, after: two }: ElementPair): ElementChange {
   const styles = [one, two].map((element) => attributeOf(element, 'style') ?? '');
   const properties = styles[0] === styles[1] ? [] : styles.flatMap((text) => parseDeclarations(text).map((d) => d.property));
   const attributes = one.attributes.map(({ name }) => name).filter((name) => !/^(class|style)$/.test(name) && attributeOf(two, name) === undefined);
-  return { element: one, class: attributeOf(one, 'class') !== attributeOf(two, 'class'), properties, attributes };
+  const classes = [one, two].map((element) => attributeOf(element, 'class'));
+  const markup = ['class', 'style'].flatMap((name) => {
+    const texts = [one, two].map((element) => attributeOf(element, name));
+    return texts[0] === texts[1] ? [] : texts.flatMap((text) => (text === undefined ? [] : ` ${name}="${text}"`));
+  });
+  return { element: one, class: classes[0] !== classes[1], classes: [classes[0] ?? '', classes[1] ?? ''], properties, attributes, markup };
 } // prettier-ignore
 
 const whereOf = ({ path, line }: PageScript, at: number): string => `${path}, line ${line + at - 1}`;
@@ -98,6 +103,10 @@ const whereOf = ({ path, line }: PageScript, at: number): string => `${path}, li
 function sentenceFor(touch: Touch, script: PageScript): string {
   const where = whereOf(script, touch.line);
   switch (touch.what.kind) {
+    case 'class-asked':
+      return `${where}: a script asks for something in the class of elements, and finds another thing there now.`;
+    case 'markup-asked':
+      return `${where}: a script asks for something in the markup of elements, and finds another thing there now.`;
     case 'class':
       return `${where}: a script sets or compares the class of elements, and may lose or miss what is new in it.`;
     case 'style':

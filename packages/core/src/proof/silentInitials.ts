@@ -1,6 +1,7 @@
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { splitSlot } from '../cascade/stack.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
+import { parentElement } from '../page/parsePage.ts';
 import { borderImageReset, fontReset } from '../values/longhandValues.ts';
 import type { PageState } from './explainDifference.ts';
 import type { ElementPair } from './pairElements.ts';
@@ -63,8 +64,15 @@ export function beyondSilentInitials(
     if (texts.some((all) => all.has(`${pseudoElement} all`))) return true;
     const [left, right] = texts.map((all) => withoutLast(all.get(slot) ?? '', `${longhand}:${initial}\n`));
     if (left !== right || left!.includes('revert')) return true;
+    if (longhand in inherited && isInSummary(pair.before)) return true;
     return longhand in inherited && !(neverSet(before.cascade, longhand) && neverSet(after.cascade, longhand));
   });
+}
+
+/** What such an element inherits browsers say: HTML Standard, "Rendering", "The details and summary elements". */
+function isInSummary(element: ElementNode): boolean {
+  for (let at = parentElement(element); at; at = parentElement(at)) if (at.tag === 'summary') return true;
+  return false;
 }
 
 const initialOf = (longhand: string): string | undefined => notInherited[longhand] ?? inherited[longhand];
@@ -75,8 +83,10 @@ const withoutLast = (stack: string, line: string): string =>
 const isPlain = (element: ElementNode): boolean =>
   element.namespace === 'html' &&
   plainTags.has(element.tag) &&
-  attributeOf(element, 'background') === undefined &&
-  attributeOf(element, 'bgcolor') === undefined;
+  backgroundAttributes.every((name) => attributeOf(element, name) === undefined);
+
+/** With these browsers do give it a background: HTML Standard, "Rendering", "Flow content", "The page". */
+export const backgroundAttributes = ['background', 'bgcolor', 'popover'];
 
 const known = new WeakMap<PageCascade, Map<string, boolean>>();
 

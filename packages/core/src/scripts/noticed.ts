@@ -1,3 +1,4 @@
+import { answersDiffer, holds } from './asks.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { longhandsOf } from '../values/longhands.ts';
 import type { PageScript } from './pageScripts.ts';
@@ -7,6 +8,10 @@ import type { Touch } from './scriptFacts.ts';
 export interface ElementChange {
   readonly element: ElementNode;
   readonly class: boolean;
+  /** Its whole before and after; undefined where the names are not chosen yet. */
+  readonly classes?: readonly [string, string];
+  /** What is written there before and after, as far as it is not the same: ` style="color:red"`, ` class="r"`. */
+  readonly markup: readonly string[];
   readonly properties: readonly string[];
   /** Attributes that are not there any more, by name, but these two. */
   readonly attributes: readonly string[];
@@ -18,10 +23,12 @@ export const noticed = (change: ElementChange, script: PageScript, ids: Readonly
 
 function touchesAny({ what }: Touch, change: ElementChange): boolean {
   if (what.kind === 'class') return change.class;
+  if (what.kind === 'class-asked') return change.classes !== undefined && answersDiffer(what.ask, ...change.classes);
+  if (what.kind === 'markup-asked') return change.markup.some((text) => holds(what.ask, text));
   if (what.kind === 'attribute') return what.name === undefined ? change.attributes.length > 0 : change.attributes.includes(what.name); // prettier-ignore
   if (what.kind !== 'style' || change.properties.length === 0) return false;
   const { property } = what;
-  if (property === undefined) return true;
+  if (property === undefined || property === 'all') return true;
   const touched = new Set([property, ...longhandsOf(property)]);
   return change.properties.some((one) => one === 'all' || touched.has(one) || longhandsOf(one).some((name) => touched.has(name))); // prettier-ignore
 }

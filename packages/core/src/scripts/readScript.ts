@@ -1,6 +1,11 @@
 import { parse, type Node } from 'acorn';
 import { nothing, type Meant, type ScriptFacts, type Touch } from './scriptFacts.ts';
+import { climbsToHead, leadsToHead, partOf, walkers, wholeContents } from './documentParts.ts';
+import { asksByPath, dealsWithSources, textTouches } from './lookups.ts';
 import { reflectedBy } from './reflectedMembers.ts';
+import { classReading, markupReading } from './textReading.ts';
+import { ValueFlow } from './valueFlow.ts';
+import { cssName, isClimb, isDocumentAll, isOwnAddress, isProperty, isText, keepsOld } from './scriptShapes.ts';
 import { Constants, fieldsOf, lookAs, nameOfMember, type Any } from './scriptTree.ts';
 
 /** More than any page holds; what is longer counts as unreadable. */
@@ -27,16 +32,16 @@ function parsed(text: string, kind: 'script' | 'module' | 'handler'): Node | und
   }
 }
 
-/** What is done with `className` that a further class in it does not disturb. */
-const tolerant = /^(indexOf|includes|match|search|replace|replaceAll|split|concat|trim|toString|length)$/;
 const sheetNames =
-  /^(styleSheets|sheet|cssRules|rules|insertRule|addRule|deleteRule|removeRule|adoptedStyleSheets|createStyleSheet|ownerNode|selectedStyleSheetSet|preferredStyleSheetSet)$/;
+  /^(styleSheets|sheet|cssRules|rules|insertRule|addRule|deleteRule|removeRule|adoptedStyleSheets|createStyleSheet|ownerNode|selectedStyleSheetSet|preferredStyleSheetSet|getEntries|getEntriesByType|getEntriesByName)$/;
 const makers =
   /^(dataset|hidden|disabled|checked|title|lang|dir|toggleAttribute|removeAttribute|appendChild|insertBefore|replaceChild|removeChild|remove|innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
-const lookups = /^(getElementById|querySelector|querySelectorAll|closest|matches|getElementsByTagName|getElementsByClassName|\$|jQuery|find|filter|is|not|children|parents|siblings)$/; // prettier-ignore
 const places = /^(children|childNodes|childElementCount|(first|last)(Element)?Child|(next|previous)(Element)?Sibling)$/;
 /** Lists of the document whose members are looked up by name or number. */
 const collections = /^(images|forms|links|anchors|all|elements|layers|options|applets|embeds|frames|rows|cells)$/;
+
+/** What tells of all attributes of an element. */
+const wholeElement = /^(attributes|getAttributeNames|hasAttributes|isEqualNode|serializeToString|getHTML)$/;
 
 class Reader {
   private readonly touches: Touch[] = [];
@@ -44,9 +49,12 @@ class Reader {
   private readonly modules: string[] = [];
   private readonly files: string[] = [];
   private makes = false;
+  /** Where a function of the script is given the document, its root or its head. */
+  private handsOn: Any | undefined;
   private readonly tree: Node;
   private readonly handler: boolean;
   private readonly constants: Constants;
+  private flow: ValueFlow | undefined;
 
   constructor(tree: Node, handler: boolean) {
     this.tree = tree;
@@ -66,7 +74,9 @@ class Reader {
       const above = [node, ...parents.slice(0, 3)];
       for (const child of fieldsOf(node)) stack.push({ node: child, parents: above, inFunction: inside });
     }
-    const { touches, makes, words, modules, files } = this;
+    const { touches, makes, words, modules, files, handsOn } = this;
+    if (handsOn && touches.some(({ what }) => what.kind === 'places'))
+      this.add(handsOn, { kind: 'any' }, { kind: 'sheets' });
     return { touches, makes, words, modules, files, unreadable: false };
   }
 
@@ -102,6 +112,10 @@ class Reader {
       case 'NewExpression':
         this.call(node, inFunction);
         return;
+      case 'WhileStatement':
+      case 'ForStatement':
+        if (isClimb(node)) this.handsOn ??= node;
+        return;
       case 'WithStatement':
         this.anything(node);
     }
@@ -126,17 +140,8 @@ class Reader {
     for (const word of text.match(/[\p{L}\p{N}_-]+/gu) ?? []) this.words.add(word);
     if (/\.m?js(?:[?#]|$)/i.test(text)) this.files.push(text);
     if (/<[a-z]/i.test(text)) this.makes = true;
-    if (/<(style|link)\b/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    for (const [, name] of text.matchAll(/\[\s*([a-z]+)/gi)) this.add(node, { kind: 'any' }, { kind: 'attribute', name: name!.toLowerCase() }); // prettier-ignore
-    if (/\[\s*style/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
-    if (/\[\s*class/i.test(text)) this.add(node, { kind: 'any' }, { kind: 'class' });
     const isKey = parent?.type === 'MemberExpression' && parent.computed === true;
-    if (text === 'style' && !isKey) {
-      // as an attribute's name, or an element's
-      this.add(node, { kind: 'any' }, { kind: 'style', property: undefined });
-      this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    }
-    if (text === 'class' && !isKey) this.add(node, { kind: 'any' }, { kind: 'class' });
+    for (const what of textTouches(text, isKey)) this.add(node, { kind: 'any' }, what);
     if (/^(className|cssText)$/.test(text)) this.named(text, node, { kind: 'any' });
   }
 
@@ -152,9 +157,13 @@ class Reader {
     else if (name === 'style') this.style(node, meant, parents);
     else if (name === 'classList') this.classList(node, meant, parents);
     else if (name !== 'cssText' || object.type !== 'MemberExpression' || nameOfMember(object, this.constants) !== 'style') this.named(name, node, meant); // prettier-ignore
+    if (/^(inner|outer)HTML$/.test(name)) this.markup(node, parents);
     this.reflected(name, node, meant, parents[0]);
-    if (name === 'length' && isDocumentAll(object)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    if (places.test(name)) this.place(node, object, parents);
+    if (name === 'documentElement' && this.isKept(node)) this.handsOn ??= node;
+    if ((name === 'length' || /^\d+$/.test(name)) && isDocumentAll(object))
+      this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    if (places.test(name)) this.place(node, name, object, parents);
+    this.whole(node, name, object);
     if (makers.test(name)) this.makes = true;
   }
 
@@ -164,27 +173,32 @@ class Reader {
     if (found) this.add(node, found.meant ?? meant, { kind: 'attribute', name: found.attribute });
   }
 
-  /** A step by place; from the head it leads to links and blocks, unless something is only put before what is there. */
-  private place(node: Any, object: Any, [parent]: readonly Any[]): void {
+  /** A step by place; from the head or what is around it it leads to links and blocks, unless something is only put before what is there. */
+  private place(node: Any, name: string, object: Any, [parent]: readonly Any[]): void {
     this.add(node, { kind: 'any' }, { kind: 'places' });
     const callee = parent?.type === 'CallExpression' ? parent.callee : undefined;
-    if (callee?.property?.name !== 'insertBefore' && this.isHead(object)) this.add(node, { kind: 'any' }, { kind: 'sheets' }); // prettier-ignore
+    if (callee?.property?.name === 'insertBefore') return;
+    if (leadsToHead(partOf(object, this.constants), name) || climbsToHead(name, object, this.constants))
+      this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 
-  private isHead(node: Any, depth = 0): boolean {
-    if (node.type === 'Identifier') {
-      const value = this.constants.onlyValue(node.name!);
-      return value !== undefined && depth < 5 && this.isHead(value, depth + 1);
-    }
-    if (node.type !== 'MemberExpression') return false;
-    if (nameOfMember(node, this.constants) === 'head') return true;
-    const list = node.object!;
-    return list.type === 'CallExpression' && list.arguments?.[0] !== undefined && this.constants.textOf(list.arguments[0]) === 'head'; // prettier-ignore
+  /** Where nobody follows it: in a list, or in a variable that holds other elements later. */
+  private isKept(node: Any): boolean {
+    return this.valueFlow().sinksOf(node).some((sink) => sink.kind === 'lost' || (sink.kind === 'member' && sink.name !== undefined && places.test(sink.name))); // prettier-ignore
+  }
+
+  /** All that is in the head, or in the document, is read, replaced or gone through. */
+  private whole(node: Any, name: string, object: Any): void {
+    if (!wholeContents.test(name)) return;
+    const part = partOf(object, this.constants);
+    if (part !== undefined && !/^(body|inHead)$/.test(part)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 
   /** `const { width } = …`: of an object that is not looked for. */
   private taken(name: string | undefined, node: Any): void {
     this.named(name, node, { kind: 'any' });
+    if (name === 'classList') this.add(node, { kind: 'any' }, { kind: 'class' });
+    if (name === 'head' || name === 'documentElement') this.add(node, { kind: 'any' }, { kind: 'sheets' });
     const found = name === undefined ? undefined : reflectedBy(name, node, undefined, node);
     if (found) this.add(node, { kind: 'any' }, { kind: 'attribute', name: found.attribute });
   }
@@ -192,28 +206,31 @@ class Reader {
   private named(name: string | undefined, node: Any, meant: Meant): void {
     if (name === undefined) return;
     if (name === 'style' || name === 'cssText' || name === 'attributeStyleMap') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
-    if (name === 'className' || name === 'attributes' || name === 'getAttributeNames') this.add(node, meant, { kind: 'class' }); // prettier-ignore
-    if (name === 'attributes' || name === 'getAttributeNames') {
+    if (name === 'className' || wholeElement.test(name)) this.add(node, meant, { kind: 'class' }); // prettier-ignore
+    if (wholeElement.test(name)) {
       this.add(node, meant, { kind: 'style', property: undefined });
       this.add(node, meant, { kind: 'attribute', name: undefined });
     }
     if (sheetNames.test(name)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 
-  /** Setting it wipes a class that came in, unless the old value is part of the new one; so does comparing it. */
-  private className(node: Any, meant: Meant, [parent, beyond]: readonly Any[]): void {
+  /** Setting it wipes a class that came in, unless the old value is part of the new one; reading it may tell of it. */
+  private className(node: Any, meant: Meant, [parent]: readonly Any[]): void {
     if (parent?.type === 'AssignmentExpression' && parent.left === node) {
-      if (parent.operator === '=' && !keepsOld(parent.right!)) this.add(node, meant, { kind: 'class' });
+      if (parent.operator === '=' && !keepsOld(parent.right!, node)) this.add(node, meant, { kind: 'class' });
       return;
     }
-    if (parent?.type === 'MemberExpression' && parent.object === node) {
-      const name = nameOfMember(parent, this.constants);
-      if (name !== undefined && tolerant.test(name)) return;
-    }
-    if (parent?.type === 'BinaryExpression' && parent.operator === '+') return;
-    // kept to be set again later
-    if (parent?.type === 'VariableDeclarator' || (parent?.type === 'AssignmentExpression' && beyond?.type === 'ExpressionStatement')) return; // prettier-ignore
-    this.add(node, meant, { kind: 'class' });
+    for (const what of classReading(node, this.valueFlow(), this.constants)) this.add(node, meant, what);
+  }
+
+  /** Of elements of any kind: what holds them is not looked for. */
+  private markup(node: Any, [parent]: readonly Any[]): void {
+    if (parent?.type === 'AssignmentExpression' && parent.left === node) return;
+    for (const what of markupReading(node, this.valueFlow(), this.constants)) this.add(node, { kind: 'any' }, what);
+  }
+
+  private valueFlow(): ValueFlow {
+    return (this.flow ??= new ValueFlow(this.tree, this.constants));
   }
 
   private classList(node: Any, meant: Meant, [parent]: readonly Any[]): void {
@@ -228,7 +245,7 @@ class Reader {
     if (name !== undefined && /^(setProperty|removeProperty|getPropertyValue|getPropertyPriority)$/.test(name)) {
       const first = beyond?.type === 'CallExpression' ? beyond.arguments?.[0] : undefined;
       property = first && this.constants.textOf(first)?.toLowerCase();
-    } else if (name !== undefined && name !== 'cssText') property = cssName(name);
+    } else if (name !== undefined && isProperty(cssName(name))) property = cssName(name);
     this.add(node, meant, { kind: 'style', property });
   }
 
@@ -236,8 +253,14 @@ class Reader {
     const callee = node.callee!;
     const name = callee.type === 'MemberExpression' ? nameOfMember(callee, this.constants) : callee.type === 'Identifier' ? callee.name : undefined; // prettier-ignore
     const [first] = node.arguments ?? [];
-    const text = first && this.constants.textOf(first);
     if (name === undefined) return;
+    this.walked(node, name);
+    const texts = (node.arguments ?? []).map((one) => this.constants.textOf(one));
+    const [text] = texts;
+    if (dealsWithSources(name, texts)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    if (name === 'execCommand' || (/^(fetch|open|load|get)$/.test(name) && node.arguments!.some(isOwnAddress)))
+      this.anything(node);
+    if (asksByPath(name, text)) this.anything(node);
     if (
       /^(setAttribute|getAttribute|removeAttribute|hasAttribute|toggleAttribute|getAttributeNode|removeAttributeNS|setAttributeNS|attr|removeAttr|prop)$/.test(
         name,
@@ -245,19 +268,22 @@ class Reader {
     )
       this.attribute(node, callee, text, inFunction); // prettier-ignore
     else if (name === 'css' && callee.type === 'MemberExpression') this.cssCall(node, first, text);
-    else if (/^(createElement|createElementNS|getElementsByTagName)$/.test(name)) {
-      const tag = node.arguments?.map((one) => this.constants.textOf(one)).at(-1);
-      if (tag === '*') this.add(node, { kind: 'any' }, { kind: 'sheets' });
-      if (tag === undefined || /^(style|link)$/i.test(tag)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    } else if (lookups.test(name) && text === '*') this.add(node, { kind: 'any' }, { kind: 'sheets' });
-    else if (lookups.test(name) && text !== undefined && /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(text))
-      this.add(node, { kind: 'any' }, { kind: 'sheets' });
     else if (
       /^(eval|Function|execScript)$/.test(name) ||
       (/^(setTimeout|setInterval)$/.test(name) && first?.type !== undefined && isText(first))
     )
       // prettier-ignore
       this.codeInText(node, text);
+  }
+
+  /** What is around the links and blocks is handed to something that may go through it. */
+  private walked(node: Any, name: string): void {
+    const isOwn = node.callee!.type === 'Identifier' && this.constants.isDeclared(name);
+    if (!isOwn && !walkers.test(name)) return;
+    const parts = (node.arguments ?? []).map((one) => partOf(one, this.constants));
+    if (!parts.some((part) => part !== undefined && part !== 'body')) return;
+    if (isOwn) this.handsOn ??= node;
+    else this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 
   private attribute(node: Any, callee: Any, name: string | undefined, inFunction: boolean): void {
@@ -319,23 +345,4 @@ class Reader {
   private add(node: Any, meant: Meant, what: Touch['what']): void {
     this.touches.push({ line: node.loc!.start.line, meant, what });
   }
-}
-
-const isDocumentAll = ({ object, property, computed }: Any): boolean =>
-  object?.name === 'document' && property?.name === 'all' && computed !== true;
-
-const isText = (node: Any): boolean => /^(Literal|TemplateLiteral|BinaryExpression)$/.test(node.type);
-
-/** `backgroundColor` → `background-color`, `cssFloat` → `float`. */
-export const cssName = (name: string): string =>
-  /^(css|style)Float$/.test(name) ? 'float' : name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`).replace(/^webkit-/, '-webkit-'); // prettier-ignore
-
-/** Whether the new value holds the old one: `x.className + ' on'`, `x.className.replace(…)`. */
-function keepsOld(node: Any): boolean {
-  const stack = [node];
-  for (let at = stack.pop(); at; at = stack.pop()) {
-    if (at.type === 'MemberExpression' && at.property?.name === 'className' && !at.computed) return true;
-    stack.push(...fieldsOf(at));
-  }
-  return false;
 }

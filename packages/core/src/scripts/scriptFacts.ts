@@ -1,3 +1,5 @@
+import type { Ask } from './asks.ts';
+
 /** Which elements a script means, as far as the script alone tells. */
 export type Meant =
   | { readonly kind: 'any' }
@@ -14,6 +16,10 @@ export interface Touch {
   readonly what:
     /** Replaces or compares the whole of `class`, or asks whether there is one. */
     | { readonly kind: 'class' }
+    /** Asks something of the whole of `class`. */
+    | { readonly kind: 'class-asked'; readonly ask: Ask }
+    /** Asks something of markup, as it is written. */
+    | { readonly kind: 'markup-asked'; readonly ask: Ask }
     /** A property by its CSS name, or anything, of an element's own style. */
     | { readonly kind: 'style'; readonly property: string | undefined }
     /** An attribute by its name, in lower case, or any but `class` and `style`. */

@@ -55,6 +55,8 @@ export class Constants {
   private readonly values = new Map<string, Any | null>();
   private readonly declared = new Set<string>();
   private readonly counted = new Set<string>();
+  /** Parameters whose value is known. */
+  private readonly handed = new Set<Any>();
 
   constructor(tree: Node) {
     const stack: Any[] = [lookAs(tree)];
@@ -76,8 +78,20 @@ export class Constants {
       this.counted.add(node.argument.name!);
       this.values.set(node.argument.name!, null);
     } else if (/^For(In|Of)Statement$/.test(node.type) && node.left) this.unknown(node.left);
-    for (const param of node.params ?? []) this.unknown(param);
+    if (node.type === 'CallExpression') this.handOver(node);
+    for (const param of node.params ?? []) if (!this.handed.has(param)) this.unknown(param);
     if (/^(Function|Class)Declaration$/.test(node.type) && node.id) this.unknown(node.id);
+  }
+
+  /** `(function (d) { … })(document)`: a function called where it stands. */
+  private handOver({ callee, arguments: given }: Any): void {
+    if (!/^(Arrow)?FunctionExpression$/.test(callee?.type ?? '')) return;
+    callee!.params?.forEach((param, i) => {
+      if (param.type !== 'Identifier' || !given?.[i]) return;
+      this.handed.add(param);
+      this.declared.add(param.name!);
+      this.give(param.name!, given[i]);
+    });
   }
 
   private give(name: string, value: Any | undefined): void {
