@@ -8,7 +8,7 @@ import type { Operation } from './operation.ts';
 import { planOperation } from './operation.ts';
 import { applyPlan } from './readings.ts';
 
-const sites = Number(process.env['HOSTILE_SITES'] ?? 8);
+const sites = Number(process.env['HOSTILE_SITES'] ?? 5);
 
 /** All of a reading that planning hangs on; names may be more than there are. */
 const comparable = ({ path, text, base, sources, blocks, headEnd, body, root, scripts }: PageReading): unknown => ({

@@ -11,7 +11,7 @@ import { planWhole } from './planWhole.ts';
 import type { WholePlanOptions } from './wholePlan.ts';
 
 const seeds = Array.from(
-  { length: Number(process.env['HOSTILE_SITES'] ?? 8) },
+  { length: Number(process.env['HOSTILE_SITES'] ?? 6) },
   (_, i) => i + 1 + Number(process.env['HOSTILE_FROM'] ?? 0),
 );
 /** Partial moves tried of each site, beside the whole plan. */

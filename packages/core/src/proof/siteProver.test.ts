@@ -101,7 +101,7 @@ test.each([
   expect(read.filter((path) => path !== 'noscript.html' || expected.includes(path))).toEqual(expected);
 }); // prettier-ignore
 
-const hostile = Number(process.env['HOSTILE_SITES'] ?? 12);
+const hostile = Number(process.env['HOSTILE_SITES'] ?? 8);
 
 test('rules of hostile sites taken out and moved about: each page gets the verdict that comparing its trees gives', () => {
   let apart = 0;
