@@ -135,7 +135,13 @@ function staysFor(
   if (element.namespace === 'svg' && compiled.some((c) => c.validity !== 'valid')) return 'drawing';
   if (isTemplated(value)) return 'template';
   if (closingText(value) !== '' || /[{}]/.test(value)) return 'unclosed';
-  const change = { element, class: true, properties: compiled.map((c) => c.declaration.property), attributes: [], markup: [` style="${value}"`] };
+  const change = {
+    element,
+    class: true,
+    properties: compiled.map((c) => c.declaration.property),
+    attributes: [],
+    markup: [` style="${value}"`],
+  };
   return scripts.some((script) => script.facts.unreadable || noticed(change, script, ids)) ? 'script' : undefined;
 }
 
