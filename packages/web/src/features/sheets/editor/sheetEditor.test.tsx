@@ -1,40 +1,15 @@
-import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
+import { expect, jest, test } from '@jest/globals';
 import { act, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { undo } from '@codemirror/commands';
 import { EditorView } from '@codemirror/view';
 import { noWords } from '@syndeton/core';
-import { answerTo, type Looked, type Question } from '../writing/answers.ts';
-import type { Reply } from '../writing/WritingHelp.ts';
+import { lookingThread } from '../../../testing/lookingThread.ts';
+import type { Looked } from '../writing/answers.ts';
 import type { Reach } from './ruleMarks.ts';
 import { SheetEditor, type EditorHandle, type RuleHere } from './SheetEditor.tsx';
 
-/** In place of the thread that looks at texts: answers when it is told to, or cannot. */
-class Thread {
-  static waiting: (() => void)[] = [];
-  static isLate = false;
-  static isOdd = false;
-  onmessage: ((event: { data: Reply }) => void) | null = null;
-  onerror: (() => void) | null = null;
-  readonly terminate = (): void => void (this.onmessage = null);
-  postMessage({ id, question }: { id: number; question: Question }): void {
-    const say = (): void =>
-      this.onmessage?.({ data: Thread.isOdd ? { id, problem: 'no' } : { id, answer: answerTo(question) } });
-    if (Thread.isLate) Thread.waiting.push(say);
-    else queueMicrotask(() => act(say));
-  }
-}
-
-const real = globalThis.Worker;
-beforeEach(() => {
-  // jsdom lays nothing out
-  Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
-  Object.assign(Thread, { waiting: [], isLate: false, isOdd: false });
-  globalThis.Worker = Thread as unknown as typeof Worker;
-});
-afterEach(() => {
-  globalThis.Worker = real;
-});
+const thread = lookingThread();
 
 type More = Partial<Parameters<typeof SheetEditor>[0]>;
 
@@ -185,9 +160,9 @@ test('what is wrong is said below its line, and mended by its button', async () 
 });
 
 test('what was typed while the thread looked is looked at next; what it said of the old text is not shown', async () => {
-  Thread.isLate = true;
+  thread.isLate = true;
   const { told, content, change } = opened('a { colr: red }\n');
-  const answer = () => act(async () => Thread.waiting.shift()?.());
+  const answer = () => act(async () => thread.waiting.shift()?.());
   await answer();
   // now it looks at the text
   change(4, 8, 'color');
@@ -195,24 +170,24 @@ test('what was typed while the thread looked is looked at next; what it said of 
   expect([told.looked.length, wordsOf(content, '.fnd')]).toEqual([0, []]);
   await answer();
   expect(told.looked.map(({ findings }) => findings)).toEqual([[]]);
-  expect(Thread.waiting).toEqual([]);
+  expect(thread.waiting).toEqual([]);
 });
 
 test('a text that cannot be looked at is said to be, and is tried again with the next change', async () => {
-  Thread.isOdd = true;
+  thread.isOdd = true;
   const { told, onUnlooked, change, isLooked } = opened('a { top: 0 }\n');
   await waitFor(() => expect(onUnlooked).toHaveBeenCalledTimes(1));
-  Thread.isOdd = false;
+  thread.isOdd = false;
   change(9, 10, '1px');
   await isLooked();
   expect(told.looked[0]!.rules.map(({ selector }) => selector)).toEqual(['a']);
 });
 
 test('closed before the thread answered: nothing is told any more', async () => {
-  Thread.isLate = true;
+  thread.isLate = true;
   const { told, unmount } = opened('a { top: 0 }\n');
   unmount();
-  await act(async () => Thread.waiting.forEach((say) => say()));
+  await act(async () => thread.waiting.forEach((say) => say()));
   expect(told.looked).toEqual([]);
 });
 
