@@ -51,9 +51,17 @@ function bySubject({ definitions, layers }: PageRules): Map<string, string[]> {
 /** CSS Counter Styles 3, "Simple Predefined Counter Styles": those that lists have by default or by their attributes. */
 const predefined = /^(disc|circle|square|decimal|(lower|upper)-(alpha|latin|roman)|disclosure-(open|closed))$/i;
 
+/**
+ * Families that browsers take for text and controls where nobody says any (common practice): a font of that name is taken in their
+ * stead, as Chromium does.
+ */
+const unasked =
+  /^(times( new roman)?|arial|helvetica( neue)?|courier( new)?|segoe ui|tahoma|verdana|consolas|menlo|monaco|lucida grande|cambria math|\.?sf[ -].*|\.?applesystemuifont.*|(ms|ｍｓ) .*|(dejavu|liberation|noto|nimbus|cantarell|ubuntu|roboto|droid)\b.*)$/i;
+
 function matters(subject: string, says: (name: string) => boolean): boolean {
   const found = /^@(font-face|keyframes|counter-style|property|font-palette-values) (.+)$/s.exec(subject);
   // the browser's own rules ask for these, and attributes of lists stand for them
   if (found?.[1] === 'counter-style' && predefined.test(found[2]!)) return true;
+  if (found?.[1] === 'font-face' && unasked.test(found[2]!.replace(/["']/g, ''))) return true;
   return !found || says(found[2]!);
 }

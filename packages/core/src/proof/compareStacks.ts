@@ -6,7 +6,7 @@ import { elementName, elementPath, parentElement } from '../page/parsePage.ts';
 import { placeOf } from '../source/span.ts';
 import type { PageState } from './explainDifference.ts';
 import { explainSlots, type KeyedCause } from './explainSlots.ts';
-import { importanceCounts, slotsBeyondImportance } from './importance.ts';
+import { importanceCounts, mayBeResized, sizes, slotsBeyondImportance } from './importance.ts';
 import type { ElementPair } from './pairElements.ts';
 import type { Cause, ElementRef } from './proof.ts';
 import { beyondRolledBack } from './rolledBack.ts';
@@ -26,11 +26,14 @@ export function compareStacks(
   const causes = new Map<string, Cause & { elements: ElementRef[] }>();
   const memo = new Map<string, readonly string[]>();
   let counts: boolean | undefined;
-  const differingLists = (left: number, right: number): readonly string[] => {
+  const differingLists = (left: number, right: number, pair: ElementPair): readonly string[] => {
     const slots = differingSlots(session.slotsOfList(left), session.slotsOfList(right));
     if (slots.length === 0) return slots;
     counts ??= importanceCounts(before.cascade) || importanceCounts(after.cascade);
-    return counts ? slots : slotsBeyondImportance(slots, session.sourcesOf(left), session.sourcesOf(right));
+    if (counts) return slots;
+    const beyond = slotsBeyondImportance(slots, session.sourcesOf(left), session.sourcesOf(right));
+    if (beyond.length === slots.length || !mayBeResized(pair, [left, right].map((list) => session.slotsOfList(list)))) return beyond; // prettier-ignore
+    return slots.filter((slot) => beyond.includes(slot) || sizes.test(slot));
   };
   let differing = 0;
   for (const pair of pairs) {
@@ -42,14 +45,14 @@ export function compareStacks(
     if (renamed && mayRedrawLines(before, pair.before) && differing++ < explainedElements)
       addCause(causes, lineCause(pair), pair.before, before);
     if (left === right && !moved) continue;
-    const key = `${left} ${right} ${moved ? hints.join(' → ') : ''}${renamed ? ` ${pair.before.tag}` : ''}`;
+    const key = `${left} ${right} ${moved ? hints.join(' → ') : ''}${renamed || pair.before.tag === 'textarea' ? ` ${pair.before.tag}` : ''}`;
     let slots = memo.get(key);
     if (!slots)
       memo.set(
         key,
         (slots = moved
           ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
-          : differingLists(left, right)),
+          : differingLists(left, right, pair)),
       );
     const telling = beyondRolledBack(beyondSilentInitials(slots, before, after, pair), before, after, pair);
     if (telling.length === 0) continue;

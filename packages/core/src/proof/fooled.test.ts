@@ -72,6 +72,9 @@ const rows: readonly Row[] = [
   ['a frame of an animation with a unit', css('@keyframes k{from,to{opacity:0}} p{animation:k 9s}'), css('@keyframes k{from,to{opacity:0px}} p{animation:k 9s}'), 'differs', 'other'],
   ['a name said with an escape', css('@keyframes roll{from,to{color:red}} p{animation:r\\6fll 9s}'), css('p{animation:r\\6fll 9s}'), 'differs', 'other'],
   ['a definition nobody asks for', css('@keyframes roll{from,to{color:red}} p{top:0}'), css('p{top:0}'), 'same', 'same'],
+  ['a font that a shadow tree asks for', css('@font-face{font-family:X;src:url(x.woff)}', shadow('<style>p{font-family:X}</style><p>x</p>')), page('', shadow('<style>p{font-family:X}</style><p>x</p>')), 'differs', 'same'],
+  ['a registered property that a shadow tree reads', css('@property --x{syntax:"<color>";inherits:true;initial-value:red}', shadow('<style>p{color:var(--x)}</style><p>x</p>')), page('', shadow('<style>p{color:var(--x)}</style><p>x</p>')), 'differs', 'other'],
+  ['a font of the name that browsers take unasked', css('@font-face{font-family:"Times New Roman";src:local("DejaVu Sans Mono")}'), page(''), 'differs', 'other'],
   // layers and imports
   ['a layer under a condition that fails orders nothing', css('@media print{@layer b{q{top:0}}} @layer a{p{color:red}} @layer b{p{color:blue}}'), css('@layer b{p{color:blue}} @layer a{p{color:red}}'), 'differs', 'other'],
   ['an empty layer orders', css('@layer b{} @layer a{p{color:red}} @layer b{p{color:blue}}'), css('@layer a{p{color:red}} @layer b{p{color:blue}}'), 'differs', 'other'],

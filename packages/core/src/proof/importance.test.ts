@@ -55,6 +55,24 @@ checkRows([
     page('<style>p { color: red } p { color: revert !important }</style>'),
   ),
   row(
+    'the width of what a visitor may draw wider',
+    'differs',
+    page('<style>textarea { width: 90px }</style>', '<textarea></textarea>'),
+    page('<style>textarea { width: 90px !important }</style>', '<textarea></textarea>'),
+  ),
+  row(
+    '… where a rule lets him',
+    'differs',
+    page('<style>p { width: 90px; resize: both; overflow: auto }</style>'),
+    page('<style>p { width: 90px !important; resize: both; overflow: auto }</style>'),
+  ),
+  row(
+    '… its colour',
+    'same',
+    page('<style>textarea { color: red }</style>', '<textarea></textarea>'),
+    page('<style>textarea { color: red !important }</style>', '<textarea></textarea>'),
+  ),
+  row(
     'an animated drawing',
     'differs',
     page(

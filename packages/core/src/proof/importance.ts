@@ -1,6 +1,7 @@
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { differingSlots, slotKeys, type StackSource } from '../cascade/stack.ts';
 import { attributeOf } from '../page/nodes.ts';
+import type { ElementPair } from './pairElements.ts';
 import { isTemplated } from '../source/templates.ts';
 
 /**
@@ -39,3 +40,13 @@ export function importanceCounts({ rules, tree }: PageCascade): boolean {
     )
   );
 } // prettier-ignore
+
+/** What a visitor who draws at the corner of an element sets. */
+export const sizes = /^ (width|height|inline-size|block-size)$/;
+
+/**
+ * Whether a visitor may change the size of an element: browsers write it into its style attribute, which beats normal declarations and
+ * loses to important ones. CSS Basic User Interface 4, "Resizing Boxes: the resize property".
+ */
+export const mayBeResized = ({ before }: ElementPair, stacks: readonly ReadonlyMap<string, string>[]): boolean =>
+  before.tag === 'textarea' || stacks.some((all) => all.has(' resize') || all.has(' all'));

@@ -159,7 +159,13 @@ function saysName({ cascade }: PageState, name: string): boolean {
   return (
     cascade.rules.rules.some(({ compiled }) => says(compiled.block.key)) ||
     cascade.rules.definitions.some(({ compiled }) => compiled.subject.toLowerCase() !== wanted && says(compiled.key)) ||
-    cascade.tree.elements.some((e) => e.tag === 'script' || e.attributes.some(({ value }) => says(value)))
+    cascade.tree.elements.some(
+      (e) =>
+        e.tag === 'script' ||
+        e.attributes.some(({ value }) => says(value)) ||
+        // names of the page are known in its shadow trees
+        (isShadowTemplate(e) && says(templateText(e, cascade.tree.text))),
+    )
   );
 }
 
