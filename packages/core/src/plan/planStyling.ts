@@ -19,6 +19,7 @@ import { CarefulGather, type LookKeepingPlan } from './planGather.ts';
 import type { Attempt, PlannedSheet } from './planOptions.ts';
 import { attributesStaying, blocksStaying } from './staying.ts';
 import type { WholePlan, WholePlanOptions } from './wholePlan.ts';
+import { differingIn } from './differing.ts';
 
 /** Blocks first: what rules ask for then decides how strong the classes of style attributes have to be. */
 export function planStyling(
@@ -116,7 +117,7 @@ function bothAtOnce(site: Site, sheet: string, options: WholePlanOptions, prover
   const applied = plan?.ok ? applyPlan(blocks.site, plan.value) : succeed(blocks.site);
   if (!applied.ok) return undefined;
   const proof = prover.prove(applied.value);
-  if (proof.verdict !== 'same') return undefined;
+  if (differingIn(proof).length > 0) return undefined;
   const attributes = plan?.ok ? succeed({ operation, plan: plan.value, site: applied.value, stayed: [] }) : plan;
   return wholeOf(blocks, attributes, proof, options);
 }

@@ -12,6 +12,7 @@ import { planLookKeepingHints } from './planAttributes.ts';
 import { planStyling } from './planStyling.ts';
 import { presentationalStaying } from './staying.ts';
 import type { WholePlan, WholePlanOptions } from './wholePlan.ts';
+import { differingIn } from './differing.ts';
 
 /**
  * Everything out of every page, as far as the look stays: embedded blocks, style attributes, then presentational ones where that is asked.
@@ -90,7 +91,7 @@ function importsLinked(
     const plan = planImportToLink(site, operation);
     const applied = plan.ok ? applyPlan(site, plan.value) : undefined;
     if (!applied?.ok) return undefined;
-    const differing = prover.prove(applied.value).pages.filter(({ verdict }) => verdict !== 'same').map(({ path }) => path); // prettier-ignore
+    const differing = differingIn(prover.prove(applied.value)).map(({ path }) => path);
     if (differing.length === 0) return { operation, site: applied.value };
     const rest = chosen.filter((page) => !differing.includes(page));
     if (rest.length === chosen.length) return undefined;

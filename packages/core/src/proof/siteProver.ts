@@ -14,6 +14,7 @@ import { provePage } from './provePage.ts';
 import { proveOpaque, unseen } from './unreadPages.ts';
 import { worstVerdict } from './worstVerdict.ts';
 import { stillTrue } from './stillTrue.ts';
+import { isTakenInAlone, TakenIn, takenInDoubt } from './takenIn.ts';
 import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
 export interface ProofOptions {
@@ -111,7 +112,9 @@ export class SiteProver {
     const found = new Map<string, PageProof>();
     const tell = (more = 0): void => onPage?.(found.size + more, pages.length + added.length);
     const reading = pages.filter((file) => {
-      const said = known?.get(file.path) ?? this.unread(file, run);
+      const earlier = known?.get(file.path);
+      const isTaking = run.takenIn.of(file).length > 0 || (earlier !== undefined && isTakenInAlone(earlier));
+      const said = (isTaking ? undefined : earlier) ?? this.unread(file, run);
       if (!said) return true;
       found.set(file.path, said);
       tell();
@@ -169,6 +172,10 @@ export class SiteProver {
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
       others: othersOf(before, after),
+      takenIn: new TakenIn(
+        before,
+        changed.filter((path) => after.files.has(path)),
+      ),
       touched: new TouchedPages(
         before,
         after,
@@ -180,7 +187,7 @@ export class SiteProver {
   /** What is said without reading the page; undefined where it has to be read. */
   private unread(file: SiteFile, run: Run): PageProof | undefined {
     if (!run.after.files.has(file.path)) return { ...unseen(file.path), verdict: 'removed' };
-    const isSafe = file.text !== undefined && !run.changed.has(file.path) && !run.touched.has(file);
+    const isSafe = file.text !== undefined && !run.changed.has(file.path) && !run.touched.has(file) && run.takenIn.of(file).length === 0; // prettier-ignore
     return isSafe ? unseen(file.path) : undefined;
   }
 
@@ -251,6 +258,8 @@ interface Run {
   readonly changed: ReadonlySet<string>;
   /** Ways by which a page may use what changed, beside its links and imports. */
   readonly others: Others;
+  /** Pages that others show. */
+  readonly takenIn: TakenIn;
   readonly touched: TouchedPages;
 }
 
@@ -264,11 +273,11 @@ function markedSides(before: Site, after: Site, resources: readonly string[]): S
 }
 
 /** Adds what the page uses in another way than by links and imports: files it names, and what these, scripts or frames in it name. */
-function withUsed(result: PageProof, file: SiteFile, { sides, others }: Run): PageProof {
+function withUsed(result: PageProof, file: SiteFile, { sides, others, takenIn }: Run): PageProof {
   const text = file.text!;
   const used = sides.resources.filter((path) => text.includes(fileNameOf(path)));
   const notes = [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)];
-  const doubts = [...result.doubts, ...throughOthers(text, others)];
+  const doubts = [...result.doubts, ...throughOthers(text, others), ...takenIn.of(file).map(takenInDoubt)];
   const verdict = notes.length > result.notes.length ? 'differs' : doubts.length > 0 && result.verdict === 'same' ? 'unsure' : result.verdict; // prettier-ignore
   return { ...result, verdict, notes, doubts };
 }
