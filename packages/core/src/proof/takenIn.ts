@@ -102,4 +102,4 @@ export const takenInDoubt = (path: string): Doubt => ({ sentence: `What is in ${
 
 /** Whether that is all there is to say: nothing that is done to the page itself helps. */
 export const isTakenInAlone = ({ verdict, doubts }: { readonly verdict: string; readonly doubts: readonly Doubt[] }): boolean =>
-  verdict === 'unsure' && doubts.every(({ sentence }) => sentence.endsWith(words)); // prettier-ignore
+  verdict === 'unsure' && doubts.length > 0 && doubts.every(({ sentence }) => sentence.endsWith(words)); // prettier-ignore

@@ -26,11 +26,10 @@ export function partOf(node: Any, constants: Constants, depth = 0): DocumentPart
     case 'head':
     case 'body':
       return name;
+    case 'document':
     case 'ownerDocument':
     case 'contentDocument':
       return 'document';
-    case 'document':
-      return list.type === 'Identifier' && /^(window|self|top|parent|globalThis|w)$/.test(list.name!) ? 'document' : undefined; // prettier-ignore
     case 'parentNode':
     case 'parentElement': {
       const inner = partInside(list);
@@ -51,10 +50,10 @@ export function partOf(node: Any, constants: Constants, depth = 0): DocumentPart
 }
 
 /** `querySelector("head")`, `getElementsByTagName("head")`, `item(0)` of these. */
-function found(call: Any, constants: Constants): DocumentPart | undefined {
+function found(call: Any, constants: Constants, depth = 0): DocumentPart | undefined {
   const callee = call.callee!;
   const name = callee.type === 'MemberExpression' ? nameOfMember(callee, constants) : undefined;
-  if (name === 'item' && callee.object!.type === 'CallExpression') return found(callee.object!, constants);
+  if (name === 'item' && depth === 0 && callee.object!.type === 'CallExpression') return found(callee.object!, constants, 1); // prettier-ignore
   if (name === 'getRootNode') return 'document';
   if (name === undefined || !/^(querySelector(All)?|getElementsByTagName|closest)$/.test(name)) return undefined;
   const text = call.arguments?.[0] && constants.textOf(call.arguments[0])?.trim().toLowerCase();

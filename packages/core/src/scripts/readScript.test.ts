@@ -86,3 +86,15 @@ test('words of strings and names, modules, and whether elements are made', () =>
   expect(facts.makes).toBe(true);
   expect(readScript('var x = 1 + y', 'script').makes).toBe(false);
 });
+
+test.each([
+  ['a text that is put in its own place', 'var c = a.className; c = c.trim(); c = c.replace("x", c); a.className = c'],
+  ['markup that is', 'var h = a.innerHTML; h = h.replace("x", "y"); h = h.trim(); a.innerHTML = h'],
+  ['two texts in a circle', 'var c = a.className, d; for (;;) { d = c.toLowerCase(); c = d.trim() }'],
+  ['a chain of calls', `var c = a.className${'.trim()'.repeat(20_000)}`],
+  ['a chain of members on both sides', `x${'.a'.repeat(20_000)}.className = x${'.a'.repeat(20_000)}.className + "y"`],
+  ['a chain in an address', `fetch(x${'.a'.repeat(20_000)})`],
+  ['lists of lists', `x${'.item(0)'.repeat(20_000)}.firstChild`],
+])('%s is read to its end', (_shows, script) => {
+  expect(readScript(script, 'script').unreadable).toBe(false);
+});

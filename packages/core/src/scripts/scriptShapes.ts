@@ -20,9 +20,14 @@ export const isClimb = (loop: Any): boolean => {
 };
 
 /** The address of the page itself: a script that fetches it reads its markup. */
-export const isOwnAddress = (node: Any): boolean =>
-  (node.type === 'Identifier' && node.name === 'location') ||
-  (node.type === 'MemberExpression' && (isOwnAddress(node.object!) || /^(URL|documentURI|baseURI|location)$/.test(node.property?.name ?? ''))); // prettier-ignore
+export function isOwnAddress(node: Any): boolean {
+  for (let at: Any | undefined = node; at; at = at.object) {
+    if (at.type === 'Identifier') return at.name === 'location';
+    if (at.type !== 'MemberExpression') return false;
+    if (/^(URL|documentURI|baseURI|location)$/.test(at.property?.name ?? '')) return true;
+  }
+  return false;
+}
 
 /** What a style has beside its properties (`length`, `item`) tells of all of them; names of other vendors do nothing. */
 export const isProperty = (name: string): boolean =>

@@ -24,9 +24,7 @@ const telling = /^(textContent|innerText|outerText|innerHTML|outerHTML|data|node
 export function classReading(node: Any, flow: ValueFlow, constants: Constants): readonly What[] {
   const element = node.object!;
   const out: What[] = [];
-  const read = (value: Any, isFolded: boolean): void => {
-    for (const sink of flow.sinksOf(value)) out.push(...noticedAt(sink, isFolded));
-  };
+  const texts = new Texts(node);
   const noticedAt = (sink: Sink, isFolded: boolean): readonly What[] => {
     if (sink.kind === 'set' && sink.name === 'className') return sameWords(sink.object, element) && !isFolded ? [] : [{ kind: 'class' }]; // prettier-ignore
     // kept to be set again later
@@ -39,12 +37,34 @@ export function classReading(node: Any, flow: ValueFlow, constants: Constants): 
     if (sink.name === 'split') return listReading(sink.call, flow);
     const isAsking = asking.test(sink.name);
     if (!isAsking && !sameText.test(sink.name)) return [{ kind: 'class' }];
-    if (sameText.test(sink.name)) read(sink.call, isFolded || otherLetters.test(sink.name));
+    if (sameText.test(sink.name)) texts.add(sink.call, isFolded || otherLetters.test(sink.name));
     const ask = isAsking ? askOf(sink.call.arguments?.[0], constants) : undefined;
     return ask === 'any' ? [{ kind: 'class' }] : ask ? [{ kind: 'class-asked', ask }] : [];
   };
-  read(node, false);
+  for (const { value, isFolded } of texts.all()) for (const sink of flow.sinksOf(value)) out.push(...noticedAt(sink, isFolded)); // prettier-ignore
   return out;
+}
+
+/** Expressions that have a text, each followed once: `name = name.trim()` comes back to itself. */
+class Texts {
+  private readonly waiting: { readonly value: Any; readonly isFolded: boolean }[] = [];
+  private readonly plain = new Set<Any>();
+  private readonly folded = new Set<Any>();
+
+  constructor(first: Any) {
+    this.add(first, false);
+  }
+
+  add(value: Any, isFolded: boolean): void {
+    const known = isFolded ? this.folded : this.plain;
+    if (known.has(value)) return;
+    known.add(value);
+    this.waiting.push({ value, isFolded });
+  }
+
+  *all(): Generator<{ readonly value: Any; readonly isFolded: boolean }> {
+    for (let next = this.waiting.pop(); next; next = this.waiting.pop()) yield next;
+  }
 }
 
 /** `/x/.test(text)`, where the pattern is known. */
@@ -79,8 +99,9 @@ function listReading(list: Any, flow: ValueFlow): readonly What[] {
 export function markupReading(node: Any, flow: ValueFlow, constants: Constants): readonly What[] {
   const any: readonly What[] = [{ kind: 'class' }, { kind: 'style', property: undefined }];
   const out: What[] = [];
-  const read = (from: Any): void => {
-    for (const sink of flow.sinksOf(from)) {
+  const texts = new Texts(node);
+  for (const { value } of texts.all())
+    for (const sink of flow.sinksOf(value)) {
       if (sink.kind === 'compared') {
         const text = constants.textOf(sink.with);
         if (text === undefined ? sink.with.type !== 'Literal' : text.includes('<')) out.push(...any);
@@ -98,11 +119,9 @@ export function markupReading(node: Any, flow: ValueFlow, constants: Constants):
         const ask = askOf(sink.call.arguments?.[0], constants);
         if (ask === 'any') out.push(...any);
         else if (ask) out.push({ kind: 'markup-asked', ask });
-        if (sameText.test(sink.name)) read(sink.call);
-      } else if (sameText.test(sink.name)) read(sink.call);
+        if (sameText.test(sink.name)) texts.add(sink.call, false);
+      } else if (sameText.test(sink.name)) texts.add(sink.call, false);
       else out.push(...any);
     }
-  };
-  read(node);
   return out;
 }

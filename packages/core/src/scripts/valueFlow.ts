@@ -152,8 +152,8 @@ export class ValueFlow {
 }
 
 /** Whether two expressions say the same thing in the same words. */
-export function sameWords(one: Any, two: Any): boolean {
-  if (one.type !== two.type) return false;
+export function sameWords(one: Any, two: Any, depth = 0): boolean {
+  if (one.type !== two.type || depth > 50) return false;
   switch (one.type) {
     case 'ThisExpression':
       return true;
@@ -162,9 +162,9 @@ export function sameWords(one: Any, two: Any): boolean {
     case 'Literal':
       return one.value === two.value;
     case 'MemberExpression':
-      return one.computed === two.computed && sameWords(one.object!, two.object!) && sameWords(one.property!, two.property!);
+      return one.computed === two.computed && sameWords(one.object!, two.object!, depth + 1) && sameWords(one.property!, two.property!, depth + 1);
     case 'CallExpression':
-      return sameWords(one.callee!, two.callee!) && one.arguments!.length === two.arguments!.length && one.arguments!.every((each, i) => sameWords(each, two.arguments![i]!));
+      return sameWords(one.callee!, two.callee!, depth + 1) && one.arguments!.length === two.arguments!.length && one.arguments!.every((each, i) => sameWords(each, two.arguments![i]!, depth + 1));
     default:
       return false;
   }
