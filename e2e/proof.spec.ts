@@ -88,6 +88,21 @@ test('pages that were gathered measure the same', async ({ page }) => {
   await expect(measure.getByRole('status')).toContainText('26 pages at 1280 px: 26 the same.', { timeout: 120_000 });
 });
 
+// the proof counts importance there: CSS Basic User Interface 4, "Resizing Boxes: the resize property"
+test('an important width is kept where a visitor draws at the corner, another one is not', async ({ page }) => {
+  const widthDrawn = async (rule: string): Promise<number> => {
+    await page.setContent(`<style>textarea { ${rule}; height: 60px }</style><textarea></textarea>`);
+    const box = (await page.locator('textarea').boundingBox())!;
+    const [x, y] = [box.x + box.width - 4, box.y + box.height - 4];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 50, y, { steps: 5 });
+    await page.mouse.up();
+    return (await page.locator('textarea').boundingBox())!.width - box.width;
+  };
+  expect([await widthDrawn('width: 90px'), await widthDrawn('width: 90px !important')]).toEqual([50, 0]);
+});
+
 test('what a frame shows as print is what Chromium takes in print', async ({ page }) => {
   const lists = ['print', 'screen', 'only print and (min-width: 10px)', 'not print', 'not screen and (color)', 'tv, print', '(min-width: 10px)', 'not all', 'not print and (min-width: 9999px)']; // prettier-ignore
   const holds = (queries: readonly string[]) =>
