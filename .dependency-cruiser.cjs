@@ -46,7 +46,7 @@ module.exports = {
     {
       name: 'contract-is-thin',
       severity: 'error',
-      from: { path: '^packages/contract/src/', pathNot: '[.]test[.]ts$' },
+      from: { path: '^packages/contract/src/', pathNot: '([.]test[.]ts$|/testing/)' },
       to: { pathNot: ['^packages/(contract|core)/src/', 'node_modules/@sinclair/typebox/'] },
     },
     {

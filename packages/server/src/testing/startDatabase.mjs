@@ -4,8 +4,10 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { bundle } from '../../../../scripts/bundle.mjs';
+import bundleTests from '../../../../scripts/bundleTests.mjs';
 
 export default async function startDatabase() {
+  await bundleTests('server');
   process.env.SYNDETON_THREAD = await bundle(
     'packages/server/src/analysis/worker.ts',
     `.cache/thread-${process.pid}.mjs`,

@@ -1,6 +1,12 @@
 // jsdom has no fetch: hand the tests Node's own web APIs; and no window: it is a wide one, in which nothing changes its size or scrolls
 import { TestEnvironment } from 'jest-environment-jsdom';
 
+/** One way only, and nothing that keeps a process alive: React asks for one to come back later. */
+class Channel {
+  port1 = { onmessage: () => undefined };
+  port2 = { postMessage: (data) => void setImmediate(() => this.port1.onmessage({ data })) };
+}
+
 export default class extends TestEnvironment {
   constructor(config, context) {
     super(config, context);
@@ -13,6 +19,7 @@ export default class extends TestEnvironment {
       TextEncoder,
       TextDecoder,
       ReadableStream,
+      MessageChannel: Channel,
       ResizeObserver: class {
         observe() {}
         unobserve() {}

@@ -1,0 +1,3 @@
+import bundleTests from '../../../../scripts/bundleTests.mjs';
+
+export default () => bundleTests('contract');
