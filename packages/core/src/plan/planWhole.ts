@@ -4,13 +4,14 @@ import type { Operation, OperationProblem } from '../operations/operation.ts';
 import { applyPlan } from '../operations/readings.ts';
 import { parseFile } from '../page/parsePage.ts';
 import { SiteProver } from '../proof/siteProver.ts';
+import { shownElsewhere } from '../proof/takenIn.ts';
 import { succeed, type Result } from '../source/result.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { hasReading, readingOf } from '../survey/pageReading.ts';
 import { freeBeside } from './freeSheetName.ts';
 import { planLookKeepingHints } from './planAttributes.ts';
 import { planStyling } from './planStyling.ts';
-import { presentationalStaying } from './staying.ts';
+import { presentationalStaying, shownStaying } from './staying.ts';
 import type { WholePlan, WholePlanOptions } from './wholePlan.ts';
 import { differingIn } from './differing.ts';
 
@@ -38,7 +39,7 @@ export function planWhole(
       else if (!hasReading(file)) readForBoth(file, prover);
       onStep?.('reading', i + 1, pages.length);
     }
-    return planAll(site, sheet, options, prover);
+    return planUnshown(site, sheet, options, prover);
   } finally {
     prover.onPage = before;
   }
@@ -52,6 +53,23 @@ function readForBoth(file: SiteFile, prover: SiteProver): void {
   const tree = parseFile(file);
   readingOf(file, tree);
   prover.look(file, tree);
+}
+
+/** A page that others show is left as it is: how it would look there nobody can tell. */
+function planUnshown(
+  site: Site,
+  sheet: string,
+  options: WholePlanOptions,
+  prover: SiteProver,
+): Result<WholePlan, OperationProblem> {
+  const asked = options.pages ?? pagesOf(site).map(({ path }) => path);
+  const showing = shownElsewhere(site);
+  const shown = new Map(asked.flatMap((path) => (showing.has(path) ? [[path, showing.get(path)!] as const] : [])));
+  if (shown.size === 0) return planAll(site, sheet, options, prover);
+  const plan = planAll(site, sheet, { ...options, pages: asked.filter((path) => !shown.has(path)) }, prover);
+  if (!plan.ok) return plan;
+  const stays = [...plan.value.stays, ...shownStaying(plan.value.site, shown, options)];
+  return succeed({ ...plan.value, operations: asAsked(plan.value.operations, options), stays });
 }
 
 function planAll(

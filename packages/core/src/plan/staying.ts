@@ -15,6 +15,7 @@ export type StayingCode =
   | StayReason
   | AttributeStays
   | 'looks-different'
+  | 'shown-elsewhere'
   | 'unread-sheet'
   | 'no-rule'
   | 'no-rule-for-it'
@@ -119,6 +120,27 @@ export function attributesStaying(
     });
   });
 }
+
+/** What is on pages that others show. `shown`: each with those that do. */
+export function shownStaying(
+  site: Site,
+  shown: ReadonlyMap<string, readonly string[]>,
+  { keepAttributes }: { readonly keepAttributes?: boolean },
+): readonly Staying[] {
+  const pages = [...shown.keys()];
+  const reasons = new Map([...shown].map(([page, showing]) => [page, `${some(showing)} what is in this page, and may show it otherwise`])); // prettier-ignore
+  const stayed = [...reasons].map(([page, reason]) => ({ page, reason, key: '', element: '' }));
+  const all = [
+    ...blocksStaying(site, { pages }, reasons),
+    ...(keepAttributes ? [] : attributesStaying(site, pages, [], stayed)),
+  ];
+  return all.map((one) => (one.code === 'looks-different' ? { ...one, code: 'shown-elsewhere' } : one));
+}
+
+const some = ([first, ...more]: readonly string[]): string =>
+  more.length === 0
+    ? `${first} shows`
+    : `${first} and ${more.length} more ${more.length === 1 ? 'page' : 'pages'} show`;
 
 /** Presentational attributes that the proof took back, one line for equal ones of a page; and elements that stay. */
 export function presentationalStaying(

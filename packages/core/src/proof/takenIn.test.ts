@@ -21,6 +21,16 @@ test.each<readonly [shows: string, page: string, more: Record<string, string>, v
   ['a link leads there', '<a href="part.html">part</a><script>fetch("list.json")</script>', {}, 'same'],
   ['a frame shows it as a page of its own', '<iframe src="part.html"></iframe>', {}, 'same'],
   ['a script goes there', '<script>b.onclick = () => (location.href = "part.html")</script>', {}, 'same'],
+  ['with a folder, from above', '<!--#include virtual="/parts/part.html" -->', {}, 'unsure'],
+  ['by its whole address', '<script>fetch("http://a.test/x/part.html")</script>', {}, 'unsure'],
+  ['in a folder that a variable says', '<script>fetch(`${base}/part.html`)</script>', {}, 'unsure'],
+  ['with slashes escaped', '<script>fetch("x\\/part.html")</script>', {}, 'unsure'],
+  ['with letters escaped', '<script>fetch("p%61rt.html")</script>', {}, 'unsure'],
+  ['an attribute names it, and no script here fetches', '<div data-page="part.html"></div><script>var a = 1</script>', {}, 'same'],
+  ['a script here names it, and only a library could fetch it', '<script src=l.js></script><script>tell("part.html")</script>', { 'l.js': 'x.get = (n) => new XMLHttpRequest(); w.jQuery=w.$=x' }, 'same'],
+  ['a script here asks a library for it', '<script src=l.js></script><script>$.get("part.html", show)</script>', { 'l.js': 'x.get = (n) => new XMLHttpRequest(); w.jQuery=w.$=x' }, 'unsure'],
+  ['an attribute names it, and a script of the site fetches', '<div data-page="part.html"></div><script src="l.js?v=2"></script>', { 'l.js': '$(x).load(y)' }, 'unsure'],
+  ['a page of that name in a folder, where another folder is said', '<!--#include virtual="/other/part.html" --><i>', {}, 'unsure'],
   ['another name', '<script>fetch("apart.html2")</script>', {}, 'same'],
 ])('what another page holds, gathered: %s', (_shows, page, more, verdict) => {
   const [before, after] = states(page, more);
@@ -36,17 +46,45 @@ test('said of each state of a draft as it is, whatever was said before', () => {
   expect(verdicts).toEqual(['same', 'unsure', 'same', 'unsure']);
 });
 
-test('a plan gathers all the same, and says of which page it cannot be told', () => {
-  const part = '<!DOCTYPE html><title>p</title><style>b{top:0}</style><p style="color:red">x</p>';
-  const site = siteOf({ 'a.html': host('<!--#include virtual="/part.html" -->'), 'part.html': part });
+const styled = '<!DOCTYPE html><title>p</title><style>b{top:0}</style><p style="color:red">x</p>';
+
+test('a plan leaves a page alone that others show, and says which', () => {
+  const page = styled.replace('</p>', '</p><!--#include virtual="/parts/part.html" -->');
+  const site = siteOf({ 'a.html': page, 'b.html': page, 'parts/part.html': styled });
   const plan = planWhole(site, 'site.css');
-  expect(plan.ok && plan.value.proof.pages.map(({ path, verdict }) => [path, verdict])).toEqual([
-    ['a.html', 'unsure'],
-    ['part.html', 'same'],
+  if (!plan.ok) throw new Error(plan.problem.kind);
+  const { proof, stays, site: after } = plan.value;
+  expect(proof.pages.map(({ verdict }) => verdict)).toEqual(['same', 'same', 'same']);
+  expect(after.files.get('parts/part.html')!.text).toBe(styled);
+  expect(after.files.get('a.html')!.text).not.toMatch(/<style/);
+  const reason = 'a.html and 1 more page show what is in this page, and may show it otherwise';
+  expect(stays.filter(({ page }) => page === 'parts/part.html')).toEqual([
+    { page: 'parts/part.html', line: 1, kind: 'block', code: 'shown-elsewhere', reason },
+    { page: 'parts/part.html', line: 1, kind: 'attribute', code: 'shown-elsewhere', reason },
   ]);
 });
 
+test.each([
+  ['fetch("parts/part.html")', true],
+  ["$('#x').load('parts/part.html #p')", true],
+  ['r.open("GET", "parts/part.html", true)', true],
+  ['$.ajax({ type: "GET", url: "parts/part.html" })', true],
+  ['fetch(list); go("parts/part.html")', false],
+])('a plan knows what a script asks for by name: %s', (script, isLeft) => {
+  const site = siteOf({ 'a.html': `<!DOCTYPE html><title>a</title><script>${script}</script>`, 'parts/part.html': styled }); // prettier-ignore
+  const plan = planWhole(site, 'site.css');
+  expect(plan.ok && plan.value.stays.map(({ code }) => code)).toEqual(isLeft ? ['shown-elsewhere', 'shown-elsewhere'] : []); // prettier-ignore
+});
+
+test('pages that show each other are all left alone', () => {
+  const site = siteOf(
+    Object.fromEntries(['a', 'b'].map((name) => [`${name}.html`, `${styled}<!--#include file="${name === 'a' ? 'b' : 'a'}.html" -->`])), // prettier-ignore
+  );
+  const plan = planWhole(site, 'site.css');
+  expect(plan.ok && [plan.value.operations, plan.value.stays.length]).toEqual([[], 4]);
+});
+
 test('marks that nobody closes take no time', () => {
-  const [before, after] = states(['<script ', '<?', '<%', '{%', '<!--#include ', ' onx="', '<x-y '].map((mark) => mark.repeat(50_000)).join('')); // prettier-ignore
+  const [before, after] = states(['<script ', '<?', '<%', '{%', '<!--#include ', ' onx="', '<x-y '].map((mark) => mark.repeat(20_000)).join('')); // prettier-ignore
   expect(proveSites(before!, after!).pages).toHaveLength(2);
 });

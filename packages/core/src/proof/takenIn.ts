@@ -1,6 +1,7 @@
 import { asciiText } from '../source/asciiBytes.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
+import { namesInPage, namesInScript, type PageNames } from './pageNames.ts';
 import type { Doubt } from './proof.ts';
 
 /**
@@ -9,91 +10,81 @@ import type { Doubt } from './proof.ts';
  * fetches by a name it makes is not followed, nor is a link whose page it fetches.
  */
 export class TakenIn {
-  private readonly scripts: readonly SiteFile[];
-  private readonly changed: ReadonlyMap<string, readonly string[]>;
+  private readonly scripts: ReadonlyMap<string, readonly SiteFile[]>;
+  private readonly changed: ReadonlyMap<string, readonly { readonly path: string; readonly whole: string }[]>;
 
   /** `changed`: paths of the pages whose bytes differ. */
   constructor(site: Site, changed: readonly string[]) {
     const pages = new Set(pagesOf(site).map(({ path }) => path));
-    const byName = new Map<string, string[]>();
-    for (const path of changed.filter((one) => pages.has(one))) {
-      const name = fileNameOf(path).toLowerCase();
-      byName.set(name, [...(byName.get(name) ?? []), path]);
-    }
-    this.changed = byName;
-    this.scripts = byName.size === 0 ? [] : [...site.files.values()].filter(({ path }) => /\.m?js$/i.test(path));
+    const wholes = changed.flatMap((path) => (pages.has(path) ? [{ path, whole: `/${path.toLowerCase()}` }] : []));
+    this.changed = byName(wholes, ({ whole }) => fileNameOf(whole));
+    const scripts = [...site.files.values()].filter(({ path }) => /\.m?js$/i.test(path));
+    this.scripts = byName(this.changed.size === 0 ? [] : scripts, ({ path }) => fileNameOf(path).toLowerCase());
   }
 
   /** The changed pages that this one may show. */
   of(file: SiteFile): readonly string[] {
     if (this.changed.size === 0 || file.text === undefined) return [];
     const own = namesIn(file, namesInPage);
-    const names = new Set(own.always);
-    const scripts = this.scripts.filter(({ path }) => file.text!.includes(fileNameOf(path)));
-    const isFetching = own.isFetching || scripts.some((script) => namesIn(script, namesInScript).isFetching);
-    if (isFetching) for (const name of own.fetched) names.add(name);
-    for (const script of scripts) for (const name of namesIn(script, namesInScript).fetched) names.add(name);
-    return [...names].flatMap((name) => this.changed.get(name) ?? []).filter((path) => path !== file.path);
+    const names = [...own.included];
+    const scripts = this.scriptsOf(file);
+    const isFetching = own.isFetching || scripts.some((script) => script.isFetching);
+    if (isFetching) names.push(...own.inScripts);
+    // a script that is not here may read them
+    if (isFetching || own.scripts.some((name) => !this.scripts.has(name))) names.push(...own.inAttributes);
+    for (const script of scripts) names.push(...script.inScripts);
+    return this.pagesNamed(names, file);
+  }
+
+  /** Those it includes, or asks for by their name. */
+  surelyOf(file: SiteFile): readonly string[] {
+    const own = namesIn(file, namesInPage);
+    return this.pagesNamed([...own.included, ...own.fetched, ...this.scriptsOf(file).flatMap(({ fetched }) => fetched)], file); // prettier-ignore
+  }
+
+  private scriptsOf(file: SiteFile): readonly PageNames[] {
+    const files = namesIn(file, namesInPage).scriptsNamed.flatMap((name) => this.scripts.get(name) ?? []);
+    return files.map((script) => namesIn(script, namesInScript));
+  }
+
+  private pagesNamed(names: readonly string[], file: SiteFile): readonly string[] {
+    return [...new Set(names.flatMap((name) => this.named(name)))].filter((path) => path !== file.path);
+  }
+
+  /** From where a name is counted, and where the site lies, only who fetches it knows: one of the two ends as the other does. */
+  private named(name: string): readonly string[] {
+    const end = `/${name}`;
+    const all = this.changed.get(fileNameOf(name)) ?? [];
+    return all.flatMap(({ path, whole }) => (whole.endsWith(end) || end.endsWith(whole) ? [path] : []));
   }
 }
 
-/** Names of pages a file says, in lower case. */
-interface Names {
-  /** Where they are taken in without a script of the page. */
-  readonly always: readonly string[];
-  /** Where a script has to fetch them. */
-  readonly fetched: readonly string[];
-  readonly isFetching: boolean;
+/** Pages that others surely show, each with those that do. */
+export function shownElsewhere(site: Site): ReadonlyMap<string, readonly string[]> {
+  const pages = pagesOf(site);
+  const takenIn = new TakenIn(site, pages.map(({ path }) => path)); // prettier-ignore
+  const showing = new Map<string, string[]>();
+  for (const page of pages)
+    for (const path of takenIn.surelyOf(page)) showing.set(path, [...(showing.get(path) ?? []), page.path]);
+  return showing;
 }
 
-const known = new WeakMap<SiteFile, Names>();
-
-function namesIn(file: SiteFile, read: (text: string) => Names): Names {
-  let names = known.get(file);
-  if (!names) known.set(file, (names = read(file.text ?? asciiText(file.bytes))));
-  return names;
-}
-
-const fetching =
-  /\bfetch\s*\(|XMLHttpRequest|ActiveXObject|\bresponseText\b|\.load\s*\(|\.get\s*\(|\bajax\s*\(|\baxios\b/i;
-const pageName = /[\w.~-]+\.(?:x?html?|shtml|php|asp|inc|tpl)\b/gi;
-const inHandlers = /\son\w+\s*=\s*(?:"[^"]{0,2000}"|'[^']{0,2000}')/gi;
-/** `data-page="…"`, and whatever stands on an element of an author's own name. */
-const inAttributes = /\s(?:[a-z][\w:]*-[\w:-]*|include)\s*=\s*(?:"[^"]{0,500}"|'[^']{0,500}'|[^\s>"']{1,500})|<[a-z][a-z0-9]*-[a-z0-9-]*\s[^>]{0,500}>/gi; // prettier-ignore
-
-const namesOf = (texts: readonly string[]): readonly string[] =>
-  [...new Set(texts.flatMap((text) => text.match(pageName) ?? []).map((name) => name.toLowerCase()))]; // prettier-ignore
-
-function namesInPage(text: string): Names {
-  const scripts = [...between(text, /<script\b/gi, '</script'), ...(text.match(inHandlers) ?? [])];
-  const isFetching = scripts.some((script) => fetching.test(script));
-  const always = namesOf([
-    ...between(text, /<!--\s{0,9}#\s{0,9}include\b/gi, '-->'),
-    ...between(text, /<\?(?!xml)/g, '?>'),
-    ...between(text, /<%/g, '%>'),
-    ...between(text, /\{%/g, '%}'),
-  ]);
-  // by which library attributes are read nobody can tell
-  const said = scripts.length === 0 ? [] : namesOf(text.match(inAttributes) ?? []);
-  return { always: [...always, ...said], fetched: namesOf(scripts), isFetching };
-}
-
-/** What stands between such marks, one after the other; the last to the end where it is not closed. */
-function between(text: string, open: RegExp, close: string): readonly string[] {
-  const out: string[] = [];
-  let from = 0;
-  for (const { index } of text.matchAll(open)) {
-    if (index < from) continue;
-    const end = text.indexOf(close, index);
-    from = end < 0 ? text.length : end + close.length;
-    out.push(text.slice(index, from));
+function byName<T>(list: readonly T[], nameOf: (one: T) => string): ReadonlyMap<string, readonly T[]> {
+  const out = new Map<string, T[]>();
+  for (const one of list) {
+    const same = out.get(nameOf(one));
+    if (same) same.push(one);
+    else out.set(nameOf(one), [one]);
   }
   return out;
 }
 
-function namesInScript(text: string): Names {
-  const isFetching = fetching.test(text);
-  return { always: [], fetched: isFetching ? namesOf([text]) : [], isFetching };
+const known = new WeakMap<SiteFile, PageNames>();
+
+function namesIn(file: SiteFile, read: (text: string) => PageNames): PageNames {
+  let names = known.get(file);
+  if (!names) known.set(file, (names = read(file.text ?? asciiText(file.bytes))));
+  return names;
 }
 
 const words = 'is shown in this page as well, by its server or a script, and may look otherwise there.';

@@ -1,0 +1,105 @@
+import { fileNameOf } from '../source/sitePath.ts';
+import { decodePath } from '../values/urls.ts';
+
+/** Names of pages a file says, with as much of their paths as it says, in lower case. */
+export interface PageNames {
+  /** What the server takes in. */
+  readonly included: readonly string[];
+  /** What a script here asks for. */
+  readonly fetched: readonly string[];
+  /** All that a script here names. */
+  readonly inScripts: readonly string[];
+  /** What an attribute names that a script may read. */
+  readonly inAttributes: readonly string[];
+  /** Whether a script here fetches anything. */
+  readonly isFetching: boolean;
+  /** The files of its scripts, without folders, in lower case. */
+  readonly scripts: readonly string[];
+  /** All files of scripts it names anywhere. */
+  readonly scriptsNamed: readonly string[];
+}
+
+const fetching =
+  /\bfetch\s*\(|XMLHttpRequest|ActiveXObject|\bresponseText\b|\.load\s*\(|\.get\s*\(|\bajax\s*\(|\baxios\b/i;
+/** Its functions are called where something is asked for, and found there. */
+const library = /\.jQuery\s*=\s*\w+\.\$\s*=/;
+const asking =
+  /(?:\bfetch|\.(?:load|get|post|ajax)|\baxios)\s*\(\s*(?:\{[^{}]{0,200}?\burl\s*:\s*)?["'`][^"'`]{1,300}|\.open\s*\(\s*["'`]\w+["'`]\s*,\s*["'`][^"'`]{1,300}/gi;
+const inHandlers = /\son\w+\s*=\s*(?:"[^"]{0,2000}"|'[^']{0,2000}')/gi;
+/** `data-page="…"`, and whatever stands on an element of an author's own name. */
+const attributes = /\s(?:[a-z][\w:]*-[\w:-]*|include)\s*=\s*(?:"[^"]{0,500}"|'[^']{0,500}'|[^\s>"']{1,500})|<[a-z][a-z0-9]*-[a-z0-9-]*\s[^>]{0,500}>/gi; // prettier-ignore
+const scriptFile = /<script\b[^>]{0,500}?\ssrc\s*=\s*["']?([^"'\s>]{1,500})/gi;
+export function namesInPage(text: string): PageNames {
+  const scripts = [...between(text, /<script\b/gi, '</script'), ...(text.match(inHandlers) ?? [])];
+  const included = [
+    ...between(text, /<!--\s{0,9}#\s{0,9}include\b/gi, '-->'),
+    ...between(text, /<\?(?:php|=)/gi, '?>'),
+    ...(text.match(closedMarks) ?? []),
+  ];
+  return {
+    included: namesOf(included),
+    fetched: askedFor(scripts),
+    inScripts: namesOf(scripts),
+    inAttributes: scripts.length === 0 ? [] : namesOf(text.match(attributes) ?? []),
+    isFetching: scripts.some((script) => fetching.test(script)),
+    scriptsNamed: namesOf([text], scriptEnding).map(fileNameOf),
+    scripts: [...text.matchAll(scriptFile)].map(([, url]) => fileNameOf(url!.replace(/[?#].*/s, '')).toLowerCase()),
+  };
+}
+
+export function namesInScript(text: string): PageNames {
+  const isFetching = !library.test(text) && fetching.test(text);
+  const texts = isFetching ? [text] : [];
+  return {
+    included: [],
+    fetched: askedFor(texts),
+    inScripts: namesOf(texts),
+    inAttributes: [],
+    isFetching,
+    scripts: [],
+    scriptsNamed: [],
+  };
+}
+
+const askedFor = (scripts: readonly string[]): readonly string[] =>
+  namesOf(scripts.flatMap((script) => script.match(asking) ?? []));
+
+/** Where nobody closes them they are text: `{%` begins a comment in more than one language. */
+const closedMarks = /<\?(?!xml|php|=)[^]{0,2000}?\?>|<%[^]{0,2000}?%>|\{%[^<>{}]{0,500}%\}/g;
+
+/** What stands between such marks, one after the other; the last to the end where it is not closed. */
+function between(text: string, open: RegExp, close: string): readonly string[] {
+  const out: string[] = [];
+  let from = 0;
+  for (const { index } of text.matchAll(open)) {
+    if (index < from) continue;
+    const end = text.indexOf(close, index);
+    from = end < 0 ? text.length : end + close.length;
+    out.push(text.slice(index, from));
+  }
+  return out;
+}
+
+const scriptEnding = /\.m?js\b/gi;
+const pageEnding = /\.(?:x?html?|shtml|php|asp|inc|tpl)\b/gi;
+const longest = 300;
+const beyond = /[\s"'`<>()=?#&;,|]/;
+/** What stands in place of a part of a name: a variable, the host of an address. */
+const unsaid = /[${}[\]*@:]/;
+
+function namesOf(texts: readonly string[], ending = pageEnding): readonly string[] {
+  const names = new Set<string>();
+  for (const text of texts)
+    for (const found of text.matchAll(ending)) names.add(nameEndingAt(text, found.index + found[0].length));
+  return [...names];
+}
+
+/** Without what leads up to it, and without what a variable says of it. */
+function nameEndingAt(text: string, end: number): string {
+  let start = end;
+  while (start > Math.max(0, end - longest) && !beyond.test(text[start - 1]!)) start--;
+  const segments = decodePath(text.slice(start, end).replaceAll('\\/', '/')).toLowerCase().split('/');
+  const known = segments.slice(segments.findLastIndex((segment) => unsaid.test(segment)) + 1);
+  const last = segments.at(-1)!.split(unsaid).at(-1)!;
+  return known.length === 0 ? last : known.filter((segment) => !/^\.{0,2}$/.test(segment)).join('/');
+}
