@@ -17,8 +17,8 @@ export const chromiumArgs = [
 ];
 
 /** Starts headless Chromium; fails with what to install when it is not there. */
-export async function launchChromium() {
+export async function launchChromium(moreArgs = []) {
   if (!fs.existsSync(chromiumPath))
     throw new Error(`No Chromium at ${chromiumPath}. As root: apt-get install chromium`);
-  return chromium.launch({ executablePath: chromiumPath, args: chromiumArgs });
+  return chromium.launch({ executablePath: chromiumPath, args: [...chromiumArgs, ...moreArgs] });
 }

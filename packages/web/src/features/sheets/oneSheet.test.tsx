@@ -47,7 +47,7 @@ async function opened(): Promise<EditorView> {
   openAt('sheets');
   const editor = EditorView.findFromDOM(await screen.findByRole('textbox', { name: 'Text of css/site.css' }))!;
   // it begins in the first one
-  await panel().findByText('body');
+  await panel().findAllByText('body');
   act(() => editor.dispatch({ selection: { anchor: h2 + 12 } }));
   await panel().findByText('h2, h3');
   return editor;
