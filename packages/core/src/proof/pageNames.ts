@@ -21,7 +21,7 @@ export interface PageNames {
 
 const fetching =
   /\bfetch\s*\(|XMLHttpRequest|ActiveXObject|\bresponseText\b|\.load\s*\(|\.get\s*\(|\bajax\s*\(|\baxios\b/i;
-/** Its functions are called where something is asked for, and found there. */
+/** Alone in its file: its functions are called where something is asked for, and found there. */
 const library = /\.jQuery\s*=\s*\w+\.\$\s*=/;
 const asking =
   /(?:\bfetch|\.(?:load|get|post|ajax)|\baxios)\s*\(\s*(?:\{[^{}]{0,200}?\burl\s*:\s*)?["'`][^"'`]{1,300}|\.open\s*\(\s*["'`]\w+["'`]\s*,\s*["'`][^"'`]{1,300}/gi;
@@ -47,15 +47,15 @@ export function namesInPage(text: string): PageNames {
   };
 }
 
-export function namesInScript(text: string): PageNames {
-  const isFetching = !library.test(text) && fetching.test(text);
-  const texts = isFetching ? [text] : [];
+export function namesInScript(text: string, path: string): PageNames {
+  const fetches = fetching.test(text);
+  const texts = fetches ? [text] : [];
   return {
     included: [],
     fetched: askedFor(texts),
     inScripts: namesOf(texts),
     inAttributes: [],
-    isFetching,
+    isFetching: fetches && !(/jquery/i.test(fileNameOf(path)) && library.test(text)),
     scripts: [],
     scriptsNamed: [],
   };
@@ -65,7 +65,8 @@ const askedFor = (scripts: readonly string[]): readonly string[] =>
   namesOf(scripts.flatMap((script) => script.match(asking) ?? []));
 
 /** Where nobody closes them they are text: `{%` begins a comment in more than one language. */
-const closedMarks = /<\?(?!xml|php|=)[^]{0,2000}?\?>|<%[^]{0,2000}?%>|\{%[^<>{}]{0,500}%\}/g;
+const closedMarks =
+  /<\?(?!xml|php|=)[^]{0,2000}?\?>|<%[^]{0,2000}?%>|\{%[^<>{}]{0,500}%\}|\{\{[^<{}]{0,500}\}\}|<[a-z]+:include\s[^<>]{0,500}>/gi;
 
 /** What stands between such marks, one after the other; the last to the end where it is not closed. */
 function between(text: string, open: RegExp, close: string): readonly string[] {

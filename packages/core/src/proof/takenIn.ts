@@ -81,9 +81,9 @@ function byName<T>(list: readonly T[], nameOf: (one: T) => string): ReadonlyMap<
 
 const known = new WeakMap<SiteFile, PageNames>();
 
-function namesIn(file: SiteFile, read: (text: string) => PageNames): PageNames {
+function namesIn(file: SiteFile, read: (text: string, path: string) => PageNames): PageNames {
   let names = known.get(file);
-  if (!names) known.set(file, (names = read(file.text ?? asciiText(file.bytes))));
+  if (!names) known.set(file, (names = read(file.text ?? asciiText(file.bytes), file.path)));
   return names;
 }
 
