@@ -17,6 +17,10 @@ export interface PageNames {
   readonly scripts: readonly string[];
   /** All files of scripts it names anywhere. */
   readonly scriptsNamed: readonly string[];
+  /** Lists that its scripts may fetch: the names of their files. */
+  readonly listsNamed: readonly string[];
+  /** Whether a script here fetches where a link leads. */
+  readonly followsLinks: boolean;
 }
 
 const fetching =
@@ -25,10 +29,15 @@ const fetching =
 const library = /\.jQuery\s*=\s*\w+\.\$\s*=/;
 const asking =
   /(?:\bfetch|\.(?:load|get|post|ajax)|\baxios)\s*\(\s*(?:\{[^{}]{0,200}?\burl\s*:\s*)?["'`][^"'`]{1,300}|\.open\s*\(\s*["'`]\w+["'`]\s*,\s*["'`][^"'`]{1,300}/gi;
+const askFor = String.raw`(?:\bfetch|\.(?:load|get|post|ajax)|\baxios|\.open)\s*\([^;\n]{0,200}?`;
+const hrefOf = String.raw`(?<!location)(?:\.href\b|(?:getAttribute|attr|prop)\(\s*["']href["']\s*\))`;
+const asksForHref = new RegExp(`${askFor}${hrefOf}`);
+const keptHref = new RegExp(String.raw`(?<![\w$])([\w$]{1,40})\s*=[^;,=]{0,80}?${hrefOf}`, 'g');
 const inHandlers = /\son\w+\s*=\s*(?:"[^"]{0,2000}"|'[^']{0,2000}')/gi;
 /** `data-page="…"`, and whatever stands on an element of an author's own name. */
 const attributes = /\s(?:[a-z][\w:]*-[\w:-]*|include)\s*=\s*(?:"[^"]{0,500}"|'[^']{0,500}'|[^\s>"']{1,500})|<[a-z][a-z0-9]*-[a-z0-9-]*\s[^>]{0,500}>/gi; // prettier-ignore
 const scriptFile = /<script\b[^>]{0,500}?\ssrc\s*=\s*["']?([^"'\s>]{1,500})/gi;
+
 export function namesInPage(text: string): PageNames {
   const scripts = [...between(text, /<script\b/gi, '</script'), ...(text.match(inHandlers) ?? [])];
   const included = [
@@ -43,22 +52,43 @@ export function namesInPage(text: string): PageNames {
     inAttributes: scripts.length === 0 ? [] : namesOf(text.match(attributes) ?? []),
     isFetching: scripts.some((script) => fetching.test(script)),
     scriptsNamed: namesOf([text], scriptEnding).map(fileNameOf),
+    listsNamed: namesOf(scripts, listEnding).map(fileNameOf),
+    followsLinks: scripts.some(followsLinks),
     scripts: [...text.matchAll(scriptFile)].map(([, url]) => fileNameOf(url!.replace(/[?#].*/s, '')).toLowerCase()),
   };
 }
 
 export function namesInScript(text: string, path: string): PageNames {
   const fetches = fetching.test(text);
+  const isFetching = fetches && !(/jquery/i.test(fileNameOf(path)) && library.test(text));
   const texts = fetches ? [text] : [];
   return {
     included: [],
     fetched: askedFor(texts),
     inScripts: namesOf(texts),
     inAttributes: [],
-    isFetching: fetches && !(/jquery/i.test(fileNameOf(path)) && library.test(text)),
+    isFetching,
     scripts: [],
     scriptsNamed: [],
+    listsNamed: namesOf(texts, listEnding).map(fileNameOf),
+    followsLinks: isFetching && followsLinks(text),
   };
+}
+
+/** Where its links lead. */
+export const namesInLinks = (text: string): readonly string[] => namesOf(text.match(links) ?? []);
+
+const links = /\shref\s*=\s*(?:"[^"]{0,500}"|'[^']{0,500}'|[^\s>"']{1,500})/gi;
+
+/** All pages that a list names. */
+export const namesInList = (text: string): readonly string[] => namesOf([text]);
+
+/** Asked for at once, or kept in a variable before. */
+function followsLinks(script: string): boolean {
+  if (!script.includes('href')) return false;
+  if (asksForHref.test(script)) return true;
+  const kept = [...new Set([...script.matchAll(keptHref)].map(([, name]) => name!.replaceAll('$', '\\$')))];
+  return kept.length > 0 && new RegExp(String.raw`${askFor}(?<![\w$.])(?:${kept.join('|')})(?![\w$])`).test(script);
 }
 
 const askedFor = (scripts: readonly string[]): readonly string[] =>
@@ -81,6 +111,7 @@ function between(text: string, open: RegExp, close: string): readonly string[] {
   return out;
 }
 
+const listEnding = /\.json\b/gi;
 const scriptEnding = /\.m?js\b/gi;
 const pageEnding = /\.(?:x?html?|shtml|php|asp|inc|tpl)\b/gi;
 const longest = 300;

@@ -1,13 +1,13 @@
 import { asciiText } from '../source/asciiBytes.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
-import { namesInPage, namesInScript, type PageNames } from './pageNames.ts';
+import { namesInLinks, namesInList, namesInPage, namesInScript, type PageNames } from './pageNames.ts';
 import type { Doubt } from './proof.ts';
 
 /**
- * Pages whose contents another one may show: its server includes them, or a script fetches them by a name that it or an attribute says.
- * HTML Standard, "Dynamic markup insertion"; Fetch; server-side includes and templates as common practice has them. What a script
- * fetches by a name it makes is not followed, nor is a link whose page it fetches.
+ * Pages whose contents another one may show: its server includes them, or a script fetches them by a name that it, an attribute, a list
+ * or a link says. HTML Standard, "Dynamic markup insertion"; Fetch; server-side includes and templates as common practice has them.
+ * What a script fetches by a name it makes is not followed.
  */
 export class TakenIn {
   private readonly scripts: ReadonlyMap<string, readonly SiteFile[]>;
@@ -18,7 +18,7 @@ export class TakenIn {
     const pages = new Set(pagesOf(site).map(({ path }) => path));
     const wholes = changed.flatMap((path) => (pages.has(path) ? [{ path, whole: `/${path.toLowerCase()}` }] : []));
     this.changed = byName(wholes, ({ whole }) => fileNameOf(whole));
-    const scripts = [...site.files.values()].filter(({ path }) => /\.m?js$/i.test(path));
+    const scripts = [...site.files.values()].filter(({ path }) => /\.(?:m?js|json)$/i.test(path));
     this.scripts = byName(this.changed.size === 0 ? [] : scripts, ({ path }) => fileNameOf(path).toLowerCase());
   }
 
@@ -33,6 +33,9 @@ export class TakenIn {
     // a script that is not here may read them
     if (isFetching || own.scripts.some((name) => !this.scripts.has(name))) names.push(...own.inAttributes);
     for (const script of scripts) names.push(...script.inScripts);
+    for (const { listsNamed } of [own, ...scripts]) names.push(...listsNamed.flatMap((name) => this.inList(name)));
+    if (isFetching && [own, ...scripts].some(({ followsLinks }) => followsLinks))
+      names.push(...namesInLinks(file.text));
     return this.pagesNamed(names, file);
   }
 
@@ -45,6 +48,10 @@ export class TakenIn {
   private scriptsOf(file: SiteFile): readonly PageNames[] {
     const files = namesIn(file, namesInPage).scriptsNamed.flatMap((name) => this.scripts.get(name) ?? []);
     return files.map((script) => namesIn(script, namesInScript));
+  }
+
+  private inList(name: string): readonly string[] {
+    return (this.scripts.get(name) ?? []).flatMap(({ text, bytes }) => namesInList(text ?? asciiText(bytes)));
   }
 
   private pagesNamed(names: readonly string[], file: SiteFile): readonly string[] {
