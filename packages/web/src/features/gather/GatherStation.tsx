@@ -13,6 +13,7 @@ import type { Becomes } from './becomes.ts';
 import { classNameProblem } from './classNameProblem.ts';
 import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking, withoutTaking } from './decisions.ts';
 import { correctablePaths } from './correctablePaths.ts';
+import { keepPlan, keptPlan } from './keptPlan.ts';
 import { narrowedFamily } from './narrowedFamily.ts';
 import { renamedMark } from './renamedMark.ts';
 import { isInFolder, ownSheetName, proposedName } from './sheetNames.ts';
@@ -48,7 +49,8 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   const chosen = useAppSelector((state) => selectChosen(state, site));
   const filter = useAppSelector((state) => selectFilter(state, site));
   const names = useAppSelector((state) => selectNames(state, site));
-  const plan = useAppSelector((state) => selectPlan(state, site));
+  const made = useAppSelector((state) => selectPlan(state, site));
+  const plan = useMemo(() => made ?? keptPlan(site, inHand.draft!), [made, site, inHand.draft]);
   const settings = useAppSelector((state) => selectSettings(state, site));
   const [setting, setSetting] = useState(false);
   const at = { id: view.siteId, number: view.site!.revision };
@@ -104,6 +106,7 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       const sheet = before !== undefined && isInFolder(before, folder) ? before : proposedName(view.survey!, folder);
       const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted }).unwrap(); // prettier-ignore
       dispatch(planMade({ site, plan: reply }));
+      keepPlan(site, inHand.draft!.base, reply);
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
       else {
         setNotes([]);

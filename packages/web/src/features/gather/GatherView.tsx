@@ -9,6 +9,7 @@ import type { Becomes } from './becomes.ts';
 import { isDecided } from './decisions.ts';
 import { FamiliesTable } from './FamiliesTable.tsx';
 import { filters } from './familyFilters.ts';
+import type { PlanWords } from './keptPlan.ts';
 import { MissingSheets } from './MissingSheets.tsx';
 import { PlannedSheet } from './PlannedSheet.tsx';
 import type { FamilyFilter } from './gatherSlice.ts';
@@ -38,7 +39,7 @@ interface Props {
   readonly progress: string;
   readonly notes: readonly string[];
   /** What the plan in the draft says of itself. */
-  readonly plan: ProposalReply | undefined;
+  readonly plan: PlanWords | undefined;
   readonly attributes: Pick<Parameters<typeof AttributesTable>[0], 'groups' | 'state' | 'left' | 'names' | 'goesTo'>;
   readonly onAllPages: () => void;
   readonly onOpen: (family: string | undefined) => void;

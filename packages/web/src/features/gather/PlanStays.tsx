@@ -19,7 +19,9 @@ export function PlanStays({ stays }: { readonly stays: ProposalReply['stays'] })
   }
   return (
     <details className="pb-2 text-table">
-      <summary className={actLook}>{count(stays.length, 'thing')} stay in the pages, and why</summary>
+      <summary className={actLook}>
+        {count(stays.length, 'thing')} {stays.length === 1 ? 'stays' : 'stay'} in the pages, and why
+      </summary>
       <ul className="pt-1">
         {[...byReason].slice(0, 40).map(([key, list]) => (
           <li key={key}>

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { screen, waitFor, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ProposalReply } from '@syndeton/contract';
 import { at, openAt, recordedSite, replies } from '../../testing/recordedSite.tsx';
@@ -73,6 +73,23 @@ test('a plan is put in the draft as a whole, and says that all is decided', asyn
     true,
   );
   await waitFor(() => expect(heading()).toContain('all decided'));
+});
+
+test('what a plan leaves is said again after a reload, until the plan is out of the draft', async () => {
+  const stays: ProposalReply['stays'] = [{ page: 'index.html', line: 3, kind: 'block', code: 'no-rule', reason: 'it holds no rule' }]; // prettier-ignore
+  server.says[`POST ${at}/proposal`] = () => [200, { ...proposal, stays }];
+  await opened();
+  await userEvent.keyboard('p');
+  await draftSays('2 operations');
+  expect(await screen.findByText('1 thing stays in the pages, and why')).toBeTruthy();
+  cleanup();
+  await opened();
+  expect(await screen.findByText('1 thing stays in the pages, and why')).toBeTruthy();
+  cleanup();
+  server.changeElsewhere([{ kind: 'import-to-link' }]);
+  await opened();
+  await draftSays('1 operation');
+  expect(screen.queryByText('1 thing stays in the pages, and why')).toBeNull();
 });
 
 test('nothing more to gather, and a plan that is refused, are said; the draft stays what it was', async () => {
