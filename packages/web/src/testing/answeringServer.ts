@@ -21,6 +21,7 @@ export function answeringServer(says: () => Record<string, Answer> = () => ({}))
   const server: AnsweringServer = { asked, bodyOf, says: {} };
   const { fetch: plainFetch, Request: PlainRequest } = globalThis;
   beforeEach(() => {
+    localStorage.clear();
     server.asked.length = 0;
     server.says = says();
     // a browser counts addresses from the page's

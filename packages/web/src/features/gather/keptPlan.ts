@@ -29,9 +29,16 @@ export function keepPlan(siteId: string, base: number, { operations, ...words }:
 
 /** What was kept, if the plan is still in the draft. */
 export function keptPlan(siteId: string, { base, operations }: DraftReply): PlanWords | undefined {
-  const text = localStorage.getItem(keyOf(siteId));
-  if (text === null) return undefined;
-  const kept = JSON.parse(text) as Kept;
+  const kept = read(siteId);
   const sheets = new Set(sheetsOf(operations));
-  return kept.base === base && kept.writes.every((sheet) => sheets.has(sheet)) ? kept.words : undefined;
+  return kept?.base === base && kept.writes.every((sheet) => sheets.has(sheet)) ? kept.words : undefined;
+}
+
+function read(siteId: string): Kept | undefined {
+  try {
+    return JSON.parse(localStorage.getItem(keyOf(siteId)) ?? 'null') as Kept | undefined;
+  } catch {
+    // not ours
+    return undefined;
+  }
 }

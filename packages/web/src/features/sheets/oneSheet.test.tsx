@@ -34,7 +34,6 @@ const score: RuleScoreReply = {
 };
 
 beforeEach(() => {
-  localStorage.clear();
   server.says[`GET ${at}/files/draft/css/site.css`] = () => [200, { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text }]; // prettier-ignore
   server.says[`${revision}/sheet`] = () => [200, reach];
   server.says[`${revision}/rule`] = () => [200, score];
