@@ -22,6 +22,13 @@ const heading = encodeURIComponent('html>body:nth-child(2)>div:nth-child(1)>div:
 test('no axe violation in any view, light and dark', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('button', { name: 'Choose a folder' })).toBeVisible();
+  await page.getByRole('button', { name: 'Dark theme' }).click();
+  await page.reload();
+  // worn again
+  await expect(page.getByRole('button', { name: 'Light theme' })).toBeVisible();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await page.getByRole('button', { name: 'Light theme' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'light');
   expect(await violations(page)).toEqual([]);
   const id = await openDemo(page);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('rules');

@@ -69,7 +69,7 @@ function planUnshown(
   const plan = planAll(site, sheet, { ...options, pages: asked.filter((path) => !shown.has(path)) }, prover);
   if (!plan.ok) return plan;
   const stays = [...plan.value.stays, ...shownStaying(plan.value.site, shown, options)];
-  return succeed({ ...plan.value, operations: asAsked(plan.value.operations, options), stays });
+  return succeed({ ...plan.value, stays });
 }
 
 function planAll(

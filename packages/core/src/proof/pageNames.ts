@@ -23,8 +23,9 @@ export interface PageNames {
   readonly followsLinks: boolean;
 }
 
+/** Called, handed on or taken by its name. */
 const fetching =
-  /\bfetch\s*\(|XMLHttpRequest|ActiveXObject|\bresponseText\b|\.load\s*\(|\.get\s*\(|\bajax\s*\(|\baxios\b/i;
+  /\bfetch\b|XMLHttpRequest|ActiveXObject|\bresponseText\b|\.(?:load|get|post|getJSON)\b|[\w$)\]]\s*\[\s*["'`](?:load|get|post)["'`]\s*\]|\bajax\b|\baxios\b|\{[\w\s,:$]{0,100}\b(?:get|post|load)\b[\w\s,:$]{0,100}\}\s*=/;
 /** Alone in its file: its functions are called where something is asked for, and found there. */
 const library = /\.jQuery\s*=\s*\w+\.\$\s*=/;
 const asking =
