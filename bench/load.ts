@@ -43,7 +43,8 @@ async function work(site: string, until: number, size = ''): Promise<void> {
     const { base, version } = (await ask(`read draft${size}`, `${at}/draft`)) as Draft;
     const operations = [{ kind: 'gather-rules', sheet: `css/gathered-${i}.css` }];
     const put = (await ask(`draft${size}`, `${at}/draft`, json('PUT', { base, version, operations }))) as
-      Draft | undefined;
+      | Draft
+      | undefined;
     if (!put) return;
     const started = performance.now();
     for (;;) {

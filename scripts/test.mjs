@@ -44,19 +44,20 @@ function record(name, ok, started, counted) {
 }
 
 const bin = (name) => `node_modules/.bin/${name}`;
+const tsc = 'node_modules/typescript-native/bin/tsc';
 if (!fs.existsSync('node_modules/.package-lock.json')) step('packages', 'npm', ['ci']);
 if (!fs.existsSync(chromiumPath)) installChromium();
 if (spawnSync('java', ['-version']).status !== 0) installJava();
 fs.rmSync('e2e/test-results', { recursive: true, force: true });
-step('types', bin('tsc'), ['-b', 'packages/cli', 'packages/server', 'packages/web']);
+step('types', process.execPath, [tsc, '-b', 'packages/cli', 'packages/server', 'packages/web']);
 const isBuilt = step('build', 'npm', ['run', '--silent', 'build']);
 // the longest first
 await together([
-  ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['lint', bin('oxlint'), []],
   ...(isBuilt ? [['kills', process.execPath, ['--import', 'tsx', 'endurance/killTests.ts', '10', '1']]] : []),
-  ['types of tests', bin('tsc'), ['-p', 'tsconfig.test.json']],
+  ['types of tests', process.execPath, [tsc, '-p', 'tsconfig.test.json']],
   ['oracle', 'npm', ['run', '--silent', 'oracle', '--', '--demo', '--sample', '5', '--generated', '60', '--alternate']],
-  ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ['format', bin('oxfmt'), ['--check']],
   ['imports', bin('depcruise'), ['packages', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']],
 ]);
 const jest = [

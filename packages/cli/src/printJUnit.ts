@@ -28,7 +28,7 @@ export function printJUnit({ findings, holding, fails }: Checked): string {
 /** XML 1.0, "Characters" and "Predefined Entities". */
 const escape = (text: string): string =>
   text
-    // eslint-disable-next-line no-control-regex -- XML allows no others
+    // oxlint-disable-next-line no-control-regex -- XML allows no others
     .replace(/[\x00-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]/g, '\ufffd')
     .replaceAll('&', '&amp;')
     .replaceAll('<', '&lt;')

@@ -9,7 +9,8 @@ import { winnersAmong } from './winners.ts';
 
 /** Where the value an element ends up with comes from. */
 export type Outcome =
-  OwnOutcome | { readonly kind: 'inherited'; readonly from: ElementNode; readonly outcome: Outcome };
+  | OwnOutcome
+  | { readonly kind: 'inherited'; readonly from: ElementNode; readonly outcome: Outcome };
 
 /**
  * What each longhand of a page's elements comes from in one view: declared, the browser's default, inherited or initial.

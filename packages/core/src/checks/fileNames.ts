@@ -86,7 +86,7 @@ function troubleIn(path: string): string | undefined {
   if (/\s/.test(path)) return 'has a space in its name; servers and links often part it there';
   const bad = /[?#%&"'<>|*:\\^`{}[\]]/.exec(path);
   if (bad) return `has ${code(bad[0])} in its name, which means something else in an address`;
-  // eslint-disable-next-line no-control-regex -- all but ASCII is meant
+  // oxlint-disable-next-line no-control-regex -- all but ASCII is meant
   return /[^\x00-\x7f]/.test(path)
     ? 'has letters beyond a–z in its name, which servers spell in more than one way'
     : undefined;

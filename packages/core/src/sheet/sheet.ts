@@ -82,7 +82,13 @@ export interface DroppedRule {
 }
 
 export type Rule =
-  StyleRule | GroupRule | NestedDeclarations | ImportRule | DefinitionRule | StatementRule | DroppedRule;
+  | StyleRule
+  | GroupRule
+  | NestedDeclarations
+  | ImportRule
+  | DefinitionRule
+  | StatementRule
+  | DroppedRule;
 
 /** A parsed sheet, embedded block or imported sheet: its rules in order, with spans in `text`. */
 export interface Sheet {

@@ -61,7 +61,7 @@ export function ScaledPage({ src, title, label, width, scale, frame, paper, away
         tabIndex={away ? -1 : undefined}
         style={{ width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' }}
       />
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- a picture of a page: it scrolls by keys, and lists beside it choose its elements */}
+      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- a picture of a page: it scrolls by keys, and lists beside it choose its elements */}
       <div
         className="absolute inset-0 z-3 cursor-crosshair"
         role="group"

@@ -1,6 +1,13 @@
 /** Why a style attribute stays on its element. */
 export type AttributeStays =
-  'script' | 'template' | 'server' | 'not-written' | 'drawing' | 'unclosed' | 'reference' | 'policy';
+  | 'script'
+  | 'template'
+  | 'server'
+  | 'not-written'
+  | 'drawing'
+  | 'unclosed'
+  | 'reference'
+  | 'policy';
 
 export function describeAttributeStays(reason: AttributeStays): string {
   switch (reason) {

@@ -79,7 +79,8 @@ export function editGatheredPage(
 }
 
 type LinkPlace =
-  { readonly kind: 'block'; readonly block: ReadBlock } | { readonly kind: 'behind' | 'ahead'; readonly span: Span };
+  | { readonly kind: 'block'; readonly block: ReadBlock }
+  | { readonly kind: 'behind' | 'ahead'; readonly span: Span };
 
 function linkPlace({ page, taken }: PagePlan, where: GatheredLinkPlace | undefined): LinkPlace {
   const { sources } = page;

@@ -19,7 +19,8 @@ export interface SettleDrift {
 }
 
 export type SettleProblem =
-  { readonly kind: 'no-such-version'; readonly family: string } | { readonly kind: 'nothing-to-settle' };
+  | { readonly kind: 'no-such-version'; readonly family: string }
+  | { readonly kind: 'nothing-to-settle' };
 
 export interface SettlePlan {
   readonly changes: ChangeSet;

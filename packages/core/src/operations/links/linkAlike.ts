@@ -17,7 +17,8 @@ export interface LinkAlike {
 }
 
 export type LinkAlikeProblem =
-  { readonly kind: 'page-not-found'; readonly page: string } | { readonly kind: 'linked-alike' };
+  | { readonly kind: 'page-not-found'; readonly page: string }
+  | { readonly kind: 'linked-alike' };
 
 /** A page and the sheets it lacks, in the order the others have them. */
 export interface LackingPage {

@@ -25,7 +25,9 @@ export interface SetLink {
 }
 
 export type SetLinkProblem =
-  LinkedPagesProblem | PathStyleProblem | { readonly kind: 'says-so-already'; readonly sheet: string };
+  | LinkedPagesProblem
+  | PathStyleProblem
+  | { readonly kind: 'says-so-already'; readonly sheet: string };
 
 export function planSetLink(site: Site, operation: SetLink): Result<LinkedPagesPlan, SetLinkProblem> {
   const { sheet, pages, media, paths } = operation;

@@ -3,7 +3,14 @@ import type { DemoReader } from '../demo/index.ts';
 import type { SiteService } from './siteService.ts';
 
 type Names =
-  'listSites' | 'createSite' | 'createDemo' | 'readSite' | 'removeSite' | 'renameSite' | 'restoreSite' | 'writeNote';
+  | 'listSites'
+  | 'createSite'
+  | 'createDemo'
+  | 'readSite'
+  | 'removeSite'
+  | 'renameSite'
+  | 'restoreSite'
+  | 'writeNote';
 
 export function siteHandlers(sites: SiteService, readDemo: DemoReader): Handlers<Names> {
   return {

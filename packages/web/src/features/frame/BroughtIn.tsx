@@ -62,7 +62,6 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
   const chosen = view.scoped ? view.scope : [];
   return (
     <Box closes open onClose={onClose} title={`What ${site.name} holds`}>
-      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions -- files may be chosen with a button as well */}
       <div
         className="grid gap-4 text-table text-ink-2"
         onDragOver={(event) => event.preventDefault()}

@@ -2,7 +2,14 @@ import type { PlanSettingsRequest, ProposalReply } from '@syndeton/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export type FamilyFilter =
-  'all' | 'identical' | 'drifted' | 'one-page' | 'unused' | 'conditional' | 'attributes' | 'sheet';
+  | 'all'
+  | 'identical'
+  | 'drifted'
+  | 'one-page'
+  | 'unused'
+  | 'conditional'
+  | 'attributes'
+  | 'sheet';
 
 /** `folder`: where new sheets go. */
 export type PlanSettings = PlanSettingsRequest & { readonly folder: string };

@@ -38,7 +38,7 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
     onDrag(undefined);
   };
   return (
-    // eslint-disable-next-line jsx-a11y/interactive-supports-focus -- the button in it takes the focus, and moves it by keyboard
+    // oxlint-disable-next-line jsx-a11y/interactive-supports-focus -- the button in it takes the focus, and moves it by keyboard
     <div
       role="columnheader"
       className={`lk-col${on ? ' on' : ''}${dragged !== undefined && dragged !== path ? ' over' : ''}`}

@@ -83,7 +83,7 @@ function OnePiece({
     return key === undefined ? (
       <>{text}</>
     ) : (
-      // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions -- the rows beside the text choose the same by keyboard
+      // oxlint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions -- the rows beside the text choose the same by keyboard
       <span className={key === chosen ? 'lt-rule on' : 'lt-rule'} onClick={() => onChoose(key)}>
         {text}
       </span>

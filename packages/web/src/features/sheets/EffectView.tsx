@@ -13,7 +13,8 @@ interface Props {
   readonly problem: string | undefined;
   /** A first answer, before the whole site was asked. */
   readonly first:
-    { readonly properties: readonly string[]; readonly elements: number; readonly pages: number } | undefined;
+    | { readonly properties: readonly string[]; readonly elements: number; readonly pages: number }
+    | undefined;
   readonly nothing: string;
   readonly looks: { readonly now: TextLook; readonly then: TextLook } | undefined;
   readonly busy: boolean;

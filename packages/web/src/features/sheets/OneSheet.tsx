@@ -104,7 +104,6 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
         onClass={(name, take, elements) => onAdd(take ? `Take the class ${name}?` : `Give the class ${name}?`, [{ kind: 'give-class', name, ...(take ? { take } : {}), elements: [...elements] }])} // prettier-ignore
         acts={
           rule && ref ? (
-            // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- “Move to” in it does the same by keyboard
             <span
               draggable={hasOthers}
               onDragStart={(event: DragEvent) => event.dataTransfer.setData(ruleDrag, JSON.stringify(ref))}

@@ -68,11 +68,12 @@ const ActRow = ({
   readonly label: string;
   readonly number?: number;
   readonly onClick: () => void;
-}) =>
+}) => (
   // prettier-ignore
   <li>
     <Act onClick={onClick}>
       {label}
     </Act>{' '}
     {number !== undefined && <i>{number}</i>}
-  </li>;
+  </li>
+);

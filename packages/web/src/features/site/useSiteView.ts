@@ -56,7 +56,7 @@ export function useSiteView(): SiteView {
     [survey.data],
   );
   const written = search.getAll('page').join('\n') + search.getAll('folder').join('\n') + (search.get('pages') ?? '');
-  const scope = useMemo(() => readScope(search, pages), [pages, written]); // eslint-disable-line react-hooks/exhaustive-deps -- written stands for the search
+  const scope = useMemo(() => readScope(search, pages), [pages, written]); // oxlint-disable-line react-hooks/exhaustive-deps -- written stands for the search
   const setScope = useCallback(
     (next: readonly string[]) => setSearch((old) => writeScope(old, next, pages)),
     [setSearch, pages],

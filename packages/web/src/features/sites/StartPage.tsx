@@ -57,7 +57,7 @@ export function StartPage() {
     const folder = begun.find(({ id }) => id === ended.id)?.folder;
     if (folder) void rememberFolder(ended.siteId!, { folder, revision: 1 });
     if (ended.leftOut.length === 0) void navigate(`/sites/${ended.siteId}/survey`);
-  }, [ended?.id, ended?.status]); // eslint-disable-line react-hooks/exhaustive-deps -- once for each import that ends
+  }, [ended?.id, ended?.status]); // oxlint-disable-line react-hooks/exhaustive-deps -- once for each import that ends
 
   const attempt = async (what: () => Promise<unknown>): Promise<void> => {
     setProblem(undefined);

@@ -58,7 +58,6 @@ export function StartView(props: Props) {
     onBring(await filesOfDrop(event.dataTransfer));
   };
   return (
-    // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- files may be chosen with buttons as well
     <div
       className={frameLook}
       onDragOver={(event) => {

@@ -2,7 +2,8 @@ import type { Answer, Question } from './answers.ts';
 
 /** What the worker says: an answer, or that there is none. */
 export type Reply =
-  { readonly id: number; readonly answer: unknown } | { readonly id: number; readonly problem: string };
+  | { readonly id: number; readonly answer: unknown }
+  | { readonly id: number; readonly problem: string };
 
 interface Waiting {
   readonly resolve: (answer: never) => void;
