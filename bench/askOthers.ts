@@ -33,7 +33,11 @@ export async function askOthers(site: Site): Promise<{ readonly chromium: number
 
 function jsdomTime(site: Site): number {
   const sheets = [...site.files.values()].filter((f) => f.kind === 'sheet').map((f) => `<style>${f.text!}</style>`);
-  const { window } = new JSDOM(pagesOf(site)[0]!.text!.replace(/<link[^>]*>/g, '').replace('<style>', `${sheets.join('')}<style>`)); // prettier-ignore
+  const { window } = new JSDOM(
+    pagesOf(site)[0]!
+      .text!.replace(/<link[^>]*>/g, '')
+      .replace('<style>', `${sheets.join('')}<style>`),
+  );
   const all = [...window.document.querySelectorAll('*')];
   const some = all.filter((_, i) => i % Math.ceil(all.length / 30) === 0);
   window.getComputedStyle(all[0]!);

@@ -25,7 +25,11 @@ export async function bringIn(zip: Uint8Array): Promise<string> {
   const started = (await (await fetch(`${origin}/api/imports`, { method: 'POST', body })).json()) as { id: string };
   for (;;) {
     await new Promise((f) => setTimeout(f, 100));
-    const reply = (await (await fetch(`${origin}/api/imports/${started.id}`)).json()) as { status: string; siteId?: string; detail?: string }; // prettier-ignore
+    const reply = (await (await fetch(`${origin}/api/imports/${started.id}`)).json()) as {
+      status: string;
+      siteId?: string;
+      detail?: string;
+    };
     if (reply.status === 'done') return reply.siteId!;
     if (reply.status === 'failed') throw new Error(reply.detail);
   }
@@ -34,13 +38,17 @@ export async function bringIn(zip: Uint8Array): Promise<string> {
 /** Linux keeps the most memory a process ever had; the server is the child of the script that starts it. */
 export function peakOf(script: ChildProcess): number {
   const children = fs.readFileSync(`/proc/${script.pid}/task/${script.pid}/children`, 'utf8').trim().split(' ');
-  const peaks = children.map((pid) => Number(/VmHWM:\s*(\d+)/.exec(fs.readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0)); // prettier-ignore
+  const peaks = children.map((pid) =>
+    Number(/VmHWM:\s*(\d+)/.exec(fs.readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0),
+  );
   return Math.max(...peaks) / 1000;
 }
 
 /** Megabytes the server process has now, its worker threads included. */
 export function memoryOf(script: ChildProcess): number {
   const children = fs.readFileSync(`/proc/${script.pid}/task/${script.pid}/children`, 'utf8').trim().split(' ');
-  const sizes = children.map((pid) => Number(/VmRSS:\s*(\d+)/.exec(fs.readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0)); // prettier-ignore
+  const sizes = children.map((pid) =>
+    Number(/VmRSS:\s*(\d+)/.exec(fs.readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0),
+  );
   return Math.max(...sizes) / 1000;
 }

@@ -68,7 +68,14 @@ const settled = (): Record<string, number> => {
 const demo = (): Uint8Array => {
   const folder = path.resolve('demo');
   const files = fs.readdirSync(folder, { recursive: true, withFileTypes: true }).filter((one) => one.isFile());
-  return zipSync(Object.fromEntries(files.map((one) => [path.relative(folder, path.join(one.parentPath, one.name)), new Uint8Array(fs.readFileSync(path.join(one.parentPath, one.name)))]))); // prettier-ignore
+  return zipSync(
+    Object.fromEntries(
+      files.map((one) => [
+        path.relative(folder, path.join(one.parentPath, one.name)),
+        new Uint8Array(fs.readFileSync(path.join(one.parentPath, one.name))),
+      ]),
+    ),
+  );
 };
 
 const server = await startServer();
@@ -76,7 +83,8 @@ try {
   const demos = [];
   for (let i = 0; i < people; i++) demos.push(await bringIn(demo()));
   const larges = [];
-  for (let i = 0; i < large; i++) larges.push(await bringIn(zipSync(Object.fromEntries(makeFiles(largePages, 'embedded')), { level: 1 }))); // prettier-ignore
+  for (let i = 0; i < large; i++)
+    larges.push(await bringIn(zipSync(Object.fromEntries(makeFiles(largePages, 'embedded')), { level: 1 })));
   await work(demos[0]!, Date.now() + 20_000);
   const alone = settled();
   const memory: number[][] = [[], []];
@@ -91,14 +99,24 @@ try {
   await Promise.all([...demos.map((site) => work(site, later)), ...larges.map((site) => work(site, later, ', large'))]);
   const withLarge = settled();
   clearInterval(watching);
-  console.log(`p95 of what people wait for, ms: alone, ${people} people on the demo, with ${large} more on ${largePages} pages`); // prettier-ignore
+  console.log(
+    `p95 of what people wait for, ms: alone, ${people} people on the demo, with ${large} more on ${largePages} pages`,
+  );
   for (const what of Object.keys(withLarge))
-    console.log(`  ${what.padEnd(12)} ${[alone, many, withLarge].map((one) => (one[what] ?? 0).toFixed(0).padStart(8)).join('')}`); // prettier-ignore
+    console.log(
+      `  ${what.padEnd(12)} ${[alone, many, withLarge].map((one) => (one[what] ?? 0).toFixed(0).padStart(8)).join('')}`,
+    );
   for (const [i, sizes] of memory.entries()) {
     const third = Math.floor(sizes.length / 3);
-    console.log(`memory ${i === 0 ? 'with the many' : 'with the large sites'}, MB: most in the first third ${Math.max(...sizes.slice(0, third)).toFixed(0)}, in the last ${Math.max(...sizes.slice(-third)).toFixed(0)}`); // prettier-ignore
+    console.log(
+      `memory ${i === 0 ? 'with the many' : 'with the large sites'}, MB: most in the first third ${Math.max(...sizes.slice(0, third)).toFixed(0)}, in the last ${Math.max(...sizes.slice(-third)).toFixed(0)}`,
+    );
   }
-  console.log(failed.length === 0 ? 'no request failed' : `${failed.length} requests failed: ${[...new Set(failed)].slice(0, 5).join('; ')}`); // prettier-ignore
+  console.log(
+    failed.length === 0
+      ? 'no request failed'
+      : `${failed.length} requests failed: ${[...new Set(failed)].slice(0, 5).join('; ')}`,
+  );
 } finally {
   server.kill('SIGTERM');
   await new Promise((done) => server.once('exit', done));

@@ -90,7 +90,12 @@ function decision(pages: number): void {
   const verdict = prover.prove(changed.site);
   const proved = performance.now();
   row(pages, 'one decision changed: the draft', `${Math.round(planned - started)} ms`);
-  row(pages, 'one decision changed: verdict from the last proof', `${Math.round(proved - planned)} ms`, `target 1,000 for both; ${verdict.verdict}`); // prettier-ignore
+  row(
+    pages,
+    'one decision changed: verdict from the last proof',
+    `${Math.round(proved - planned)} ms`,
+    `target 1,000 for both; ${verdict.verdict}`,
+  );
 }
 
 function row(pages: number, step: string, figure: string, note = ''): void {
@@ -103,13 +108,21 @@ const times = (ratio: number): string => `${ratio.toFixed(2)} ×`;
 function ratios(kind: SiteKind, pages: number, rounds: number): void {
   const site = makeSite(makeFiles(pages, kind));
   const steps: Record<string, { run: () => void; target: string; of: number[] }> = {
-    'parse and cascade': { run: () => cascadeAll(site), target: kind === 'shared' ? 'target 1.25' : 'target 1.5', of: [] }, // prettier-ignore
+    'parse and cascade': {
+      run: () => cascadeAll(site),
+      target: kind === 'shared' ? 'target 1.25' : 'target 1.5',
+      of: [],
+    },
     survey: { run: () => void surveySite(site), target: '', of: [] },
     'survey, families, reach and all checks': { run: () => void checkSite(site), target: '', of: [] },
   };
   if (kind === 'embedded') {
     const after = gathered(site);
-    steps['before, after and comparison (proof)'] = { run: () => void proveSites(site, after), target: 'target 1.6', of: [] }; // prettier-ignore
+    steps['before, after and comparison (proof)'] = {
+      run: () => void proveSites(site, after),
+      target: 'target 1.6',
+      of: [],
+    };
     steps['plan for everything, proved'] = { run: () => planned(site), target: 'target 4', of: [] };
     steps['gather'] = { run: () => void gathered(site), target: '', of: [] };
   }
@@ -130,7 +143,12 @@ function whoDecides(pages: number): void {
   const { site, reading, firsts, answers, overrides, bytesPerPage } = questions(pages, measure, heap);
   row(pages, 'questions: all pages read / parse', times(reading / measure(() => parseAll(site))));
   row(pages, 'questions: kept in memory', `${(bytesPerPage / 1000).toFixed(1)} KB/page`);
-  row(pages, `questions: an answer, p95 of ${answers.length}`, `${p95(answers).toFixed(0)} ms`, `target 200, median ${median(answers).toFixed(0)} ms; the first of its kind ${median(firsts).toFixed(0)}, at most ${Math.max(...firsts).toFixed(0)}`); // prettier-ignore
+  row(
+    pages,
+    `questions: an answer, p95 of ${answers.length}`,
+    `${p95(answers).toFixed(0)} ms`,
+    `target 200, median ${median(answers).toFixed(0)} ms; the first of its kind ${median(firsts).toFixed(0)}, at most ${Math.max(...firsts).toFixed(0)}`,
+  );
   row(pages, 'questions: all overrides', `${overrides.toFixed(0)} ms`);
 }
 
@@ -138,16 +156,31 @@ function whoDecides(pages: number): void {
 function edited(pages: number): void {
   const { reading, scores, reaches, effects, findings, lines, rename, renameProof } = writing(pages);
   row(pages, 'sheets: all pages read, once for each draft', `${Math.round(reading)} ms`);
-  row(pages, `sheets: what a rule wins, p95 of ${scores.length}`, `${p95(scores).toFixed(0)} ms`, `target 150, median ${median(scores).toFixed(0)} ms`); // prettier-ignore
+  row(
+    pages,
+    `sheets: what a rule wins, p95 of ${scores.length}`,
+    `${p95(scores).toFixed(0)} ms`,
+    `target 150, median ${median(scores).toFixed(0)} ms`,
+  );
   row(
     pages,
     `sheets: a new selector, at most of ${reaches.length}`,
     `${Math.max(...reaches).toFixed(0)} ms`,
     'target 200',
   );
-  row(pages, `sheets: an edit proved, median of ${effects.length}`, `${median(effects).toFixed(0)} ms`, `at most ${Math.max(...effects).toFixed(0)} ms`); // prettier-ignore
+  row(
+    pages,
+    `sheets: an edit proved, median of ${effects.length}`,
+    `${median(effects).toFixed(0)} ms`,
+    `at most ${Math.max(...effects).toFixed(0)} ms`,
+  );
   row(pages, `sheets: findings of ${lines.toLocaleString('en')} lines`, `${findings.toFixed(0)} ms`, 'in a worker');
-  row(pages, 'sheets: a class renamed on all pages, and proved', `${Math.round(rename)} ms`, `proof ${Math.round(renameProof)} ms`); // prettier-ignore
+  row(
+    pages,
+    'sheets: a class renamed on all pages, and proved',
+    `${Math.round(rename)} ms`,
+    `proof ${Math.round(renameProof)} ms`,
+  );
 }
 
 console.log(`spin capacity of two threads: ${(await spinCapacity()).toFixed(2)} (2 would be two free cores)\n`);
@@ -177,7 +210,12 @@ row(20, 'every winner with its place / cascade', times(winners / engine), `${she
 const large = sizes.at(-1) ?? 3000;
 const whole = await endToEnd(large);
 const parsing = measure(() => parseAll(makeSite(makeFiles(large, 'embedded')))) / 1000;
-row(large, 'brought in and surveyed, end to end', `${(large / whole.seconds).toFixed(0)} pages/s`, `${whole.megabytes.toFixed(0)} MB, ${times(whole.seconds / parsing)} parsing alone`); // prettier-ignore
+row(
+  large,
+  'brought in and surveyed, end to end',
+  `${(large / whole.seconds).toFixed(0)} pages/s`,
+  `${whole.megabytes.toFixed(0)} MB, ${times(whole.seconds / parsing)} parsing alone`,
+);
 row(large, 'most memory of the server', `${whole.peakMegabytes.toFixed(0)} MB`);
 for (const [name, longest] of Object.entries(whole.frames))
   row(large, `longest frame: ${name}`, `${longest.toFixed(0)} ms`, 'target 100');

@@ -13,7 +13,16 @@ interface Report {
 export function planRows(folder: string): readonly (readonly [step: string, figure: string, note: string])[] {
   const out = fs.mkdtempSync(path.join(os.tmpdir(), 'syndeton-bench-'));
   try {
-    const args = ['packages/cli/bin/syndeton.mjs', 'gather', folder, '--missing', 'nothing', '--out', path.join(out, 'site'), '--json']; // prettier-ignore
+    const args = [
+      'packages/cli/bin/syndeton.mjs',
+      'gather',
+      folder,
+      '--missing',
+      'nothing',
+      '--out',
+      path.join(out, 'site'),
+      '--json',
+    ];
     const report = JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 1e9 })) as Report;
     const { totals, figures: f, proof } = report;
     const perPage = (links: number): string => (links / totals.pages).toFixed(1);

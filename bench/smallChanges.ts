@@ -41,7 +41,11 @@ export function smallChanges(pages: number): readonly (readonly [string, string,
     const [drafted, looked, answered] = times.slice(1).map((at, i) => Math.round(at - times[i]!));
     rows.push([`${name}: the draft`, `${drafted!} ms`, '']);
     rows.push([`${name}: survey, families, checks`, `${looked!} ms`, '']);
-    rows.push([`${name}: all overrides`, `${answered!} ms`, `target 1,000 for all three; the first time took ${Math.round(before)} ms`]); // prettier-ignore
+    rows.push([
+      `${name}: all overrides`,
+      `${answered!} ms`,
+      `target 1,000 for all three; the first time took ${Math.round(before)} ms`,
+    ]);
   }
   return rows;
 }

@@ -16,7 +16,8 @@ const origin = `http://127.0.0.1:${port}`;
 
 const data = fs.mkdtempSync(path.join(process.getuid?.() === 0 ? '/tmp' : os.tmpdir(), 'syndeton-bench-'));
 fs.chmodSync(data, 0o755);
-const pg = (command: string): string => execFileSync(process.execPath, ['scripts/pg.mjs', command, '--data', data, '--fast'], { encoding: 'utf8' }); // prettier-ignore
+const pg = (command: string): string =>
+  execFileSync(process.execPath, ['scripts/pg.mjs', command, '--data', data, '--fast'], { encoding: 'utf8' });
 const { url } = JSON.parse(pg('start')) as { url: string };
 
 /** Until it says that it is there. */
@@ -43,7 +44,11 @@ async function ask<Reply>(address: string, how: RequestInit = {}): Promise<Reply
 
 async function bringIn(): Promise<string> {
   const body = new FormData();
-  body.set('archive', new Blob([new Uint8Array(zipSync(Object.fromEntries(makeFiles(pages, 'embedded')), { level: 1 }))]), 'x.zip'); // prettier-ignore
+  body.set(
+    'archive',
+    new Blob([new Uint8Array(zipSync(Object.fromEntries(makeFiles(pages, 'embedded')), { level: 1 }))]),
+    'x.zip',
+  );
   return (await ask<{ id: string }>('/api/sites', { method: 'POST', body })).id;
 }
 
@@ -52,7 +57,11 @@ async function proofs(site: string): Promise<void> {
   for (let i = 0; i < rounds; i++) {
     const { base, version } = await ask<{ base: number; version: number }>(`/api/sites/${site}/draft`);
     const operations = [{ kind: 'gather-rules', sheet: `css/${i}.css` }];
-    await ask(`/api/sites/${site}/draft`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base, version, operations }) }); // prettier-ignore
+    await ask(`/api/sites/${site}/draft`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ base, version, operations }),
+    });
     for (;;) {
       const { status } = await ask<{ status: string }>(`/api/sites/${site}/draft/proof`);
       if (status !== 'running') break;
@@ -81,8 +90,12 @@ try {
   }
   const spin = await spinCapacity();
   const faster = times[0]! / times[1]!;
-  console.log(`${sites} sites of ${pages} pages, ${rounds} drafts proved each: ${times.map((ms) => `${(ms / 1000).toFixed(1)} s`).join(' by one worker, ')} by two`); // prettier-ignore
-  console.log(`two workers: ${faster.toFixed(2)} times as fast; two busy loops: ${spin.toFixed(2)}; ratio ${(faster / spin).toFixed(2)} (wanted: 0.85)`); // prettier-ignore
+  console.log(
+    `${sites} sites of ${pages} pages, ${rounds} drafts proved each: ${times.map((ms) => `${(ms / 1000).toFixed(1)} s`).join(' by one worker, ')} by two`,
+  );
+  console.log(
+    `two workers: ${faster.toFixed(2)} times as fast; two busy loops: ${spin.toFixed(2)}; ratio ${(faster / spin).toFixed(2)} (wanted: 0.85)`,
+  );
 } finally {
   await stop(server);
   pg('stop');

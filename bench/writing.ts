@@ -44,8 +44,19 @@ export function writing(pages: number): WritingFigures {
   const reading = wall(() => (kept = new KeptOutcomes(site)));
   const sheet = sheetsOf(site)[0]!;
   const rules = sheetOutline(sheet.text!).filter(({ isNested }) => !isNested);
-  const scores = Array.from({ length: 200 }, (_, i) => wall(() => ruleScore(kept!, desktop, { path: sheet.path, start: rules[i % rules.length]!.start }))); // prettier-ignore
-  const selectors = ['.b7 em', '#own3 p', 'nav li', 'div p a', '.k5 > p', ':is(p, nav) em', '.s3 a[href]', 'p:nth-child(2n+1)']; // prettier-ignore
+  const scores = Array.from({ length: 200 }, (_, i) =>
+    wall(() => ruleScore(kept!, desktop, { path: sheet.path, start: rules[i % rules.length]!.start })),
+  );
+  const selectors = [
+    '.b7 em',
+    '#own3 p',
+    'nav li',
+    'div p a',
+    '.k5 > p',
+    ':is(p, nav) em',
+    '.s3 a[href]',
+    'p:nth-child(2n+1)',
+  ];
   const reaches = selectors.map((selector) => wall(() => selectorReach(kept!, selector)));
   const prover = new SiteProver(site);
   const effects = Array.from({ length: 10 }, (_, i) => {
@@ -61,7 +72,16 @@ export function writing(pages: number): WritingFigures {
   const renameProof = wall(() => {
     if (new SiteProver(site).prove(renamed!).verdict !== 'same') throw new Error('a rename that changes looks');
   });
-  return { reading, scores, reaches, effects, findings: wall(() => textFindings(long)), lines: 5000, rename, renameProof }; // prettier-ignore
+  return {
+    reading,
+    scores,
+    reaches,
+    effects,
+    findings: wall(() => textFindings(long)),
+    lines: 5000,
+    rename,
+    renameProof,
+  };
 }
 
 function after(site: Site, operation: Operation): Site {

@@ -75,7 +75,9 @@ test('on a narrow screen nothing stands beside it', async ({ page }) => {
     await page.setViewportSize({ width, height: 800 });
     for (const station of ['survey', 'gather', 'sheets', 'links', 'precedence', 'proof', 'hand-off']) {
       await page.goto(`/sites/${id}/${station}`);
-      await expect(page.getByRole('heading', { level: 1 }).or(page.getByRole('main').getByRole('group').first()).first()).toBeVisible(); // prettier-ignore
+      await expect(
+        page.getByRole('heading', { level: 1 }).or(page.getByRole('main').getByRole('group').first()).first(),
+      ).toBeVisible();
       await expect(page.getByRole('navigation', { name: 'Stations' }).locator('[aria-current]')).toBeInViewport();
       expect({ station, beside: await beside(page) }).toEqual({ station, beside: [] });
     }

@@ -18,7 +18,13 @@ test.beforeAll(async () => {
     env: { ...process.env, PASSWORD: password },
   });
   for (let i = 0; ; i++) {
-    if (await fetch(`${origin}/api/health`).then((reply) => reply.ok, () => false)) return; // prettier-ignore
+    if (
+      await fetch(`${origin}/api/health`).then(
+        (reply) => reply.ok,
+        () => false,
+      )
+    )
+      return;
     if (i > 300) throw new Error('the server did not start');
     await new Promise((f) => setTimeout(f, 200));
   }
@@ -38,7 +44,9 @@ async function signedIn(browser: Browser, name: string): Promise<Page> {
   return page;
 }
 
-test('people sign in, share a site, see each other change it, and what they may not do is said', async ({ browser }) => {
+test('people sign in, share a site, see each other change it, and what they may not do is said', async ({
+  browser,
+}) => {
   const door = await (await browser.newContext({ baseURL: origin })).newPage();
   await door.goto('/sites/x/survey');
   await expect(door.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
@@ -63,7 +71,8 @@ test('people sign in, share a site, see each other change it, and what they may 
     await joss.getByRole('menuitem', { name: /Who may see/ }).click();
     const box = joss.getByRole('dialog');
     await expect(box).toContainText('Joss');
-    if ((await box.getByLabel('What Ines may do').count()) > 0) await box.getByLabel('What Ines may do').selectOption(right);
+    if ((await box.getByLabel('What Ines may do').count()) > 0)
+      await box.getByLabel('What Ines may do').selectOption(right);
     else {
       await box.getByLabel(/Name of somebody/).fill('Ines');
       await box.getByLabel('What they may do').selectOption(right);
@@ -101,4 +110,4 @@ test('people sign in, share a site, see each other change it, and what they may 
   await joss.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(joss.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
   expect((await joss.request.get(`/preview/${id}/r2/index.html`)).status()).toBe(401);
-}); // prettier-ignore
+});

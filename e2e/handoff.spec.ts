@@ -46,14 +46,19 @@ test('what leaves goes onto a server, after a look at its key; the report says s
   expect(fs.readdirSync(root)).toEqual([]);
   await box.getByRole('button', { name: 'It is the right one: upload' }).click();
   await expect(page.getByRole('main')).toContainText('on the server, byte for byte.', { timeout: 60_000 });
-  const put = await (await page.request.get(`/api/sites/${first}/revisions/2/changes?since=1`)).json() as { changes: { path: string; change: string }[] }; // prettier-ignore
+  const put = (await (await page.request.get(`/api/sites/${first}/revisions/2/changes?since=1`)).json()) as {
+    changes: { path: string; change: string }[];
+  };
   const wanted = put.changes.filter(({ change }) => change !== 'deleted').map(({ path }) => path);
   expect(wanted.filter((path) => !fs.existsSync(`${root}/${path}`))).toEqual([]);
   await server.close();
 
   const [recipe] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('row', { name: /A recipe/ }).getByRole('link', { name: 'Download' }).click(), // prettier-ignore
+    page
+      .getByRole('row', { name: /A recipe/ })
+      .getByRole('link', { name: 'Download' })
+      .click(),
   ]);
   const file = info.outputPath('recipe.json');
   await recipe.saveAs(file);
@@ -82,26 +87,44 @@ test('a trade is one act; what it changes stands as chosen; another site shows t
   await page.keyboard.press('6');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('3 look as you chose');
   await page.getByRole('button', { name: 'r1', exact: true }).click();
-  await page.getByRole('menuitem', { name: /another site, r1/ }).first().click(); // prettier-ignore
+  await page
+    .getByRole('menuitem', { name: /another site, r1/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('3 differ', { timeout: 60_000 });
   await expect(page).toHaveURL(/other=/);
   // hovered, the menu is underlined on both sides
-  await page.getByRole('complementary', { name: 'Pages' }).getByRole('option', { name: /carrow-slip/ }).click(); // prettier-ignore
+  await page
+    .getByRole('complementary', { name: 'Pages' })
+    .getByRole('option', { name: /carrow-slip/ })
+    .click();
   await page.getByRole('button', { name: 'at rest' }).click();
   await page.getByRole('menuitem', { name: 'hovered' }).click();
   const line = (title: string): Promise<string> =>
-    page.frameLocator(`iframe[title="news/2024/carrow-slip.html ${title}"]`).locator('nav a, #nav a').first().evaluate((a) => getComputedStyle(a).textDecorationLine); // prettier-ignore
+    page
+      .frameLocator(`iframe[title="news/2024/carrow-slip.html ${title}"]`)
+      .locator('nav a, #nav a')
+      .first()
+      .evaluate((a) => getComputedStyle(a).textDecorationLine);
   await expect.poll(() => line('after')).toBe('underline');
   expect(await line('before')).toBe('none');
 });
 
 test('one operation is taken out of the past, and the files are as if it had never been', async ({ page }) => {
   const id = await openDemo(page);
-  const text = async (state: string): Promise<string> => ((await (await page.request.get(`/api/sites/${id}/files/${state}/css/site.css`)).json()) as { text: string }).text; // prettier-ignore
-  const rule = (selector: string) => ({ kind: 'add-rule', sheet: 'css/site.css', selector, declarations: [{ property: 'top', value: '0' }] }); // prettier-ignore
+  const text = async (state: string): Promise<string> =>
+    ((await (await page.request.get(`/api/sites/${id}/files/${state}/css/site.css`)).json()) as { text: string }).text;
+  const rule = (selector: string) => ({
+    kind: 'add-rule',
+    sheet: 'css/site.css',
+    selector,
+    declarations: [{ property: 'top', value: '0' }],
+  });
   const save = async (base: number, version: number, operation: object): Promise<void> => {
     await page.request.put(`/api/sites/${id}/draft`, { data: { base, version, operations: [operation] } });
-    expect((await page.request.post(`/api/sites/${id}/revisions`, { data: { base, version: version + 1 } })).status()).toBe(201); // prettier-ignore
+    expect(
+      (await page.request.post(`/api/sites/${id}/revisions`, { data: { base, version: version + 1 } })).status(),
+    ).toBe(201);
   };
   await save(1, 0, rule('.first'));
   await save(2, 2, rule('.second'));
@@ -129,7 +152,9 @@ test('coming back: what changed outside is shown, then taken as a revision', asy
   const old = unzipSync(new Uint8Array(await (await page.request.get(`/api/sites/${id}/revisions/1/archive`)).body()));
   const fresh = crew.replace('crew', 'mates');
   const buffer = Buffer.from(zipSync({ ...files, [crew]: Buffer.from(text, 'latin1'), [fresh]: old[crew]! }));
-  await page.getByLabel('A zip of the site as it is outside').setInputFiles({ name: 'live.zip', mimeType: 'application/zip', buffer }); // prettier-ignore
+  await page
+    .getByLabel('A zip of the site as it is outside')
+    .setInputFiles({ name: 'live.zip', mimeType: 'application/zip', buffer });
   const box = page.getByRole('dialog');
   await expect(box).toContainText('crew.html');
   await expect(box.getByRole('heading', { name: /Changed there/ })).toContainText('1');

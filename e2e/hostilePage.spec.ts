@@ -47,7 +47,10 @@ test('a page that means harm: nothing runs, nothing is fetched from outside, not
   page,
 }) => {
   const id = await bringIn(page);
-  const { base, version } = (await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { base: number; version: number }; // prettier-ignore
+  const { base, version } = (await (await page.request.get(`/api/sites/${id}/draft`)).json()) as {
+    base: number;
+    version: number;
+  };
   const plan = await page.request.post(`/api/sites/${id}/proposal`, { data: { base, sheet: 'css/s.css' } });
   const { operations } = (await plan.json()) as { operations: unknown[] };
   const put = await page.request.put(`/api/sites/${id}/draft`, { data: { base, version, operations } });

@@ -87,7 +87,10 @@ test('a tag is copied also where the browser gives no clipboard, as over plain h
   await page.addInitScript(() => Object.defineProperty(navigator, 'clipboard', { value: undefined }));
   await openDemo(page);
   await page.keyboard.press('4');
-  await page.getByRole('button', { name: /css\/site\.css/ }).first().click(); // prettier-ignore
+  await page
+    .getByRole('button', { name: /css\/site\.css/ })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Copy' }).first().click();
   await expect(page.getByText('Copied')).toBeVisible();
   await page.keyboard.press('Control+k');

@@ -44,8 +44,12 @@ test('ten planted differences: the proof and this browser find all ten, and noth
   const measure = page.getByRole('region', { name: 'Measured in this browser' });
   await measure.getByRole('checkbox', { name: 'in print' }).check();
   await measure.getByRole('button', { name: 'Measure 12 pages' }).click();
-  await expect(measure.getByRole('status')).toHaveText('12 pages at 1280 px, in print: 2 the same, 10 not. It shows no difference that the proof does not tell.'); // prettier-ignore
-  const { proof } = (await (await page.request.get(`/api/sites/${id}/draft/proof`)).json()) as { proof: { pages: { path: string; verdict: string }[] } }; // prettier-ignore
+  await expect(measure.getByRole('status')).toHaveText(
+    '12 pages at 1280 px, in print: 2 the same, 10 not. It shows no difference that the proof does not tell.',
+  );
+  const { proof } = (await (await page.request.get(`/api/sites/${id}/draft/proof`)).json()) as {
+    proof: { pages: { path: string; verdict: string }[] };
+  };
   const same = proof.pages.filter(({ verdict }) => verdict === 'same').map((one) => one.path);
   expect(same).toEqual(['p10.html', 'p11.html']);
   // it is kept with the draft
@@ -73,7 +77,14 @@ test('pictures: what a screen shows otherwise is outlined on both, down to one s
     }
   }
   // the white one on white is one step off; in print alone nothing shows here
-  expect(said).toEqual({ 0: '1 region differs', 4: '1 region differs', 6: '1 region differs', 8: '1 region differs', 9: 'Equal', 10: 'Equal' }); // prettier-ignore
+  expect(said).toEqual({
+    0: '1 region differs',
+    4: '1 region differs',
+    6: '1 region differs',
+    8: '1 region differs',
+    9: 'Equal',
+    10: 'Equal',
+  });
 });
 
 test('pages that were gathered measure the same', async ({ page }) => {
@@ -104,7 +115,17 @@ test('an important width is kept where a visitor draws at the corner, another on
 });
 
 test('what a frame shows as print is what Chromium takes in print', async ({ page }) => {
-  const lists = ['print', 'screen', 'only print and (min-width: 10px)', 'not print', 'not screen and (color)', 'tv, print', '(min-width: 10px)', 'not all', 'not print and (min-width: 9999px)']; // prettier-ignore
+  const lists = [
+    'print',
+    'screen',
+    'only print and (min-width: 10px)',
+    'not print',
+    'not screen and (color)',
+    'tv, print',
+    '(min-width: 10px)',
+    'not all',
+    'not print and (min-width: 9999px)',
+  ];
   const holds = (queries: readonly string[]) =>
     page.evaluate((all) => all.map((one) => matchMedia(one).matches), queries);
   await page.emulateMedia({ media: 'print' });
@@ -117,7 +138,18 @@ test('what a frame shows as held is what Chromium takes of an element in that st
   page,
 }) => {
   await page.setContent('<style></style><p><a id="a" class="k" href="#" style="display:block;height:40px">a</a></p>');
-  const selectors = ['a:hover', 'p:hover > a', 'a:not(:hover)', ':is(b, a:HOVER)', 'a:focus', 'p:focus-within a', 'a:focus:hover', 'a:active', 'a:active:hover', '[href=":hover"], a:hover']; // prettier-ignore
+  const selectors = [
+    'a:hover',
+    'p:hover > a',
+    'a:not(:hover)',
+    ':is(b, a:HOVER)',
+    'a:focus',
+    'p:focus-within a',
+    'a:focus:hover',
+    'a:active',
+    'a:active:hover',
+    '[href=":hover"], a:hover',
+  ];
   /** For each selector, and for each order of it and a class: whether it wins. */
   const wins = (list: readonly string[]) =>
     page.evaluate((all) => {
@@ -127,7 +159,11 @@ test('what a frame shows as held is what Chromium takes of an element in that st
         block.textContent = text;
         return getComputedStyle(link).top;
       };
-      return all.map((one) => [say(`${one} { top: 1px }`), say(`a.k { top: 2px } ${one} { top: 1px }`), say(`${one} { top: 1px } a.k { top: 2px }`)]); // prettier-ignore
+      return all.map((one) => [
+        say(`${one} { top: 1px }`),
+        say(`a.k { top: 2px } ${one} { top: 1px }`),
+        say(`${one} { top: 1px } a.k { top: 2px }`),
+      ]);
     }, list);
   const states: Readonly<Partial<Record<HeldState, () => Promise<void>>>> = {
     'at rest': () => Promise.resolve(),
@@ -140,7 +176,9 @@ test('what a frame shows as held is what Chromium takes of an element in that st
     },
   };
   const held = async (state: HeldState) => wins(selectors.map((one) => asHeld(one, state)));
-  const atRest = Object.fromEntries(await Promise.all(heldStates.map(async (state) => [state, await held(state)] as const))); // prettier-ignore
+  const atRest = Object.fromEntries(
+    await Promise.all(heldStates.map(async (state) => [state, await held(state)] as const)),
+  );
   for (const [state, enter] of Object.entries(states) as [HeldState, () => Promise<void>][]) {
     await enter();
     expect({ state, is: await wins(selectors) }).toEqual({ state, is: atRest[state] });
@@ -154,7 +192,10 @@ test('what a frame shows as held is what Chromium takes of an element in that st
 
 test('a difference nobody wanted is taken back by one act, and the page is the same again', async ({ page }) => {
   const id = await openDemo(page, 'proof');
-  const { base, version } = (await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { base: number; version: number }; // prettier-ignore
+  const { base, version } = (await (await page.request.get(`/api/sites/${id}/draft`)).json()) as {
+    base: number;
+    version: number;
+  };
   const dropped = {
     kind: 'drop-declaration',
     where: 'block',
@@ -167,7 +208,9 @@ test('a difference nobody wanted is taken back by one act, and the page is the s
   const differences = page.getByRole('region', { name: 'Differences' });
   await differences.getByRole('button', { name: 'Keep the old look' }).click();
   await expect(draftBar(page)).toContainText('25 pages look the same; notices looks different', { timeout: 60_000 });
-  const { text } = (await (await page.request.get(`/api/sites/${id}/files/draft/timetable.html`)).json()) as { text: string }; // prettier-ignore
+  const { text } = (await (await page.request.get(`/api/sites/${id}/files/draft/timetable.html`)).json()) as {
+    text: string;
+  };
   expect(text.match(/class="kept-color"/g)).toHaveLength(3);
   await page.goto(`/sites/${id}/handoff`);
   await expect(page.getByRole('alert')).toContainText('There is no station “handoff”');

@@ -43,7 +43,10 @@ test('after gathering one edit of the heading colour changes every page, live, a
   await editor(page).click();
   await page.keyboard.press('Control+End');
   await page.keyboard.insertText('body h1, body h2 { color: #1d4f8a !important; }\n');
-  await expect(panel(page).getByRole('heading')).toHaveText(/With this edit, \d+ elements on 26 pages change color/, proved); // prettier-ignore
+  await expect(panel(page).getByRole('heading')).toHaveText(
+    /With this edit, \d+ elements on 26 pages change color/,
+    proved,
+  );
   await expect(panel(page).getByText('now', { exact: false }).first()).toContainText(': 1');
   // the page beside the editor shows it before it is put anywhere
   await page.getByRole('button', { name: 'On a page' }).click();
@@ -115,7 +118,12 @@ test('unfinished text is there again after another sheet, another station and a 
   // meanwhile the sheet became another one, in another window
   const draft = (await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { base: number; version: number };
   await page.request.put(`/api/sites/${id}/draft`, {
-    data: { ...pick(draft), operations: [{ kind: 'add-rule', sheet: 'css/base.css', selector: 'em', declarations: [{ property: 'top', value: '0' }] }] }, // prettier-ignore
+    data: {
+      ...pick(draft),
+      operations: [
+        { kind: 'add-rule', sheet: 'css/base.css', selector: 'em', declarations: [{ property: 'top', value: '0' }] },
+      ],
+    },
   });
   await page.reload();
   await expect(page.getByRole('alert')).toContainText('css/base.css is another text now');
@@ -144,7 +152,18 @@ test('form and text give the same bytes', async ({ page }) => {
   await page.keyboard.press('Control+z');
   await expect(draftBar(page)).toContainText('The draft is empty', proved);
   const reply = await page.request.put(`/api/sites/${id}/draft`, {
-    data: { base: 1, version: ((await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { version: number }).version, operations: [{ kind: 'change-rule', sheet: 'css/booking.css', rule: { selector, nth: 1 }, set: [{ property: 'text-align', value: 'left' }] }] }, // prettier-ignore
+    data: {
+      base: 1,
+      version: ((await (await page.request.get(`/api/sites/${id}/draft`)).json()) as { version: number }).version,
+      operations: [
+        {
+          kind: 'change-rule',
+          sheet: 'css/booking.css',
+          rule: { selector, nth: 1 },
+          set: [{ property: 'text-align', value: 'left' }],
+        },
+      ],
+    },
   });
   expect(reply.status()).toBe(200);
   expect(await textOf(page, id, 'css/booking.css')).toBe(byForm);
@@ -171,7 +190,11 @@ test('a class is renamed over sheets and pages, and given by clicking elements',
   await page.getByRole('button', { name: 'Give it', exact: true }).click();
   await expect(draftBar(page)).toContainText('2 operations', proved);
   await expect(draftBar(page)).toContainText('All 26 pages look the same', proved);
-  const pages = await Promise.all(['index.html', 'timetable.html', 'fares.html', 'routes/night-boat.html', 'routes/north-loop.html'].map((path) => textOf(page, id, path))); // prettier-ignore
+  const pages = await Promise.all(
+    ['index.html', 'timetable.html', 'fares.html', 'routes/night-boat.html', 'routes/north-loop.html'].map((path) =>
+      textOf(page, id, path),
+    ),
+  );
   expect(pages.filter((text) => /class="([^"]* )?lead"/.test(text))).toHaveLength(1);
 });
 
@@ -226,7 +249,12 @@ test('by keyboard alone: to a sheet, through its findings, and into the draft', 
 
 test('each changed file is shown side by side as text: before saving, after it, and at hand-off', async ({ page }) => {
   const id = await openDemo(page, 'sheets');
-  const add = (selector: string) => ({ kind: 'add-rule', sheet: 'css/base.css', selector, declarations: [{ property: 'top', value: '0' }] }); // prettier-ignore
+  const add = (selector: string) => ({
+    kind: 'add-rule',
+    sheet: 'css/base.css',
+    selector,
+    declarations: [{ property: 'top', value: '0' }],
+  });
   await page.request.put(`/api/sites/${id}/draft`, {
     data: { base: 1, version: 0, operations: [add('em'), { ...add('i'), sheet: 'css/print.css' }] },
   });
@@ -249,7 +277,10 @@ test('each changed file is shown side by side as text: before saving, after it, 
   await expect(page.getByRole('heading', { level: 1 })).toContainText('look the same', proved);
   await expect(page.getByRole('button', { name: 'r1', exact: true })).toBeVisible();
   await page.goto(`/sites/${id}/hand-off`);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download patch' }).click()]); // prettier-ignore
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download patch' }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe('Brindle-Sound-Ferry-r1-to-r2.patch');
   await page.getByRole('button', { name: 'See what changed, file by file' }).click();
   await expect(after('css/base.css', 'in r2')).toContainText('em { top: 0; }');

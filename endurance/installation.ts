@@ -99,7 +99,14 @@ export class Installation {
     const child = spawn(process.execPath, ['scripts/start.mjs'], {
       cwd: root,
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, SYNDETON_DATA: this.data, PORT: String(this.port), TMPDIR: this.temporary, SYNDETON_NO_DEMO: '1', LOG_LEVEL: 'error' }, // prettier-ignore
+      env: {
+        ...process.env,
+        SYNDETON_DATA: this.data,
+        PORT: String(this.port),
+        TMPDIR: this.temporary,
+        SYNDETON_NO_DEMO: '1',
+        LOG_LEVEL: 'error',
+      },
     });
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (text: Buffer) => (this.output += text.toString()));

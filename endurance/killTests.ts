@@ -42,9 +42,11 @@ async function comeBack(victim: Victim): Promise<void> {
 
 /** Sites that nobody brought in, or that were brought in by halves. */
 async function strangers(): Promise<readonly string[]> {
-  const { sites } = (await (await answered(`${installation.origin}/api/sites`)).json()) as { sites: { id: string }[] }; // prettier-ignore
+  const { sites } = (await (await answered(`${installation.origin}/api/sites`)).json()) as { sites: { id: string }[] };
   const known = new Set(people.flatMap((person) => person.siteIds()));
-  const { imports } = (await (await answered(`${installation.origin}/api/imports`)).json()) as { imports: { status: string }[] }; // prettier-ignore
+  const { imports } = (await (await answered(`${installation.origin}/api/imports`)).json()) as {
+    imports: { status: string }[];
+  };
   return [
     ...sites.filter(({ id }) => !known.has(id)).map(({ id }) => `site ${id} is nobody's`),
     ...imports.filter(({ status }) => /reading|looking|storing/.test(status)).map(() => 'an import never ends'),

@@ -63,7 +63,10 @@ export class Person {
   async work(): Promise<void> {
     this.stopping = false;
     while (!this.stopping) {
-      const answered = this.sites.length === 0 || (this.sites.length + this.coming.length < 4 && this.roll(6) === 0) ? await this.bringIn() : await this.change(); // prettier-ignore
+      const answered =
+        this.sites.length === 0 || (this.sites.length + this.coming.length < 4 && this.roll(6) === 0)
+          ? await this.bringIn()
+          : await this.change();
       if (!answered) return void this.unanswered++;
       this.acts++;
     }
@@ -81,7 +84,9 @@ export class Person {
       if (!seen) continue;
       const found = [site.known, site.perhaps].find((one) => one !== undefined && isSame(one, seen));
       if (!found)
-        faults.push(`${this.name}, site ${site.id}: ${difference(site.known, seen)}${site.perhaps ? `; or ${difference(site.perhaps, seen)}` : ''}`); // prettier-ignore
+        faults.push(
+          `${this.name}, site ${site.id}: ${difference(site.known, seen)}${site.perhaps ? `; or ${difference(site.perhaps, seen)}` : ''}`,
+        );
       else site.known = found;
       site.perhaps = undefined;
     }
@@ -152,7 +157,8 @@ export class Person {
   private async handOff(site: OwnSite): Promise<boolean> {
     const number = 1 + this.roll(site.known.revisions.length);
     const files = await this.archive(site.id, number);
-    if (files && !isSameFiles(files, site.known.revisions[number - 1]!)) this.wrong.push(`${this.name}, site ${site.id}: r${number} is handed off as something else`); // prettier-ignore
+    if (files && !isSameFiles(files, site.known.revisions[number - 1]!))
+      this.wrong.push(`${this.name}, site ${site.id}: r${number} is handed off as something else`);
     return files !== undefined;
   }
 
@@ -164,7 +170,7 @@ export class Person {
     body: object,
     status: number,
   ): Promise<boolean> {
-    // prettier-ignore
+    // oxfmt-ignore
     site.perhaps = after;
     const reply = await this.ask(method, `/api/sites/${site.id}${address}`, body, status);
     if (!reply) return false;
@@ -181,7 +187,7 @@ export class Person {
     body: object | undefined,
     status: number,
   ): Promise<Response | undefined> {
-    // prettier-ignore
+    // oxfmt-ignore
     const isForm = body instanceof FormData;
     try {
       const reply = await fetch(this.origin + address, {
@@ -202,7 +208,9 @@ export class Person {
     const reply = await this.ask('GET', `/api/sites/${id}/revisions/${number}/archive`, undefined, 200);
     try {
       const entries = reply && unzipSync(new Uint8Array(await reply.arrayBuffer()));
-      return entries && Object.fromEntries(Object.entries(entries).map(([path, bytes]) => [path, strFromU8(bytes, true)])); // prettier-ignore
+      return (
+        entries && Object.fromEntries(Object.entries(entries).map(([path, bytes]) => [path, strFromU8(bytes, true)]))
+      );
     } catch {
       return undefined; // cut off in the middle
     }
@@ -231,17 +239,28 @@ export class Person {
   }
 
   /** Here, or said to be lost when what brought it in ended again and again. */
-  private async lookForComing({ id, name, files }: { readonly id: string; readonly name: string; readonly files: Files }, faults: string[]): Promise<void> {
+  private async lookForComing(
+    { id, name, files }: { readonly id: string; readonly name: string; readonly files: Files },
+    faults: string[],
+  ): Promise<void> {
     const { status } = (await (await answered(`${this.origin}/api/imports/${id}`)).json()) as { status: string };
     const before = this.sites.length;
     await this.lookForBrought({ name, files });
-    if (status !== (this.sites.length > before ? 'done' : 'interrupted')) faults.push(`${name} was said to come in, is ${status} and ${this.sites.length - before} times here`);
-  } // prettier-ignore
+    if (status !== (this.sites.length > before ? 'done' : 'interrupted'))
+      faults.push(`${name} was said to come in, is ${status} and ${this.sites.length - before} times here`);
+  }
 
   private async lookForBrought({ name, files }: { readonly name: string; readonly files: Files }): Promise<void> {
-    const { sites } = (await (await answered(`${this.origin}/api/sites`)).json()) as { sites: { id: string; name: string }[] }; // prettier-ignore
+    const { sites } = (await (await answered(`${this.origin}/api/sites`)).json()) as {
+      sites: { id: string; name: string }[];
+    };
     const one = sites.find((site) => site.name === name);
-    if (one) this.sites.push({ id: one.id, known: { revisions: [files], draft: { version: 0, operations: [] } }, perhaps: undefined }); // prettier-ignore
+    if (one)
+      this.sites.push({
+        id: one.id,
+        known: { revisions: [files], draft: { version: 0, operations: [] } },
+        perhaps: undefined,
+      });
   }
 }
 

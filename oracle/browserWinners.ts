@@ -28,7 +28,10 @@ interface MatchedStyles {
   readonly inlineStyle?: { readonly cssProperties: readonly Property[] };
   readonly attributesStyle?: { readonly cssProperties: readonly Property[] };
   readonly matchedCSSRules?: readonly { readonly rule: Rule }[];
-  readonly pseudoElements?: readonly { readonly pseudoType: string; readonly matches: readonly { readonly rule: Rule }[] }[]; // prettier-ignore
+  readonly pseudoElements?: readonly {
+    readonly pseudoType: string;
+    readonly matches: readonly { readonly rule: Rule }[];
+  }[];
 }
 
 export interface SheetHeader {

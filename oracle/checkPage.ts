@@ -81,13 +81,20 @@ export class PageChecker {
     if (nodeIds.length !== elements.length) {
       if (this.tab.url() !== address) throw new LedElsewhere();
       const browser = `${nodeIds.length} elements`;
-      return { differences: [{ page: file.path, element: 'html', slot: 'tree', core: `${elements.length} elements`, browser }], winners: 0, boxes: 0 }; // prettier-ignore
+      return {
+        differences: [{ page: file.path, element: 'html', slot: 'tree', core: `${elements.length} elements`, browser }],
+        winners: 0,
+        boxes: 0,
+      };
     }
     const forced = options.forced && elements[options.forced.index] ? options.forced : undefined;
     const states = new Map<ElementNode, ReadonlySet<string>>();
     if (forced) {
       states.set(elements[forced.index]!, new Set(forced.states));
-      await this.session.send('CSS.forcePseudoState', { nodeId: nodeIds[forced.index]!, forcedPseudoClasses: [...forced.states] }); // prettier-ignore
+      await this.session.send('CSS.forcePseudoState', {
+        nodeId: nodeIds[forced.index]!,
+        forcedPseudoClasses: [...forced.states],
+      });
     }
     const view = { environment, ...(forced ? { forced: states } : {}) };
     const core = new CoreWinners(site, page, view);
@@ -134,7 +141,8 @@ export class PageChecker {
         browser: '',
         quirks: page.quirks,
       });
-    if (forced) await this.session.send('CSS.forcePseudoState', { nodeId: nodeIds[forced.index]!, forcedPseudoClasses: [] }); // prettier-ignore
+    if (forced)
+      await this.session.send('CSS.forcePseudoState', { nodeId: nodeIds[forced.index]!, forcedPseudoClasses: [] });
     return { differences, winners, boxes: elements.length };
   }
 }

@@ -15,7 +15,10 @@ export const exceptions: readonly Exception[] = [
     reason:
       "the protocol does not show what a table's border, frame, rules and cellpadding do to its own border style and to its cells, nor what beats it under another name of the side; the flat look compares them",
     covers: ({ element, slot, core, browser }) =>
-      core !== 'none' && browser === 'none' && />(table|td|th|thead|tbody|tfoot|colgroup):/.test(element) && /^ (border|padding)-/.test(slot), // prettier-ignore
+      core !== 'none' &&
+      browser === 'none' &&
+      />(table|td|th|thead|tbody|tfoot|colgroup):/.test(element) &&
+      /^ (border|padding)-/.test(slot),
   },
   {
     reason:
@@ -29,7 +32,8 @@ export const exceptions: readonly Exception[] = [
   },
   {
     reason: 'insets are used values, and what a closed details holds is laid out only when asked for',
-    covers: ({ slot, core }) => slot === 'look' && / (top|right|bottom|left|inset-[a-z-]+): (auto → |.* → auto$)/.test(core), // prettier-ignore
+    covers: ({ slot, core }) =>
+      slot === 'look' && / (top|right|bottom|left|inset-[a-z-]+): (auto → |.* → auto$)/.test(core),
   },
   {
     reason: 'the protocol lists no rules for ::placeholder',
@@ -37,6 +41,8 @@ export const exceptions: readonly Exception[] = [
   },
   {
     reason: "a marker's size is laid out from its text, and its computed style gives the used size",
-    covers: ({ slot, core }) => slot === 'look' && /::marker (width|height|inline-size|block-size|perspective-origin|transform-origin)\b/.test(core), // prettier-ignore
+    covers: ({ slot, core }) =>
+      slot === 'look' &&
+      /::marker (width|height|inline-size|block-size|perspective-origin|transform-origin)\b/.test(core),
   },
 ];

@@ -3,7 +3,8 @@ interface FixedPage {
   readonly forced: { readonly index: number; readonly states: readonly string[] };
 }
 
-const hovers = '<style>:hover { color: red } *:active { top: 0 } p:hover { left: 0 } :hover::before { content: "x" } :is(:hover) { right: 0 }</style><p>x<a href=x>y</a>'; // prettier-ignore
+const hovers =
+  '<style>:hover { color: red } *:active { top: 0 } p:hover { left: 0 } :hover::before { content: "x" } :is(:hover) { right: 0 }</style><p>x<a href=x>y</a>';
 
 /** What a generator seldom makes: a bare `:hover` held on, on a paragraph and on a link, in quirks mode and out of it. */
 export const fixedPages: Readonly<Record<string, FixedPage>> = Object.fromEntries(

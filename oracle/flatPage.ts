@@ -51,7 +51,9 @@ export function flatPage(page: PageCascade, view: View): FlatPage {
   const named = page.rules.rules.flatMap((rule) =>
     rule.compiled.selectors.map((s) => s.compounds.at(-1)!.pseudoElement),
   );
-  const pseudoElements = ['::before', '::after', '::marker', '::first-letter', '::first-line'].filter((p) => named.includes(p)); // prettier-ignore
+  const pseudoElements = ['::before', '::after', '::marker', '::first-letter', '::first-line'].filter((p) =>
+    named.includes(p),
+  );
   return { css: rules.join('\n'), hints, pseudoElements };
 }
 
@@ -64,7 +66,9 @@ function valueOf({ compiled, origin }: Contender): string {
   const { property, value } = compiled.declaration;
   // a foreign element's style attribute is read in quirks mode, the flat sheet need not be
   if (origin === 'attribute' && compiled.validity === 'quirks')
-    return value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, /color/.test(property) ? '$1#$2' : '$&').replace(/(^|\s)([\d.]+)(?=\s|$)/g, '$1$2px'); // prettier-ignore
+    return value
+      .replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, /color/.test(property) ? '$1#$2' : '$&')
+      .replace(/(^|\s)([\d.]+)(?=\s|$)/g, '$1$2px');
   return !property.startsWith('--') && /(url|src|image-set)\(/i.test(value) ? compiled.comparable : value;
 }
 

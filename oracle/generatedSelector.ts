@@ -1,17 +1,53 @@
 import type { Random } from '../packages/core/src/testing/random.ts';
 
-const tags = ['p', 'div', 'a', 'li', 'ul', 'td', 'table', 'span', 'h2', 'em', 'input', 'label', 'section', 'b', 'LI', 'body', 'svg', 'linearGradient']; // prettier-ignore
+const tags = ['p', 'div', 'a', 'li', 'ul', 'td', 'table', 'span', 'h2', 'em', 'input', 'label', 'section', 'b', 'LI', 'body', 'svg', 'linearGradient']; // oxfmt-ignore
 const classes = ['a', 'b', 'c', 'A', 'note', 'c-1', '\\31 x'];
 const ids = ['x', 'y', 'X', 'main'];
-const attributes = ['[class]', '[class~=a]', '[href]', '[href^="/"]', '[lang|=en]', '[type=TEXT]', '[title="t" i]', '[data-k=v]', '[class*=ot]', '[id$=n]', '[align=center]', '[rel]', '[title=""]', '[*|href]', '[viewBox]']; // prettier-ignore
+const attributes = ['[class]', '[class~=a]', '[href]', '[href^="/"]', '[lang|=en]', '[type=TEXT]', '[title="t" i]', '[data-k=v]', '[class*=ot]', '[id$=n]', '[align=center]', '[rel]', '[title=""]', '[*|href]', '[viewBox]']; // oxfmt-ignore
 const pseudos = [
-  ':first-child', ':last-child', ':only-child', ':first-of-type', ':last-of-type', ':only-of-type', ':empty', ':root', ':any-link',
-  ':link', ':visited', ':hover', ':focus', ':active', ':focus-within', ':enabled', ':disabled', ':checked', ':required', ':optional',
-  ':read-only', ':read-write', ':placeholder-shown', ':nth-child(2n+1)', ':nth-child(-n + 3)', ':nth-last-child(2)',
-  ':nth-of-type(even)', ':nth-child(2 of .a)', ':nth-last-of-type(n)', ':lang(en)', ':lang(de)', ':dir(rtl)', ':dir(ltr)', ':scope',
-  ':target', ':default', ':indeterminate', ':in-range', ':valid', ':invalid', ':defined',
-]; // prettier-ignore
-const bad = [':bogus', '::bogus', '..a', 'p:', '#1a', '.1a', '[a!=b]', ':not()', ':has(:has(a))', 'p >', '> > p', ':nth-child(2x)', 'a:hover::before:focus-x', '!', ':matches(a)', ':contains("x")', 'h1 | h2']; // prettier-ignore
+  ':first-child',
+  ':last-child',
+  ':only-child',
+  ':first-of-type',
+  ':last-of-type',
+  ':only-of-type',
+  ':empty',
+  ':root',
+  ':any-link',
+  ':link',
+  ':visited',
+  ':hover',
+  ':focus',
+  ':active',
+  ':focus-within',
+  ':enabled',
+  ':disabled',
+  ':checked',
+  ':required',
+  ':optional',
+  ':read-only',
+  ':read-write',
+  ':placeholder-shown',
+  ':nth-child(2n+1)',
+  ':nth-child(-n + 3)',
+  ':nth-last-child(2)',
+  ':nth-of-type(even)',
+  ':nth-child(2 of .a)',
+  ':nth-last-of-type(n)',
+  ':lang(en)',
+  ':lang(de)',
+  ':dir(rtl)',
+  ':dir(ltr)',
+  ':scope',
+  ':target',
+  ':default',
+  ':indeterminate',
+  ':in-range',
+  ':valid',
+  ':invalid',
+  ':defined',
+];
+const bad = [':bogus', '::bogus', '..a', 'p:', '#1a', '.1a', '[a!=b]', ':not()', ':has(:has(a))', 'p >', '> > p', ':nth-child(2x)', 'a:hover::before:focus-x', '!', ':matches(a)', ':contains("x")', 'h1 | h2']; // oxfmt-ignore
 
 export function compound(random: Random, depth = 0): string {
   const parts: string[] = [];

@@ -17,7 +17,13 @@ export function generatedSite(seed: number): GeneratedSite {
     return name;
   };
   const head = random.times(1, 4, () => source(random, sheet)).join('\n');
-  const doctype = random.pick(['<!DOCTYPE html>', '<!DOCTYPE html>', '<!DOCTYPE html>', '', '<!DOCTYPE HTML PUBLIC "-//W3C//DTD HTML 4.01 Transitional//EN">']); // prettier-ignore
+  const doctype = random.pick([
+    '<!DOCTYPE html>',
+    '<!DOCTYPE html>',
+    '<!DOCTYPE html>',
+    '',
+    '<!DOCTYPE HTML PUBLIC "-//W3C//DTD HTML 4.01 Transitional//EN">',
+  ]);
   const inBody = random.chance(0.3) ? source(random, sheet) : '';
   const body = content(random, 0);
   const page = `${doctype}<html${attributes(random)}><head><meta charset="utf-8"><title>t</title>${random.chance(0.1) ? '<base href="/s/">' : ''}${head}</head><body${attributes(random)}>${body}${inBody}${content(random, 0)}</body></html>`;
@@ -25,7 +31,7 @@ export function generatedSite(seed: number): GeneratedSite {
 }
 
 type MakeSheet = (name: string, depth: number) => string;
-const media = ['print', 'screen', 'all', 'screen and (min-width: 600px)', '(max-width: 500px)', 'not print', 'only screen', 'tv', '(width > 600px)', '(min-width: 400px) and (max-width: 1300px)', 'screen, print', '(orientation: portrait)', '(bogus)', 'not all', '(hover)']; // prettier-ignore
+const media = ['print', 'screen', 'all', 'screen and (min-width: 600px)', '(max-width: 500px)', 'not print', 'only screen', 'tv', '(width > 600px)', '(min-width: 400px) and (max-width: 1300px)', 'screen, print', '(orientation: portrait)', '(bogus)', 'not all', '(hover)']; // oxfmt-ignore
 
 function source(random: Random, sheet: MakeSheet): string {
   const extra = `${random.chance(0.2) ? ` media="${random.pick(media)}"` : ''}${random.chance(0.08) ? ' title="A"' : ''}`;
@@ -47,7 +53,15 @@ function imports(random: Random, depth: number, sheet: MakeSheet): string {
   if (depth > 2 || !random.chance(0.2)) return '';
   const name = `s/i${depth}.css`;
   sheet(name, depth + 1);
-  const tail = random.pick(['', '', ' screen', ' layer(one)', ' layer', ' supports(display: grid)', ' layer(two) supports(not (display: x)) print']); // prettier-ignore
+  const tail = random.pick([
+    '',
+    '',
+    ' screen',
+    ' layer(one)',
+    ' layer',
+    ' supports(display: grid)',
+    ' layer(two) supports(not (display: x)) print',
+  ]);
   return `@import ${random.pick([`url(/${name})`, `"/${name}"`, `url("/${name}")`])}${tail};\n`;
 }
 
@@ -55,7 +69,7 @@ function rules(random: Random, low: number, high: number, depth = 0, nested = fa
   return random.times(low, high, () => rule(random, depth, nested)).join('\n');
 }
 
-const supports = ['(display: grid)', '(display: bogus)', 'not (display: bogus)', '(color: red) and (margin: 0)', 'selector(:has(a))', 'selector(:bogus)', '(--x: y)', '((color: red) or (color: bogus))', 'bogus(x)']; // prettier-ignore
+const supports = ['(display: grid)', '(display: bogus)', 'not (display: bogus)', '(color: red) and (margin: 0)', 'selector(:has(a))', 'selector(:bogus)', '(--x: y)', '((color: red) or (color: bogus))', 'bogus(x)']; // oxfmt-ignore
 
 function rule(random: Random, depth: number, nested: boolean): string {
   const inside = (): string =>
@@ -74,11 +88,23 @@ function rule(random: Random, depth: number, nested: boolean): string {
       case 5:
         return `@scope (${compound(random, 2)})${random.chance(0.4) ? ` to (${compound(random, 2)})` : ''} { ${rules(random, 1, 3, depth + 1, false)} }`;
       case 6:
-        return random.pick(['@font-face { font-family: x; src: url(x.woff) }', '@keyframes k { from { color: red } to { color: blue } }', '@page { margin: 1cm }', '@bogus { p { color: red } }', '@bogus x;', '@property --v { syntax: "*"; inherits: false }', '<!--', '-->']); // prettier-ignore
+        return random.pick([
+          '@font-face { font-family: x; src: url(x.woff) }',
+          '@keyframes k { from { color: red } to { color: blue } }',
+          '@page { margin: 1cm }',
+          '@bogus { p { color: red } }',
+          '@bogus x;',
+          '@property --v { syntax: "*"; inherits: false }',
+          '<!--',
+          '-->',
+        ]);
       default:
         return `/* ${random.pick(['c', '} p {', '*'])} */`;
     }
-  const more = depth < 3 && random.chance(0.15) ? ` ${rules(random, 1, 2, depth + 1, true)} ${random.chance(0.5) ? declarations(random, 1, 2) : ''}` : ''; // prettier-ignore
+  const more =
+    depth < 3 && random.chance(0.15)
+      ? ` ${rules(random, 1, 2, depth + 1, true)} ${random.chance(0.5) ? declarations(random, 1, 2) : ''}`
+      : '';
   return `${selectorList(random, nested)} { ${declarations(random, 1, 4)}${more === '' ? '' : `;${more}`} }`;
 }
 
@@ -89,14 +115,30 @@ function attributes(random: Random): string {
   if (random.chance(0.5)) out += ` class="${random.pick(classNames)}"`;
   if (random.chance(0.15)) out += ` id="${random.pick(['x', 'y', 'X', 'main'])}"`;
   if (random.chance(0.15)) out += ` style='${declarations(random, 1, 3).replaceAll("'", '"')}'`;
-  if (random.chance(0.08)) out += random.pick([' lang=en', ' lang="de-AT"', ' dir=rtl', ' title="t"', ' title=""', ' data-k=v', ' hidden']); // prettier-ignore
+  if (random.chance(0.08))
+    out += random.pick([' lang=en', ' lang="de-AT"', ' dir=rtl', ' title="t"', ' title=""', ' data-k=v', ' hidden']);
   return out;
 }
 
 const hints: Readonly<Record<string, readonly string[]>> = {
-  p: [' align=center'], div: [' align=right'], td: [' bgcolor=red', ' width=40', ' nowrap', ' valign=top', ' align=char'], table: [' border=1', ' cellpadding=4 cellspacing=2', ' align=center', ' width="50%"', ' rules=rows', ' bordercolor=blue border', ' frame=above'],
-  img: [' width=20 height=10', ' hspace=3', ' border=2', ' align=left'], ul: [' type=square'], li: [' type=i'], font: [' color=red', ' size=5', ' face="Arial, x"'], hr: [' noshade', ' size=5', ' color=red width=20', ' align=left'],
-}; // prettier-ignore
+  p: [' align=center'],
+  div: [' align=right'],
+  td: [' bgcolor=red', ' width=40', ' nowrap', ' valign=top', ' align=char'],
+  table: [
+    ' border=1',
+    ' cellpadding=4 cellspacing=2',
+    ' align=center',
+    ' width="50%"',
+    ' rules=rows',
+    ' bordercolor=blue border',
+    ' frame=above',
+  ],
+  img: [' width=20 height=10', ' hspace=3', ' border=2', ' align=left'],
+  ul: [' type=square'],
+  li: [' type=i'],
+  font: [' color=red', ' size=5', ' face="Arial, x"'],
+  hr: [' noshade', ' size=5', ' color=red width=20', ' align=left'],
+};
 
 function content(random: Random, depth: number): string {
   return random.times(2, depth === 0 ? 5 : 3, () => node(random, depth)).join(random.chance(0.3) ? ' ' : '');
@@ -104,7 +146,30 @@ function content(random: Random, depth: number): string {
 
 function node(random: Random, depth: number): string {
   if (depth > 3 || random.chance(0.2)) return random.pick(['text', 'x &amp; y', '<!-- c -->', 'שלום', '<br>']);
-  const tag = random.pick(['p', 'div', 'div', 'section', 'ul', 'table', 'a', 'span', 'em', 'b', 'h2', 'img', 'hr', 'input', 'label', 'select', 'svg', 'font', 'center', 'details', 'blockquote', 'bdo']); // prettier-ignore
+  const tag = random.pick([
+    'p',
+    'div',
+    'div',
+    'section',
+    'ul',
+    'table',
+    'a',
+    'span',
+    'em',
+    'b',
+    'h2',
+    'img',
+    'hr',
+    'input',
+    'label',
+    'select',
+    'svg',
+    'font',
+    'center',
+    'details',
+    'blockquote',
+    'bdo',
+  ]);
   const own = attributes(random) + (hints[tag] && random.chance(0.4) ? random.pick(hints[tag]) : '');
   const inner = (): string => content(random, depth + 1);
   switch (tag) {

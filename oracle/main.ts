@@ -97,7 +97,9 @@ const folders = [...(values.demo || values.nightly ? [path.resolve('demo')] : []
 if (values.nightly) folders.push(...(await fetchPackages()));
 for (const folder of folders) {
   site = await readFolder(folder);
-  const all = pagesOf(site).filter((p) => p.text !== undefined).map((p) => p.path); // prettier-ignore
+  const all = pagesOf(site)
+    .filter((p) => p.text !== undefined)
+    .map((p) => p.path);
   const step = Math.max(1, Math.ceil(all.length / Number(values.sample)));
   const sampled = all.filter((_, i) => i % step === 0);
   for (const environment of environments.slice(0, 2))
@@ -115,7 +117,12 @@ for (let seed = first; seed < first + generated; seed++) {
   const environment = environments[seed % environments.length]!;
   const forcedOnly = values.alternate && seed % 2 === 0;
   if (!forcedOnly) await checkPages(`seed ${seed}`, [page], () => ({ environment, elements: 1e9 }));
-  if (forcedOnly || !values.alternate) await checkPages(`seed ${seed} forced`, [page], () => ({ environment, elements: 1e9, forced: { index: 3 + (seed % 20), states: states[seed % states.length]! } })); // prettier-ignore
+  if (forcedOnly || !values.alternate)
+    await checkPages(`seed ${seed} forced`, [page], () => ({
+      environment,
+      elements: 1e9,
+      forced: { index: 3 + (seed % 20), states: states[seed % states.length]! },
+    }));
 }
 await browser.close();
 server.close();
@@ -126,7 +133,9 @@ for (const { page, element, slot, core, browser: theirs } of shown)
 if (open.length > shown.length) console.log(`… and ${open.length - shown.length} more`);
 for (const name of left) console.log(`not asked, it leads elsewhere: ${name}`);
 for (const reason of used) console.log(`listed: ${reason}`);
-console.log(`${pages} pages, ${boxes} elements laid flat, ${winners} winners compared: ${open.length} differences not listed`); // prettier-ignore
+console.log(
+  `${pages} pages, ${boxes} elements laid flat, ${winners} winners compared: ${open.length} differences not listed`,
+);
 const unmet = values.nightly ? exceptions.filter((e) => !used.has(e.reason)) : [];
 for (const { reason } of unmet) console.log(`listed, but not met any more: ${reason}`);
 process.exitCode = open.length > 0 || pages === 0 || unmet.length > 0 ? 1 : 0;

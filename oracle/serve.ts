@@ -3,9 +3,16 @@ import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 
 const types: Readonly<Record<string, string>> = {
-  '.css': 'text/css', '.png': 'image/png', '.gif': 'image/gif', '.jpg': 'image/jpeg', '.svg': 'image/svg+xml',
-  '.html': 'text/html', '.htm': 'text/html', '.shtml': 'text/html', '.xhtml': 'text/html',
-}; // prettier-ignore
+  '.css': 'text/css',
+  '.png': 'image/png',
+  '.gif': 'image/gif',
+  '.jpg': 'image/jpeg',
+  '.svg': 'image/svg+xml',
+  '.html': 'text/html',
+  '.htm': 'text/html',
+  '.shtml': 'text/html',
+  '.xhtml': 'text/html',
+};
 
 /** A site served on loopback without charset, as plain servers do; its scripts are kept from running. */
 export async function serve(

@@ -34,7 +34,8 @@ async function askSet(name, before) {
   const reasons = {};
   for (const page of report.pages) for (const { code } of page.stayed) reasons[code] = (reasons[code] ?? 0) + 1;
   const row = {
-    name, pages: totals.pages,
+    name,
+    pages: totals.pages,
     blocks: `${totals.blocksBefore} → ${totals.blocksAfter}`,
     attributes: `${totals.attributesBefore} → ${totals.attributesAfter}`,
     sheets: figures.newSheets,
@@ -45,9 +46,13 @@ async function askSet(name, before) {
     twice: figures.declarationsTwice,
     gzip: `${kilo(figures.gzipBefore)} → ${kilo(figures.gzipAfter)}`,
     proof: report.proof.verdict,
-    asked: result.pages, boxes: result.boxes, differing: result.differing.length,
-    stays: Object.entries(reasons).map(([code, count]) => `${count} ${code}`).join(', '),
-  }; // prettier-ignore
+    asked: result.pages,
+    boxes: result.boxes,
+    differing: result.differing.length,
+    stays: Object.entries(reasons)
+      .map(([code, count]) => `${count} ${code}`)
+      .join(', '),
+  };
   console.log(JSON.stringify(row));
   return row;
 }
@@ -63,7 +68,7 @@ function kilo(bytes) {
 
 /** Puts the row into the table, in place of an earlier one of the set. */
 function writeRow(row) {
-  const line = `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.links, row.marks, row.classes, row.repeated, row.twice, row.gzip, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`; // prettier-ignore
+  const line = `| ${[row.name, row.pages, row.blocks, row.attributes, row.sheets, row.links, row.marks, row.classes, row.repeated, row.twice, row.gzip, row.proof, row.asked, row.boxes.toLocaleString('en'), row.differing, row.stays || 'nothing'].join(' | ')} |`;
   const lines = fs.readFileSync(table, 'utf8').trimEnd().split('\n');
   const at = lines.findIndex((one) => one.startsWith(`| ${row.name} |`));
   if (at < 0) lines.push(line);

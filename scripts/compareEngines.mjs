@@ -25,7 +25,8 @@ async function firefox() {
 async function webkit() {
   const display = process.env.DISPLAY ?? ':97';
   const started = [];
-  if (process.env.DISPLAY === undefined) started.push(spawn('Xvfb', [display, '-screen', '0', '1400x1000x24'], { stdio: 'ignore' })); // prettier-ignore
+  if (process.env.DISPLAY === undefined)
+    started.push(spawn('Xvfb', [display, '-screen', '0', '1400x1000x24'], { stdio: 'ignore' }));
   const port = 18_000 + (process.pid % 1000);
   const env = { ...process.env, DISPLAY: display, WEBKIT_FORCE_SANDBOX: '0' };
   started.push(spawn(webkitDriver, [`--port=${port}`], { stdio: 'ignore', env }));
@@ -45,7 +46,11 @@ async function webkit() {
     await ask('POST', `/session/${sessionId}/window/rect`, { width: 1280, height: 900 });
     return {
       goto: (url) => ask('POST', `/session/${sessionId}/url`, { url }),
-      evaluate: (run, given) => ask('POST', `/session/${sessionId}/execute/sync`, { script: `return (${run})(arguments[0] ?? undefined)`, args: [given ?? null] }), // prettier-ignore
+      evaluate: (run, given) =>
+        ask('POST', `/session/${sessionId}/execute/sync`, {
+          script: `return (${run})(arguments[0] ?? undefined)`,
+          args: [given ?? null],
+        }),
     };
   };
   // the driver holds one session at a time: both states are read in the same tab, one after the other
@@ -97,10 +102,18 @@ export async function compareInEngine(name, beforeFolder, afterFolder, limit) {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { limit: { type: 'string' }, engine: { type: 'string' } } }); // prettier-ignore
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { limit: { type: 'string' }, engine: { type: 'string' } },
+  });
   let wrong = 0;
   for (const name of (values.engine ?? 'firefox,webkit').split(',')) {
-    const { pages, boxes, differing } = await compareInEngine(name, positionals[0], positionals[1], values.limit && Number(values.limit)); // prettier-ignore
+    const { pages, boxes, differing } = await compareInEngine(
+      name,
+      positionals[0],
+      positionals[1],
+      values.limit && Number(values.limit),
+    );
     for (const { page, found } of differing) console.log(`${name}: ${page}\n  ${found.join('\n  ')}`);
     console.log(`${name}: ${pages} pages, ${boxes} boxes compared on screen, ${differing.length} pages differ`);
     wrong += differing.length;

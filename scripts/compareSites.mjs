@@ -8,9 +8,17 @@ import { parseArgs } from 'node:util';
 import { launchChromium } from './chromium.mjs';
 
 const types = {
-  '.html': 'text/html', '.htm': 'text/html', '.shtml': 'text/html', '.xhtml': 'text/html', '.css': 'text/css', '.png': 'image/png',
-  '.gif': 'image/gif', '.jpg': 'image/jpeg', '.svg': 'image/svg+xml', '.js': 'text/javascript',
-}; // prettier-ignore
+  '.html': 'text/html',
+  '.htm': 'text/html',
+  '.shtml': 'text/html',
+  '.xhtml': 'text/html',
+  '.css': 'text/css',
+  '.png': 'image/png',
+  '.gif': 'image/gif',
+  '.jpg': 'image/jpeg',
+  '.svg': 'image/svg+xml',
+  '.js': 'text/javascript',
+};
 
 /** Serves a folder on loopback, without charset, as plain servers do. `without`: files it has not got. */
 export async function serveFolder(given, without = /(?!)/) {
@@ -97,7 +105,8 @@ async function readPage(tab, url) {
 }
 
 /** Media and window widths a page is looked at in. */
-const viewsOf = ({ media = ['screen', 'print'], widths = [1280] }) => media.flatMap((medium) => widths.map((width) => [medium, width])); // prettier-ignore
+const viewsOf = ({ media = ['screen', 'print'], widths = [1280] }) =>
+  media.flatMap((medium) => widths.map((width) => [medium, width]));
 
 /** The pages of a folder that lead nowhere else, or so many of them, spread over all. */
 export function samplePages(folder, limit) {

@@ -15,7 +15,15 @@ export function chooseData(root, say) {
   return instead;
 }
 
-export const databaseArguments = (data) => ['start', '--data', path.join(data, 'postgres'), '--db', 'syndeton', '--role', 'syndeton']; // prettier-ignore
+export const databaseArguments = (data) => [
+  'start',
+  '--data',
+  path.join(data, 'postgres'),
+  '--db',
+  'syndeton',
+  '--role',
+  'syndeton',
+];
 
 export const pg = (args) =>
   spawnSync(process.execPath, ['scripts/pg.mjs', ...args], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'] });

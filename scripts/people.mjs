@@ -14,7 +14,8 @@ if (!fs.existsSync(command)) {
 const { url, leave } = openDatabase(chooseData(root, (text) => process.stderr.write(`${text}\n`)));
 try {
   const env = { ...process.env, DATABASE_URL: url };
-  process.exitCode = spawnSync(process.execPath, [command, ...process.argv.slice(2)], { stdio: 'inherit', env }).status ?? 1; // prettier-ignore
+  process.exitCode =
+    spawnSync(process.execPath, [command, ...process.argv.slice(2)], { stdio: 'inherit', env }).status ?? 1;
 } finally {
   leave();
 }

@@ -64,7 +64,11 @@ try {
   await keep('GET', `${site}/revisions/1/page?path=index.html`);
   await keep('GET', `${site}/revisions/1/sheet?path=css/site.css`);
   await keep('GET', `${site}/revisions/1/question?selector=h2&property=color`);
-  await keep('POST', `${site}/draft/effect`, { base: 1, version: 0, operations: [{ kind: 'gather-rules', sheet: 'css/site.css', rules: [{ family: 'h2' }] }] }); // prettier-ignore
+  await keep('POST', `${site}/draft/effect`, {
+    base: 1,
+    version: 0,
+    operations: [{ kind: 'gather-rules', sheet: 'css/site.css', rules: [{ family: 'h2' }] }],
+  });
   const { operations } = await keep('POST', `${site}/proposal`, { base: 1, sheet: 'css/shared.css' });
   await keep('PUT', `${site}/draft`, { base: 1, version: 0, operations });
   await proved(`${site}/draft/proof`);

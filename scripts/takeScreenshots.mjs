@@ -107,7 +107,12 @@ await shot('history', {
     await page.request.post(`/api/sites/${id}/revisions`, { data: { base: 1, version: 1 } });
     await page.request.patch(`/api/sites/${id}/revisions/2`, { data: { message: 'One sheet for all pages' } });
     const { version } = await (await page.request.get(`/api/sites/${id}/draft`)).json();
-    const warmer = { kind: 'change-rule', sheet: 'css/base.css', rule: { selector: '#banner' }, set: [{ property: 'color', value: '#fffbe6' }] }; // prettier-ignore
+    const warmer = {
+      kind: 'change-rule',
+      sheet: 'css/base.css',
+      rule: { selector: '#banner' },
+      set: [{ property: 'color', value: '#fffbe6' }],
+    };
     const operations = [warmer, { kind: 'sort-rules', sheet: 'css/base.css' }];
     await page.request.put(`/api/sites/${id}/draft`, { data: { base: 2, version, operations } });
     const note = 'A warmer white, as the harbour office asked.';

@@ -240,7 +240,10 @@ test('sheets of other servers are asked about apart', async () => {
 });
 
 test('trades: listed with numbers; what is taken is chosen, and nothing else may change', async () => {
-  const pages = ['a', 'b', 'c', 'd'].map((name) => [`${name}.html`, page(`<style>h1{top:0} p{color:${name === 'd' ? 'teal' : 'red'}}</style><body>`)] as const); // prettier-ignore
+  const pages = ['a', 'b', 'c', 'd'].map(
+    (name) =>
+      [`${name}.html`, page(`<style>h1{top:0} p{color:${name === 'd' ? 'teal' : 'red'}}</style><body>`)] as const,
+  );
   const site = write(Object.fromEntries(pages));
   const plain = await run('gather', site, '--out', at('plain'), '--sheet', 'all.css');
   expect(plain.out).toContain('  1. d.html: p as 3 other pages say it; 1 class and 1 rule fewer, changes color');
@@ -254,7 +257,10 @@ test('trades: listed with numbers; what is taken is chosen, and nothing else may
     [['--trade', 'x'], '--trade x is no number of a trade'],
     [['--trade', '1', '--allow-differences'], 'It goes with neither --plan nor --allow-differences.'],
   ] as const)
-    expect(await run('gather', site, '--out', at('no'), ...flags)).toMatchObject({ code: 2, err: expect.stringContaining(sentence) }); // prettier-ignore
+    expect(await run('gather', site, '--out', at('no'), ...flags)).toMatchObject({
+      code: 2,
+      err: expect.stringContaining(sentence),
+    });
 });
 
 test('patch: what gathering changed, as git apply takes it', async () => {
@@ -262,7 +268,10 @@ test('patch: what gathering changed, as git apply takes it', async () => {
   await run('gather', site, '--out', at('after'), '--sheet', 'css/all.css');
   const { code, out } = await run('patch', site, at('after'), '--out', at('site.patch'));
   expect([code, out]).toEqual([0, expect.stringMatching(/site\.patch: \d+ bytes\./)]);
-  spawnSync('git', ['apply', '--whitespace=nowarn', at('site.patch')], { cwd: site, env: { ...process.env, GIT_CEILING_DIRECTORIES: folder } }); // prettier-ignore
+  spawnSync('git', ['apply', '--whitespace=nowarn', at('site.patch')], {
+    cwd: site,
+    env: { ...process.env, GIT_CEILING_DIRECTORIES: folder },
+  });
   for (const name of ['a.html', 'b.html', 'css/all.css'])
     expect(fs.readFileSync(path.join(site, name))).toEqual(fs.readFileSync(at('after', name)));
   expect((await run('patch', site, at('after'))).code).toBe(2);
@@ -281,7 +290,7 @@ test('pages that a server runs are pages when asked, parts of pages are not; cod
   expect(await run('--run-pages', 'php', 'proof', site, at('out'))).toMatchObject({ code: 0 });
   expect(await run('gather', site, '--run-pages', 'p/p', '--out', at('no'))).toMatchObject({ code: 2, err: expect.stringContaining('php,asp,jsp') });
   expect(await run('survey', site, '--run-pages', 'css')).toMatchObject({ code: 2 });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('report: a page to print, rows, or data; the exit code is the proof\'s', async () => {
   const before = write({ 'a.html': page('<style>p{color:red}</style>') });
@@ -298,7 +307,7 @@ test('report: a page to print, rows, or data; the exit code is the proof\'s', as
   expect(await asked('--out', at('r.doc'))).toMatchObject({ code: 2, err: expect.stringContaining('html, csv and json') });
   fs.writeFileSync(at('new', 's.css'), 'p{color:blue}');
   expect(await asked('--out', at('r.html'))).toMatchObject({ code: 1 });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('links: the grid, as data, mended and linked', async () => {
   const site = write({
@@ -320,7 +329,7 @@ test('links: the grid, as data, mended and linked', async () => {
   expect(fs.readFileSync(at('l', 'a.html'), 'utf8')).toContain('href="t.css"');
   expect(await run('links', site, '--mend')).toMatchObject({ code: 2, err: expect.stringContaining('--out') });
   expect(await run('links', at('m'), '--link', 'no.css', '--out', at('n'))).toMatchObject({ code: 2 });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('rename: sheets and pages at once, written when nothing looks different', async () => {
   const site = write({ 'a.html': '<!DOCTYPE html><title>t</title><link rel=stylesheet href=s.css><p class=note id=top>x<a href="#top">y</a>', 's.css': '.note{color:red}' });
@@ -330,7 +339,7 @@ test('rename: sheets and pages at once, written when nothing looks different', a
   expect(await run('rename', site, '--class', 'note', '--out', at('x'))).toMatchObject({ code: 2, err: expect.stringContaining('old=new') });
   expect(await run('rename', site, '--class', 'note=1x', '--out', at('x'))).toMatchObject({ code: 2 });
   expect(await run('rename', site, '--out', at('x'))).toMatchObject({ code: 2, err: expect.stringContaining('--class') });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('recipe: made of a plan, applied to another site; what does not fit is said', async () => {
   const site = write({ 'a.html': page('<style>p{color:red}</style>'), 'b.html': page('<style>p{color:red}</style>') });
@@ -348,4 +357,4 @@ test('recipe: made of a plan, applied to another site; what does not fit is said
   expect(await run('recipe', '--make', at('none.json'), '--out', at('y'))).toMatchObject({ code: 2 });
   fs.writeFileSync(at('bad.json'), '{"recipe": 2}');
   expect(await run('recipe', at('other'), '--apply', at('bad.json'), '--out', at('y'))).toMatchObject({ code: 2, err: expect.stringContaining('no recipe') });
-}); // prettier-ignore
+}); // oxfmt-ignore

@@ -20,12 +20,20 @@ function write(files: Readonly<Record<string, string>>): void {
 async function run(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   let out = '';
   let err = '';
-  const code = await main(['precedence', ...args], (text) => (out += `${text}\n`), (text) => (err += `${text}\n`)); // prettier-ignore
+  const code = await main(
+    ['precedence', ...args],
+    (text) => (out += `${text}\n`),
+    (text) => (err += `${text}\n`),
+  );
   return { code, out, err };
 }
 
 const lines = (out: string): Record<string, unknown>[] =>
-  out.trim().split('\n').filter((line) => line !== '').map((line) => JSON.parse(line) as Record<string, unknown>); // prettier-ignore
+  out
+    .trim()
+    .split('\n')
+    .filter((line) => line !== '')
+    .map((line) => JSON.parse(line) as Record<string, unknown>);
 
 const site = {
   'css/all.css': '@import "in.css" screen;\n\nh1, p { color: navy }\np::before { content: "x" }\n',
@@ -44,12 +52,41 @@ test('one line for each element and longhand that an author source declares', as
     said.find((line) => line['element'] === element && line['property'] === property);
   const h1 = 'html>body:nth-child(2)>h1:nth-child(1)';
   const p = 'html>body:nth-child(2)>p:nth-child(2)';
-  expect(find(h1, 'color')).toEqual({ page: 'index.html', element: h1, property: 'color', declared: 'color', value: 'teal', source: 'embedded', file: 'index.html', line: 3, column: 8, selector: 'h1', important: true }); // prettier-ignore
-  expect(find(h1, 'margin-top')).toMatchObject({ source: 'imported', file: 'css/in.css', line: 1, column: 6, value: '1em' }); // prettier-ignore
+  expect(find(h1, 'color')).toEqual({
+    page: 'index.html',
+    element: h1,
+    property: 'color',
+    declared: 'color',
+    value: 'teal',
+    source: 'embedded',
+    file: 'index.html',
+    line: 3,
+    column: 8,
+    selector: 'h1',
+    important: true,
+  });
+  expect(find(h1, 'margin-top')).toMatchObject({
+    source: 'imported',
+    file: 'css/in.css',
+    line: 1,
+    column: 6,
+    value: '1em',
+  });
   expect(find(p, 'color')).toMatchObject({ source: 'linked', file: 'css/all.css', line: 3, column: 9, selector: 'p' });
-  expect(find(p, 'margin-left')).toMatchObject({ declared: 'margin', source: 'attribute', selector: null, line: 6, column: 11, value: '0 2px' }); // prettier-ignore
+  expect(find(p, 'margin-left')).toMatchObject({
+    declared: 'margin',
+    source: 'attribute',
+    selector: null,
+    line: 6,
+    column: 11,
+    value: '0 2px',
+  });
   expect(find(`${p}::before`, 'content')).toMatchObject({ source: 'linked', line: 4 });
-  expect(find('html>body:nth-child(2)>table:nth-child(3)', 'background-color')).toMatchObject({ source: 'hint', line: 6, value: 'silver' }); // prettier-ignore
+  expect(find('html>body:nth-child(2)>table:nth-child(3)', 'background-color')).toMatchObject({
+    source: 'hint',
+    line: 6,
+    value: 'silver',
+  });
   expect(new Set(said.map((line) => line['page']))).toEqual(new Set(['index.html']));
 });
 
@@ -112,7 +149,9 @@ test('one element: who says what, and a sentence', async () => {
     'attribute,1:index.html',
     '--json',
   );
-  expect(JSON.parse(json.out)).toMatchObject([{ name: 'h1', rows: expect.arrayContaining([expect.objectContaining({ property: 'color', value: 'navy' })]) }]); // prettier-ignore
+  expect(JSON.parse(json.out)).toMatchObject([
+    { name: 'h1', rows: expect.arrayContaining([expect.objectContaining({ property: 'color', value: 'navy' })]) },
+  ]);
 });
 
 test('a question over all pages', async () => {

@@ -47,14 +47,21 @@ export function printOverrides({ overrides, alwaysBeaten }: Overrides): string {
   return [
     `${count(overrides.length, 'declaration')} in pages beat shared ones; ${copies} only repeat them`,
     ...overrides.map((one) => {
-      const what = one.kind === 'attribute' ? `style="${one.property}: ${one.value}" on ${one.selector}` : `${one.selector} { ${one.property}: ${one.value} }`;
-      const effect = one.changes === 0 ? 'nothing changes without it' : `${count(one.changes, 'element')} would change, to ${one.then[0]!.value}`;
+      const what =
+        one.kind === 'attribute'
+          ? `style="${one.property}: ${one.value}" on ${one.selector}`
+          : `${one.selector} { ${one.property}: ${one.value} }`;
+      const effect =
+        one.changes === 0
+          ? 'nothing changes without it'
+          : `${count(one.changes, 'element')} would change, to ${one.then[0]!.value}`;
       return `  ${one.cause.padEnd(11)} ${what}  over ${one.beats.selector} { ${one.beats.value} } in ${one.beats.path}  ${count(one.pages.length, 'page')}, ${count(one.elements, 'element')}; ${effect}`;
     }),
     ...alwaysBeaten.map(
-      (one) => `  never wins  ${one.path} ${one.selector} { ${one.property}: ${one.value} }: ${one.by[0]!.path} ${one.by[0]!.selector} always beats it`,
+      (one) =>
+        `  never wins  ${one.path} ${one.selector} { ${one.property}: ${one.value} }: ${one.by[0]!.path} ${one.by[0]!.selector} always beats it`,
     ),
-  ].join('\n'); // prettier-ignore
+  ].join('\n');
 }
 
 const count = (n: number, word: string): string => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;

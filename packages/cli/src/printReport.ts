@@ -12,7 +12,15 @@ export const plural = (n: number, word: string, many = `${word}s`): string =>
 
 /** The whole survey as JSON: the contract's WholeSurvey, with null where core has undefined. */
 export function printWholeSurvey({ survey, families, elementsOf, findings, reach }: SiteCheck): string {
-  const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({ id, kind, severity, sentence, pages, places, action })); // prettier-ignore
+  const told = findings.map(({ id, kind, severity, sentence, pages, places, action }) => ({
+    id,
+    kind,
+    severity,
+    sentence,
+    pages,
+    places,
+    action,
+  }));
   const grouped = families.map(({ stays, ...family }) => ({
     ...family,
     elements: elementsOf(family.id) ?? null,
@@ -72,7 +80,7 @@ export function printProof(proof: Proof, absent: readonly string[] = []): string
   const unsure = proof.pages.filter((page) => page.verdict === 'unsure').length;
   const lines = [
     `${same} of ${plural(proof.pages.length, 'page')} look the same (${plural(proof.elements, 'element')} compared on the pages the change can reach).`,
-    `Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML) and compared as they are once loaded, and what a server writes into one does not hang on its sheets.${absent.length === 0 ? '' : ` Of sheets that are not here: ${describeTakenAsNothing(absent)}.`}`, // prettier-ignore
+    `Taken as given: scripts and sheets that are not in the folder change nothing; pages are sent as HTML (.xhtml as XML) and compared as they are once loaded, and what a server writes into one does not hang on its sheets.${absent.length === 0 ? '' : ` Of sheets that are not here: ${describeTakenAsNothing(absent)}.`}`,
     ...(unsure > 0
       ? [`Of ${plural(unsure, 'page')} it cannot be told: looking at both states in a browser settles it.`]
       : []),
@@ -83,7 +91,17 @@ export function printProof(proof: Proof, absent: readonly string[] = []): string
       `${page.path}: ${page.verdict === 'unsure' ? 'cannot be told' : page.verdict}${page.differingElements > 0 ? `, ${plural(page.differingElements, 'element')}` : ''}`,
     );
     for (const note of page.notes) lines.push(`  ${note}`);
-    for (const { sentence, elements } of page.doubts) lines.push(`  ${sentence}${elements.length > 0 ? ` (${elements.slice(0, 3).map(({ name, line }) => `${name}, line ${line}`).join('; ')}${elements.length > 3 ? '; …' : ''})` : ''}`); // prettier-ignore
+    for (const { sentence, elements } of page.doubts)
+      lines.push(
+        `  ${sentence}${
+          elements.length > 0
+            ? ` (${elements
+                .slice(0, 3)
+                .map(({ name, line }) => `${name}, line ${line}`)
+                .join('; ')}${elements.length > 3 ? '; …' : ''})`
+            : ''
+        }`,
+      );
     for (const cause of page.causes.slice(0, 12)) {
       const value = (side: typeof cause.before): string =>
         side ? `${side.value}${side.important ? ' !important' : ''}` : 'not set';

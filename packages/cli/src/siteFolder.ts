@@ -13,7 +13,9 @@ export function runPages(given: string | undefined): ReadonlySet<string> | undef
   const endings = given.split(',').map((one) => one.trim().replace(/^\./, '').toLowerCase());
   const wrong = endings.find((one) => !/^[a-z0-9]{1,10}$/.test(one) || fileKindOf(`x.${one}`) !== 'other');
   if (wrong !== undefined)
-    throw new UsageProblem(`--run-pages ${given}: "${wrong}" cannot be an ending of such pages. php,asp,jsp is one way to write it.`); // prettier-ignore
+    throw new UsageProblem(
+      `--run-pages ${given}: "${wrong}" cannot be an ending of such pages. php,asp,jsp is one way to write it.`,
+    );
   return new Set(endings);
 }
 

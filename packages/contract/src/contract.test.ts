@@ -31,13 +31,15 @@ test('every schema of the document compiles, and every path parameter is describ
   expect(ids.sort()).toEqual(Object.keys(addresses).sort());
   for (const [path, methods] of Object.entries(document.paths))
     for (const operation of Object.values(methods))
-      expect([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)).toEqual(operation.parameters.filter((p) => p.in === 'path').map((p) => p.name)); // prettier-ignore
+      expect([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)).toEqual(
+        operation.parameters.filter((p) => p.in === 'path').map((p) => p.name),
+      );
 });
 
 test.each([
   ['a name with a slash in it', addressOf('readSite', { id: 'a/b' }), '/api/sites/a%2Fb'],
-  ['a path of a file keeps its slashes', addressOf('readFile', { id: '1', state: 'r2', path: 'css/a b#?.css' }), '/api/sites/1/files/r2/css/a%20b%23%3F.css'], // prettier-ignore
-  ['lists are written one by one, empty parts left out', addressOf('readElement', { id: '1', number: 2 }, { path: 'a&b', pseudo: '', state: ['hover', 'focus'], width: 9 }), '/api/sites/1/revisions/2/element?path=a%26b&state=hover&state=focus&width=9'], // prettier-ignore
+  ['a path of a file keeps its slashes', addressOf('readFile', { id: '1', state: 'r2', path: 'css/a b#?.css' }), '/api/sites/1/files/r2/css/a%20b%23%3F.css'], // oxfmt-ignore
+  ['lists are written one by one, empty parts left out', addressOf('readElement', { id: '1', number: 2 }, { path: 'a&b', pseudo: '', state: ['hover', 'focus'], width: 9 }), '/api/sites/1/revisions/2/element?path=a%26b&state=hover&state=focus&width=9'], // oxfmt-ignore
 ])('%s', (_shows, written, address) => {
   expect(written).toBe(address);
 });

@@ -16,7 +16,10 @@ export const Person = Type.Object(
 /** Who asks: nobody where there are no accounts, or before signing in. */
 export const Who = Type.Object({ accounts: Type.Boolean(), person: Type.Union([Person, Type.Null()]) }, { $id: 'Who' });
 
-export const SignInBody = Type.Object({ name: Type.String({ maxLength: 100 }), password: Typed }, { additionalProperties: false }); // prettier-ignore
+export const SignInBody = Type.Object(
+  { name: Type.String({ maxLength: 100 }), password: Typed },
+  { additionalProperties: false },
+);
 export const OwnPasswordBody = Type.Object({ old: Typed, password: Password }, { additionalProperties: false });
 export const PasswordBody = Type.Object({ password: Password }, { additionalProperties: false });
 export const AddPersonBody = Type.Object(

@@ -112,13 +112,8 @@ export { planWhole } from './plan/planWhole.ts';
 export type { WholePlan, WholePlanOptions } from './plan/wholePlan.ts';
 export { whatStays, type Staying, type StayingCode } from './plan/staying.ts';
 export { lackingLinks, type LackingPage, type LinkAlike } from './operations/links/linkAlike.ts';
-export {
-  elementTable,
-  type ElementQuery,
-  type ElementTable,
-  type TableEntry,
-  type TableRow,
-} from './precedence/elementTable.ts';
+export { elementTable, type ElementQuery } from './precedence/elementTable.ts';
+export type { ElementTable, TableEntry, TableRow } from './precedence/tableRow.ts';
 export type { TableSource } from './precedence/tableSources.ts';
 export type { Reason, ReasonKind, Sentence } from './precedence/reasons.ts';
 export { valuePlaces, type ValuePlace } from './precedence/valuePlaces.ts';
@@ -128,11 +123,11 @@ export { outcomesAfter } from './precedence/outcomesAfter.ts';
 export {
   askSite,
   describeQuestionProblem,
-  type Decider as ValueDecider,
   type QuestionAnswer,
   type QuestionValue,
   type SiteQuestion,
 } from './precedence/question.ts';
+export type { Decider as ValueDecider } from './precedence/deciders.ts';
 export {
   findOverrides,
   type AlwaysBeaten,

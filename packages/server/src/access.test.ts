@@ -10,7 +10,7 @@ test.each([
   ['10.0.0.4', { PLAIN_HTTP: 'allowed', ACCOUNTS: 'off' }, { accounts: false, secure: false, hosts: [] }],
 ])('on %s with %j', (host, env, access) => {
   expect(accessFrom(host, env)).toEqual(access);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test.each([
   ['0.0.0.0', {}, 'PUBLIC_ADDRESS=https'],

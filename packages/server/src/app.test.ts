@@ -168,13 +168,21 @@ describe('who wins', () => {
     const element = encodeURIComponent('html>body:nth-child(2)>h1:nth-child(1)');
     const table = await get(id, `element?path=b.html&element=${element}`);
     expectSchema(ElementTable, table);
-    expect(table).toMatchObject({ rows: expect.arrayContaining([expect.objectContaining({ property: 'color', value: 'red' })]) }); // prettier-ignore
+    expect(table).toMatchObject({
+      rows: expect.arrayContaining([expect.objectContaining({ property: 'color', value: 'red' })]),
+    });
     const peeled = await get(id, `element?path=b.html&element=${element}&peel=attribute&peel=1:b.html`);
-    expect((peeled as { rows: { property: string }[] }).rows.find((row) => row.property === 'color')).toMatchObject({ value: 'teal', sentence: { lead: 's.css wins next.' } }); // prettier-ignore
+    expect((peeled as { rows: { property: string }[] }).rows.find((row) => row.property === 'color')).toMatchObject({
+      value: 'teal',
+      sentence: { lead: 's.css wins next.' },
+    });
 
     const answer = await get(id, 'question?selector=h1&property=color');
     expectSchema(QuestionAnswer, answer);
-    expect(answer).toMatchObject({ pages: 2, values: [{ value: 'teal' }, { value: 'red', deciders: [{ first: { text: 'b' } }] }] }); // prettier-ignore
+    expect(answer).toMatchObject({
+      pages: 2,
+      values: [{ value: 'teal' }, { value: 'red', deciders: [{ first: { text: 'b' } }] }],
+    });
 
     const overrides = (await get(id, 'overrides')) as { overrides: { id: string; note: string | null }[] };
     expectSchema(Overrides, overrides);
@@ -191,7 +199,9 @@ describe('who wins', () => {
 
     const drop = { kind: 'drop-declaration', where: 'attribute', property: 'color', value: 'red' };
     await api.put(id, [drop]);
-    expect(await get(id, 'question?selector=h1&property=color&with=draft')).toMatchObject({ values: [{ value: 'teal', pages: ['a.html', 'b.html'] }] }); // prettier-ignore
+    expect(await get(id, 'question?selector=h1&property=color&with=draft')).toMatchObject({
+      values: [{ value: 'teal', pages: ['a.html', 'b.html'] }],
+    });
   });
 });
 

@@ -43,7 +43,9 @@ export interface AppParts {
   readonly count?: RequestHandler | undefined;
 }
 
-export const { version } = JSON.parse(fs.readFileSync(new URL('../package.json', import.meta.url), 'utf8')) as { version: string }; // prettier-ignore
+export const { version } = JSON.parse(fs.readFileSync(new URL('../package.json', import.meta.url), 'utf8')) as {
+  version: string;
+};
 
 export function createApp({
   sequelize,

@@ -71,7 +71,8 @@ test('pages that a server runs are read when somebody says so; their code is nei
   ]);
   const surveyOf = async (revision: number): Promise<SurveyReply> =>
     (await request(app()).get(`/api/sites/${id}/revisions/${revision}/survey`)).body as SurveyReply;
-  const pages = async (revision: number): Promise<readonly string[]> => (await surveyOf(revision)).pages.map(({ path }) => path); // prettier-ignore
+  const pages = async (revision: number): Promise<readonly string[]> =>
+    (await surveyOf(revision)).pages.map(({ path }) => path);
   expect(await pages(1)).toEqual(['a.html']);
   expect((await surveyOf(1)).findings.find(({ kind }) => kind === 'page-not-read')).toMatchObject({
     id: 'page-not-read php',
@@ -85,11 +86,15 @@ test('pages that a server runs are read when somebody says so; their code is nei
   expect((await read(2)).status).toBe(400);
   expect(await pages(2)).toEqual(['a.html', 'b.php']);
   expect((await surveyOf(2)).findings.map(({ kind }) => kind)).not.toContain('page-not-read');
-  const plan = (await request(app()).post(`/api/sites/${id}/proposal`).send({ base: 2, sheet: 's.css' })).body as ProposalReply; // prettier-ignore
+  const plan = (await request(app()).post(`/api/sites/${id}/proposal`).send({ base: 2, sheet: 's.css' }))
+    .body as ProposalReply;
   await api.put(id, plan.operations);
   expect((await api.save(id)).status).toBe(201);
-  const file = async (path: string): Promise<string> => ((await request(app()).get(`/api/sites/${id}/files/r3/${path}`)).body as { text: string }).text; // prettier-ignore
-  expect(await file('b.php')).toBe('<!DOCTYPE html><title>t</title><link rel="stylesheet" href="s.css"><?php if (1 > 0) echo "<b>"; ?><p>b'); // prettier-ignore
+  const file = async (path: string): Promise<string> =>
+    ((await request(app()).get(`/api/sites/${id}/files/r3/${path}`)).body as { text: string }).text;
+  expect(await file('b.php')).toBe(
+    '<!DOCTYPE html><title>t</title><link rel="stylesheet" href="s.css"><?php if (1 > 0) echo "<b>"; ?><p>b',
+  );
   expect((await request(app()).get(`/preview/${id}/r3/part.php`)).text).toContain('<p>part');
   // kept with what comes after, and against what was before
   expect(await pages(3)).toEqual(['a.html', 'b.php']);

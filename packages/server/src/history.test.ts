@@ -10,7 +10,7 @@ const api = siteApi(app);
 
 const page = '<!DOCTYPE html><link rel=stylesheet href=s.css><p class=note>a';
 const rename = { kind: 'rename-name', of: 'class', from: 'note', to: 'hint' };
-const colour = { kind: 'change-rule', sheet: 's.css', rule: { selector: 'p' }, set: [{ property: 'color', value: 'navy' }] }; // prettier-ignore
+const colour = { kind: 'change-rule', sheet: 's.css', rule: { selector: 'p' }, set: [{ property: 'color', value: 'navy' }] }; // oxfmt-ignore
 
 async function site(): Promise<string> {
   const id = await api.bringIn([
@@ -44,7 +44,9 @@ test('a revision tells what it did, and takes a name and a note', async () => {
 
 test('one operation is taken out of the past: what came after it stands', async () => {
   const id = await site();
-  await api.put(id, [{ kind: 'add-rule', sheet: 's.css', selector: 'b', declarations: [{ property: 'top', value: '1px' }] }]); // prettier-ignore
+  await api.put(id, [
+    { kind: 'add-rule', sheet: 's.css', selector: 'b', declarations: [{ property: 'top', value: '1px' }] },
+  ]);
   expect((await api.save(id)).status).toBe(201);
   expect((await without(id, 2, { base: 3, operation: 1 })).body).toMatchObject({ number: 4, changedFiles: 1 });
   expect(await text(id, 4, 's.css')).toBe('p { color: red }\n.hint { top: 0 }\nb { top: 1px; }\n');

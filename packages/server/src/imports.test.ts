@@ -210,17 +210,27 @@ describe('files later', () => {
 });
 
 describe('the site as it is outside by now', () => {
-  const outside = async (id: string, what: 'compare' | 'outside', files: readonly { path: string; content: string }[], base: string, more: Record<string, string> = {}) =>
-    send(`/api/sites/${id}/files/${what}`, await makeZip(files), { base, ...more }); // prettier-ignore
+  const outside = async (
+    id: string,
+    what: 'compare' | 'outside',
+    files: readonly { path: string; content: string }[],
+    base: string,
+    more: Record<string, string> = {},
+  ) => send(`/api/sites/${id}/files/${what}`, await makeZip(files), { base, ...more });
 
   test('what changed, is new, moved or gone there is told apart from what never got there; taken, it is a revision', async () => {
     const id = await bringIn('Outside');
     const detail = (await request(app()).get(`/api/sites/${id}`)).body as SiteDetailReply;
     expect(detail.files.map((file) => file.path)).toEqual(['a.html', 'b.html', 'css/s.css', 'index.html']);
-    const text = async (name: string, state = 'r1') => ((await request(app()).get(`/api/sites/${id}/files/${state}/${name}`)).body as { text: string }).text; // prettier-ignore
-    const [a, b, css, index] = await Promise.all(['a.html', 'b.html', 'css/s.css', 'index.html'].map((name) => text(name))); // prettier-ignore
+    const text = async (name: string, state = 'r1') =>
+      ((await request(app()).get(`/api/sites/${id}/files/${state}/${name}`)).body as { text: string }).text;
+    const [a, b, css, index] = await Promise.all(
+      ['a.html', 'b.html', 'css/s.css', 'index.html'].map((name) => text(name)),
+    );
     // here a sheet was changed since; there it is as it was
-    const put = await send(`/api/sites/${id}/files`, await makeZip([{ path: 'css/s.css', content: 'p{top:9px}' }]), { base: '1' }); // prettier-ignore
+    const put = await send(`/api/sites/${id}/files`, await makeZip([{ path: 'css/s.css', content: 'p{top:9px}' }]), {
+      base: '1',
+    });
     expect(put.status).toBe(201);
     const there = [
       { path: 'walks/a.html', content: `${a}<p>more` },
@@ -252,9 +262,15 @@ describe('the site as it is outside by now', () => {
 
   test('what is gone there stays here unless it is asked for; nothing to take, an old base and a draft are refused', async () => {
     const id = await bringIn('Outside, quiet');
-    const only = async (name: string) => ({ path: name, content: ((await request(app()).get(`/api/sites/${id}/files/r1/${name}`)).body as { text: string }).text }); // prettier-ignore
+    const only = async (name: string) => ({
+      path: name,
+      content: ((await request(app()).get(`/api/sites/${id}/files/r1/${name}`)).body as { text: string }).text,
+    });
     const there = [await only('a.html')];
-    expect((await outside(id, 'compare', there, '1')).body).toMatchObject({ same: 1, gone: ['b.html', 'css/s.css', 'index.html'] }); // prettier-ignore
+    expect((await outside(id, 'compare', there, '1')).body).toMatchObject({
+      same: 1,
+      gone: ['b.html', 'css/s.css', 'index.html'],
+    });
     const code = ({ status, body }: { status: number; body: unknown }) =>
       `${status} ${(body as { code: string }).code}`;
     expect(code(await outside(id, 'outside', there, '1'))).toBe('400 bad-request');
@@ -309,12 +325,15 @@ test('names in an old code page are asked about, and read as said', async () => 
     [0x04034b50, 7],
     [0x02014b50, 9],
   ] as const) {
-    // prettier-ignore
+    // oxfmt-ignore
     const found = zip.findIndex((_, i) => i + 4 <= zip.length && zip.readUInt32LE(i) === mark);
     zip[found + at] = zip[found + at]! & ~8;
   }
   const refused = await send('/api/sites', zip, { name: 'Old' });
-  expect([refused.status, (refused.body as { detail: string }).detail]).toEqual([400, expect.stringContaining('café.html (IBM 437, names=cp437)')]); // prettier-ignore
+  expect([refused.status, (refused.body as { detail: string }).detail]).toEqual([
+    400,
+    expect.stringContaining('café.html (IBM 437, names=cp437)'),
+  ]);
   const taken = await send('/api/sites', zip, { name: 'Old', names: 'cp437' });
   const { files } = (await request(app()).get(`/api/sites/${(taken.body as { id: string }).id}`))
     .body as SiteDetailReply;

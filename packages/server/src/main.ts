@@ -62,7 +62,11 @@ function startIsGone(): void {
   process.once('exit', () => {
     const data = process.env['SYNDETON_STARTED_ON'];
     if (data !== undefined)
-      spawn(process.execPath, ['scripts/leftBehind.mjs', data], { cwd: root('.'), detached: true, stdio: 'ignore' }).unref(); // prettier-ignore
+      spawn(process.execPath, ['scripts/leftBehind.mjs', data], {
+        cwd: root('.'),
+        detached: true,
+        stdio: 'ignore',
+      }).unref();
   });
   void stopAll(1);
 }
@@ -93,7 +97,14 @@ async function answerRequests({ accounts, secure, hosts }: Access): Promise<Serv
   const demoFolder = root('demo');
   if (role === 'all' && (await services.sites.list()).length === 0 && process.env['SYNDETON_NO_DEMO'] === undefined)
     await services.sites.bringInFiles(await makeDemoReader(demoFolder)(), 'Brindle Sound Ferry');
-  const allowedHosts = ['127.0.0.1', 'localhost', '[::1]', host.toLowerCase(), ...hosts, ...hostNames(process.env['ALLOWED_HOSTS'] ?? '')]; // prettier-ignore
+  const allowedHosts = [
+    '127.0.0.1',
+    'localhost',
+    '[::1]',
+    host.toLowerCase(),
+    ...hosts,
+    ...hostNames(process.env['ALLOWED_HOSTS'] ?? ''),
+  ];
   if (accounts && (await services.people.list()).length === 0)
     process.stdout.write('Nobody may sign in yet. Let somebody: npm run people -- add NAME --administrator\n');
   const webFolder = root('packages/web/dist');

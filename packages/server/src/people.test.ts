@@ -48,7 +48,14 @@ const give = (owner: string, site: string, name: string, right: string) =>
 
 /** The address of a route for one site; whatever else is in it may be wrong. */
 const pathOf = (name: RouteName, site: string): string =>
-  addresses[name][1].replace(':id', site).replace(':number', '1').replace(':state', 'r1').replace(':format', 'html').replace(':person', site).replace(':token', site).replace('*path', 'a.html'); // prettier-ignore
+  addresses[name][1]
+    .replace(':id', site)
+    .replace(':number', '1')
+    .replace(':state', 'r1')
+    .replace(':format', 'html')
+    .replace(':person', site)
+    .replace(':token', site)
+    .replace('*path', 'a.html');
 
 async function statusOf(cookie: string | undefined, name: RouteName, site: string): Promise<number> {
   if (name.startsWith('follow')) return followed(cookie, name, site);
@@ -104,12 +111,19 @@ describe('each route', () => {
     await give(owner.cookie, site, editor.name, 'edit');
     for (const name of ofSites) {
       const right = needs[name];
-      const [looked, changed] = [await statusOf(reader.cookie, name, site), right === 'own' ? await statusOf(editor.cookie, name, site) : 0]; // prettier-ignore
+      const [looked, changed] = [
+        await statusOf(reader.cookie, name, site),
+        right === 'own' ? await statusOf(editor.cookie, name, site) : 0,
+      ];
       expect([name, looked === 403]).toEqual([name, right !== 'read']);
       if (right === 'own') expect([name, changed]).toEqual([name, 403]);
     }
     expect((await as(reader.cookie)('get', `/preview/${site}/r1/a.html`)).status).toBe(200);
-    const put = await as(editor.cookie)('put', `/api/sites/${site}/draft`).send({ base: 1, version: 0, operations: [{ kind: 'gather-rules', sheet: 'css/all.css' }] }); // prettier-ignore
+    const put = await as(editor.cookie)('put', `/api/sites/${site}/draft`).send({
+      base: 1,
+      version: 0,
+      operations: [{ kind: 'gather-rules', sheet: 'css/all.css' }],
+    });
     expect([put.status, (put.body as { detail?: string }).detail]).toEqual([200, undefined]);
   });
 
@@ -206,7 +220,9 @@ test('rights are given by name; a site is always owned by somebody', async () =>
 test('a site on its way in is seen by who brings it in', async () => {
   const [owner, other] = [await somebody(), await somebody()];
   const archive = await makeZip([{ path: 'a.html', content: '<!DOCTYPE html><p>x' }]);
-  const started = await as(owner.cookie)('post', '/api/imports').field('name', 'Coming').attach('archive', archive, 'x.zip'); // prettier-ignore
+  const started = await as(owner.cookie)('post', '/api/imports')
+    .field('name', 'Coming')
+    .attach('archive', archive, 'x.zip');
   const { id } = started.body as { id: string };
   expect((await as(owner.cookie)('get', `/api/imports/${id}`)).status).toBe(200);
   expect((await as(other.cookie)('get', `/api/imports/${id}`)).status).toBe(404);
@@ -226,7 +242,11 @@ test('of a password only what cannot be turned back is kept, another time anothe
   const [one, two] = [await hashPassword('salt and rope'), await hashPassword('salt and rope')];
   expect(one).not.toBe(two);
   expect(one).not.toContain('salt');
-  expect([await isPassword('salt and rope', one), await isPassword('salt and rop', one), await isPassword('', undefined)]).toEqual([true, false, false]); // prettier-ignore
+  expect([
+    await isPassword('salt and rope', one),
+    await isPassword('salt and rop', one),
+    await isPassword('', undefined),
+  ]).toEqual([true, false, false]);
 });
 
 test('ten wrong passwords for a name, and no more are tried, from wherever they come', async () => {
@@ -235,4 +255,4 @@ test('ten wrong passwords for a name, and no more are tried, from wherever they 
   for (let i = 0; i < 11; i++) statuses.push((await request(app()).post('/api/session').send({ name, password: `wrong ${i} wrong` })).status);
   expect(new Set(statuses.slice(0, 8))).toEqual(new Set([401]));
   expect(statuses.at(-1)).toBe(429);
-}); // prettier-ignore
+}); // oxfmt-ignore

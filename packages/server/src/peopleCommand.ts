@@ -29,11 +29,17 @@ try {
 
 async function run(): Promise<number> {
   if (task === 'list' && name === undefined) {
-    for (const { name, isAdministrator } of await people.list()) say(`${name}${isAdministrator ? ', administrator' : ''}`);
+    for (const { name, isAdministrator } of await people.list())
+      say(`${name}${isAdministrator ? ', administrator' : ''}`);
     return 0;
   }
   const isAdministrator = flags.includes('--administrator');
-  if (name === undefined || flags.length > (task === 'add' && isAdministrator ? 1 : 0) || !/^\S(.{0,98}\S)?$/.test(name)) return misused();
+  if (
+    name === undefined ||
+    flags.length > (task === 'add' && isAdministrator ? 1 : 0) ||
+    !/^\S(.{0,98}\S)?$/.test(name)
+  )
+    return misused();
   if (task === 'add') {
     await people.add({ name, password: await askPassword(), isAdministrator });
     say(`${name} may sign in${isAdministrator ? ', as an administrator' : ''}.`);
@@ -49,7 +55,7 @@ async function run(): Promise<number> {
     say(`${person.name} is removed. Sites and what was saved stay.`);
   } else return misused();
   return 0;
-} // prettier-ignore
+}
 
 function misused(): number {
   process.stderr.write(`${usage}\n`);

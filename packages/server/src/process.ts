@@ -46,7 +46,10 @@ export async function startProcess({ databaseUrl, blobs, role, log, limits }: Pa
   const signals = makeSignals(sequelize, warn);
   const processes = await joinProcesses(sequelize, warn);
   const store = makeSequelizeSiteTaskStore(sequelize);
-  const analysis = role === 'serve' ? makeQueuedAnalysis({ store, signals, processes, warn }) : startAnalysis({ databaseUrl, blobs }, limits); // prettier-ignore
+  const analysis =
+    role === 'serve'
+      ? makeQueuedAnalysis({ store, signals, processes, warn })
+      : startAnalysis({ databaseUrl, blobs }, limits);
   const services = makeServices({
     sequelize,
     blobs: makeBlobs(sequelize, blobs && openBlobBytes(blobs)),
@@ -62,7 +65,9 @@ export async function startProcess({ databaseUrl, blobs, role, log, limits }: Pa
   if (role === 'worker') {
     const atOnce = limits.threads;
     const work = makeSiteTaskWork({ store, signals, processes, analysis, atOnce, warn });
-    ends.push(await takeJobs(sequelize, { ...taking, jobs: { 'site-task': work.job }, atOnce, passOver: work.heldElsewhere })); // prettier-ignore
+    ends.push(
+      await takeJobs(sequelize, { ...taking, jobs: { 'site-task': work.job }, atOnce, passOver: work.heldElsewhere }),
+    );
   }
   const tidy = setInterval(() => void services.imports.tidy().catch(warn), tidyEvery).unref();
   await services.imports.tidy();

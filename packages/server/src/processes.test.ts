@@ -70,20 +70,28 @@ async function startImport(name: string, files: readonly { path: string; content
 const importOf = async (id: string): Promise<ImportReply> =>
   (await request(second()).get(`/api/imports/${id}`)).body as ImportReply;
 const named = async (name: string): Promise<number> =>
-  ((await request(second()).get('/api/sites')).body as { sites: SiteSummaryReply[] }).sites.filter((one) => one.name === name).length; // prettier-ignore
+  ((await request(second()).get('/api/sites')).body as { sites: SiteSummaryReply[] }).sites.filter(
+    (one) => one.name === name,
+  ).length;
 
 test('where nobody computes it is said so', async () => {
   const reply = await request(first())
     .post('/api/sites')
     .attach('archive', await makeZip(site), 'x.zip');
-  expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([503, expect.stringContaining('npm run worker')]); // prettier-ignore
+  expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([
+    503,
+    expect.stringContaining('npm run worker'),
+  ]);
 });
 
 test('what one is asked another computes; what came in by one is there for all', async () => {
   const waiting = await startImport('By the queue', site);
   expect(await importOf(waiting)).toMatchObject({ status: 'reading', name: 'By the queue' });
   await startWorker();
-  const { status, siteId } = await eventually(() => importOf(waiting), (one) => one.status !== 'reading' && one.status !== 'looking' && one.status !== 'storing'); // prettier-ignore
+  const { status, siteId } = await eventually(
+    () => importOf(waiting),
+    (one) => one.status !== 'reading' && one.status !== 'looking' && one.status !== 'storing',
+  );
   expect(status).toBe('done');
   const id = siteId!;
   expect((await request(second()).get(`/api/sites/${id}/revisions/1/survey`)).status).toBe(200);
@@ -103,7 +111,8 @@ test('what one is asked another computes; what came in by one is there for all',
 test('a site stays with the one that holds its pages, another takes the next', async () => {
   const [left, right] = [await startWorker(), await startWorker()];
   const ids = [await api.bringIn(site, 'Tied'), await api.bringIn(site, 'Tied too')];
-  for (let round = 0; round < 6; round++) await Promise.all(ids.map((id) => api.put(id, [{ ...gather, sheet: `css/${round}.css` }]))); // prettier-ignore
+  for (let round = 0; round < 6; round++)
+    await Promise.all(ids.map((id) => api.put(id, [{ ...gather, sheet: `css/${round}.css` }])));
   const held = [left, right].map(({ analysis }) => ids.filter((id) => analysis.held().includes(id)));
   expect(held.flat().sort()).toEqual([...ids].sort());
   await stopWorkers();
@@ -113,7 +122,10 @@ test('a worker that is killed in the middle: another goes on, and nothing is the
   const doomed = await spawnWorker();
   const many = Array.from({ length: 700 }, (_, i) => ({ path: `${i}.html`, content: page(i) }));
   const id = await startImport('Killed', many);
-  await eventually(() => importOf(id), ({ status, done }) => status === 'looking' && done > 0); // prettier-ignore
+  await eventually(
+    () => importOf(id),
+    ({ status, done }) => status === 'looking' && done > 0,
+  );
   doomed.kill('SIGKILL');
   await once(doomed, 'exit');
   await startWorker();
@@ -130,7 +142,10 @@ test('a worker that is killed in the middle: another goes on, and nothing is the
   await stopWorkers();
   const next = await spawnWorker();
   const asked = api.put(siteId!, [gather]);
-  await eventually(async () => (await database().query('SELECT 1 FROM graphile_worker.jobs WHERE locked_at IS NOT NULL'))[0], (rows) => rows.length > 0); // prettier-ignore
+  await eventually(
+    async () => (await database().query('SELECT 1 FROM graphile_worker.jobs WHERE locked_at IS NOT NULL'))[0],
+    (rows) => rows.length > 0,
+  );
   next.kill('SIGKILL');
   await startWorker();
   const reply = await asked;
@@ -139,12 +154,21 @@ test('a worker that is killed in the middle: another goes on, and nothing is the
 });
 
 test('what ended those who took it again and again is refused, not waited for', async () => {
-  const asked = request(first()).post('/api/sites').attach('archive', await makeZip(site), 'x.zip').then((reply) => reply); // prettier-ignore
+  const asked = request(first())
+    .post('/api/sites')
+    .attach('archive', await makeZip(site), 'x.zip')
+    .then((reply) => reply);
   const queued = 'UPDATE graphile_worker._private_jobs SET attempts = 3 RETURNING id';
-  await eventually(async () => (await database().query(queued))[0], (rows) => rows.length > 0); // prettier-ignore
+  await eventually(
+    async () => (await database().query(queued))[0],
+    (rows) => rows.length > 0,
+  );
   await startWorker();
   const reply = await asked;
-  expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([422, expect.stringContaining('ended 3 times')]); // prettier-ignore
+  expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([
+    422,
+    expect.stringContaining('ended 3 times'),
+  ]);
   expect((await database().query('SELECT 1 FROM site_task'))[0]).toEqual([]);
   await stopWorkers();
 });

@@ -25,7 +25,8 @@ const second = gather('h1', 'h.css');
 const codeOf = (reply: { readonly body: unknown }): string => (reply.body as { code: string }).code;
 const redoOf = (reply: { readonly body: unknown }): string => (reply.body as { redo: string }).redo;
 const redo = (id: string, name: string) => request(app()).post(`/api/sites/${id}/draft/redo`).send({ redo: name });
-const sheetsOf = ({ operations }: DraftReply): string[] => operations.map((one) => ('sheet' in one ? one.sheet : one.kind)); // prettier-ignore
+const sheetsOf = ({ operations }: DraftReply): string[] =>
+  operations.map((one) => ('sheet' in one ? one.sheet : one.kind));
 
 describe('PUT against PUT', () => {
   test('one is done, the other told and redone on top; both stand then', async () => {
@@ -48,7 +49,11 @@ describe('PUT against PUT', () => {
 
   test('twelve at once: each is in the draft in the end', async () => {
     const id = await api.bringIn(files);
-    const operations = Array.from({ length: 12 }, (_, i) => ({ kind: 'add-baseline', sheet: `base${i}.css`, pages: [i % 2 ? 'a.html' : 'b.html'] })); // prettier-ignore
+    const operations = Array.from({ length: 12 }, (_, i) => ({
+      kind: 'add-baseline',
+      sheet: `base${i}.css`,
+      pages: [i % 2 ? 'a.html' : 'b.html'],
+    }));
     const asked = await Promise.all(operations.map((one) => api.put(id, [one], { base: 1, version: 0 })));
     for (const reply of asked.filter(({ status }) => status === 409))
       expect((await redo(id, redoOf(reply))).status).toBe(200);
@@ -141,7 +146,9 @@ describe('save against a change of files', () => {
     await api.put(id, []);
     expect((await back()).status).toBe(201);
     const survey = await request(app()).get(`/api/sites/${id}/revisions/3/survey`);
-    expect((survey.body as { pages: { embeddedRules: number }[] }).pages.map((one) => one.embeddedRules)).toEqual([2, 1]); // prettier-ignore
+    expect((survey.body as { pages: { embeddedRules: number }[] }).pages.map((one) => one.embeddedRules)).toEqual([
+      2, 1,
+    ]);
   });
 });
 
@@ -164,7 +171,9 @@ describe('purge', () => {
       await database().query('DELETE FROM site WHERE id = $1', { bind: [id] });
     }
     await sites.purge(never);
-    const [left] = await database().query('SELECT count(*)::int AS n FROM blob WHERE size > 2000 AND hash NOT IN (SELECT hash FROM blob_use)'); // prettier-ignore
+    const [left] = await database().query(
+      'SELECT count(*)::int AS n FROM blob WHERE size > 2000 AND hash NOT IN (SELECT hash FROM blob_use)',
+    );
     expect(left).toEqual([{ n: 0 }]);
   });
 });

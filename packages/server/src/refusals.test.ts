@@ -110,7 +110,10 @@ describe('refusals', () => {
   });
   test('a broken archive leaves nothing behind', async () => {
     // other test files bring sites into the same database meanwhile
-    const reply = await request(app()).post('/api/sites').field('name', 'Broken archive').attach('archive', Buffer.from('PK no'), 'x.zip'); // prettier-ignore
+    const reply = await request(app())
+      .post('/api/sites')
+      .field('name', 'Broken archive')
+      .attach('archive', Buffer.from('PK no'), 'x.zip');
     expect(reply.status).toBe(400);
     const { sites } = (await request(app()).get('/api/sites')).body as { sites: readonly { name: string }[] };
     expect(sites.filter(({ name }) => name === 'Broken archive')).toEqual([]);
@@ -129,7 +132,10 @@ describe('refusals', () => {
     for (const from of ['cross-site', 'same-site'])
       expect((await request(app()).delete(`/api/sites/${id}`).set('sec-fetch-site', from)).status).toBe(403);
     // what a page of another site asks for it cannot read, nor show in a frame
-    const { headers } = await request(app()).get('/api/sites').set('sec-fetch-site', 'cross-site').set('origin', 'http://evil.example'); // prettier-ignore
+    const { headers } = await request(app())
+      .get('/api/sites')
+      .set('sec-fetch-site', 'cross-site')
+      .set('origin', 'http://evil.example');
     expect(headers['access-control-allow-origin']).toBeUndefined();
     expect(headers['content-security-policy']).toContain("frame-ancestors 'self'");
     expect(hostNames(' Ferry.Example , ,10.0.0.7')).toEqual(['ferry.example', '10.0.0.7']);
@@ -204,7 +210,9 @@ describe('every route', () => {
     id = await bringIn('Every route');
   });
   // rights are for where there are accounts: people.test.ts
-  const withSite = names.filter((name) => addresses[name][1].startsWith('/api/sites/:id') && !/^(list|set)Right/.test(name)); // prettier-ignore
+  const withSite = names.filter(
+    (name) => addresses[name][1].startsWith('/api/sites/:id') && !/^(list|set)Right/.test(name),
+  );
   const wanted = { format: 'html', number: '1', state: 'r1', path: 'a.html' };
 
   test.each(withSite)('%s of a site that is not there', async (name) => {
@@ -287,16 +295,16 @@ describe('requests nobody should send', () => {
     ['a bad escape in a preview', () => request(app()).get(`/preview/${id}/r1/%E0%A4%A`), 400],
     ['a NUL in a preview', () => request(app()).get(`/preview/${id}/r1/%00`), 404],
     ['a query sent twice', () => request(app()).get(`/api/sites/${id}/revisions/1/value?value=a&value=b`), 400],
-    ['a field sent twice', async () => request(app()).post('/api/sites').field('name', 'a').field('name', 'b').attach('archive', await makeZip(files), 'x.zip'), 400], // prettier-ignore
-    ['a base sent twice', async () => request(app()).post(`/api/sites/${id}/files`).field('base', '1').field('base', '1').attach('archive', await makeZip(files), 'x.zip'), 400], // prettier-ignore
-    ['a NUL in a field', async () => request(app()).post('/api/sites').field('name', 'a\0b').attach('archive', await makeZip(files), 'x.zip'), 400], // prettier-ignore
-    ['a field nobody knows', async () => request(app()).post('/api/sites').field('nobody', '1').attach('archive', await makeZip(files), 'x.zip'), 400], // prettier-ignore
-    ['two archives', async () => request(app()).post('/api/sites').attach('archive', await makeZip(files), 'x.zip').attach('archive', await makeZip(files), 'y.zip'), 400], // prettier-ignore
-    ['a form without its boundary', () => request(app()).post('/api/sites').set('content-type', 'multipart/form-data').send('x'), 400], // prettier-ignore
-    ['a form cut off', () => request(app()).post('/api/imports').set('content-type', 'multipart/form-data; boundary=x').send('--x\r\nContent-Disposition: form-data; name="archive"; filename="a"\r\n\r\nPK'), 400], // prettier-ignore
-    ['an operation without its plan', async () => api.put(id, [{ kind: 'settle-drift', family: 'p', version: 'none' }]), 422], // prettier-ignore
-    ['a proposal for a sheet outside', () => request(app()).post(`/api/sites/${id}/proposal`).send({ base: 1, sheet: '../x.css' }), 422], // prettier-ignore
-    ['a proposal on an old revision', () => request(app()).post(`/api/sites/${id}/proposal`).send({ base: 7, sheet: 'x.css' }), 409], // prettier-ignore
+    ['a field sent twice', async () => request(app()).post('/api/sites').field('name', 'a').field('name', 'b').attach('archive', await makeZip(files), 'x.zip'), 400], // oxfmt-ignore
+    ['a base sent twice', async () => request(app()).post(`/api/sites/${id}/files`).field('base', '1').field('base', '1').attach('archive', await makeZip(files), 'x.zip'), 400], // oxfmt-ignore
+    ['a NUL in a field', async () => request(app()).post('/api/sites').field('name', 'a\0b').attach('archive', await makeZip(files), 'x.zip'), 400], // oxfmt-ignore
+    ['a field nobody knows', async () => request(app()).post('/api/sites').field('nobody', '1').attach('archive', await makeZip(files), 'x.zip'), 400], // oxfmt-ignore
+    ['two archives', async () => request(app()).post('/api/sites').attach('archive', await makeZip(files), 'x.zip').attach('archive', await makeZip(files), 'y.zip'), 400], // oxfmt-ignore
+    ['a form without its boundary', () => request(app()).post('/api/sites').set('content-type', 'multipart/form-data').send('x'), 400], // oxfmt-ignore
+    ['a form cut off', () => request(app()).post('/api/imports').set('content-type', 'multipart/form-data; boundary=x').send('--x\r\nContent-Disposition: form-data; name="archive"; filename="a"\r\n\r\nPK'), 400], // oxfmt-ignore
+    ['an operation without its plan', async () => api.put(id, [{ kind: 'settle-drift', family: 'p', version: 'none' }]), 422], // oxfmt-ignore
+    ['a proposal for a sheet outside', () => request(app()).post(`/api/sites/${id}/proposal`).send({ base: 1, sheet: '../x.css' }), 422], // oxfmt-ignore
+    ['a proposal on an old revision', () => request(app()).post(`/api/sites/${id}/proposal`).send({ base: 7, sheet: 'x.css' }), 409], // oxfmt-ignore
     ['blocks to a folder outside', async () => api.put(id, [{ kind: 'gather-blocks', folder: '../x' }]), 422],
   ])('%s', async (_shows, send, status) => {
     const reply = await send();
@@ -308,7 +316,9 @@ describe('requests nobody should send', () => {
     const server = app().listen(0, '127.0.0.1');
     await new Promise((done) => server.once('listening', done));
     const socket = connect((server.address() as AddressInfo).port, '127.0.0.1');
-    socket.write('POST /api/sites HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: 99999\r\n\r\n--x\r\n'); // prettier-ignore
+    socket.write(
+      'POST /api/sites HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: 99999\r\n\r\n--x\r\n',
+    );
     await new Promise((done) => setTimeout(done, 100));
     socket.destroy();
     await new Promise((done) => setTimeout(done, 100));

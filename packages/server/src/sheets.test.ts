@@ -7,7 +7,8 @@ import { useApp } from './testing/useApp.ts';
 
 const app = useApp();
 const sheet = 'h2 { color: red; top: 0 }\n.gone { top: 0 }\na:hover { color: red }\n';
-const page = (body: string) => `<!DOCTYPE html><html><head><title>t</title><link rel="stylesheet" href="s.css"><style>#w h2 { color: blue }</style></head><body>${body}</body></html>`; // prettier-ignore
+const page = (body: string) =>
+  `<!DOCTYPE html><html><head><title>t</title><link rel="stylesheet" href="s.css"><style>#w h2 { color: blue }</style></head><body>${body}</body></html>`;
 const files = [
   { path: 'a.html', content: page('<h2 class="big">x</h2><h2>y</h2><a href="b.html">z</a>') },
   { path: 'b.html', content: page('<div id="w"><h2>x</h2></div>') },
@@ -16,7 +17,10 @@ const files = [
 let at = '';
 let id = '';
 beforeAll(async () => {
-  const reply = await request(app()).post('/api/sites').field('name', 'Sheets').attach('archive', await makeZip(files), 'x.zip'); // prettier-ignore
+  const reply = await request(app())
+    .post('/api/sites')
+    .field('name', 'Sheets')
+    .attach('archive', await makeZip(files), 'x.zip');
   id = (reply.body as { id: string }).id;
   at = `/api/sites/${id}/revisions/1`;
 });
@@ -52,7 +56,17 @@ describe('what a sheet reaches, wins and loses', () => {
         },
         { property: 'top', wins: 3, loses: 0 },
       ],
-      beaters: [{ kind: 'embedded', selector: '#w h2', specificity: '(1,0,1)', why: 'specificity', properties: ['color'], elements: 1, pages: ['b.html'] }], // prettier-ignore
+      beaters: [
+        {
+          kind: 'embedded',
+          selector: '#w h2',
+          specificity: '(1,0,1)',
+          why: 'specificity',
+          properties: ['color'],
+          elements: 1,
+          pages: ['b.html'],
+        },
+      ],
     });
   });
   test('a selector that is in no sheet yet', async () => {
@@ -66,7 +80,10 @@ describe('what a sheet reaches, wins and loses', () => {
       ],
     });
     const refused = await request(app()).get(`${at}/match`).query({ selector: 'h2,,' });
-    expect([refused.status, (refused.body as { detail: string }).detail]).toEqual([422, 'Browsers cannot read the selector h2,,.']); // prettier-ignore
+    expect([refused.status, (refused.body as { detail: string }).detail]).toEqual([
+      422,
+      'Browsers cannot read the selector h2,,.',
+    ]);
   });
   test('the words of the site', async () => {
     const { body } = await request(app()).get(`${at}/words`);
@@ -79,7 +96,10 @@ describe('what a sheet reaches, wins and loses', () => {
   });
   test('a sheet that is not there', async () => {
     const reply = await request(app()).get(`${at}/sheet`).query({ path: 'x.css' });
-    expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([404, 'There is no sheet x.css. Ask with ?path=css/site.css.']); // prettier-ignore
+    expect([reply.status, (reply.body as { detail: string }).detail]).toEqual([
+      404,
+      'There is no sheet x.css. Ask with ?path=css/site.css.',
+    ]);
   });
 });
 
@@ -87,18 +107,31 @@ describe('an edit before and after it is in the draft', () => {
   const edited = (hash: string, text: string) => [{ kind: 'edit-sheet', path: 's.css', hash, text }];
   test('what changes, by what changes', async () => {
     const file = (await request(app()).get(`/api/sites/${id}/files/draft/s.css`)).body as { hash: string };
-    const { body } = await request(app()).post(`/api/sites/${id}/draft/effect`).send({ base: 1, version: 0, operations: edited(file.hash, sheet.replace('red', 'teal')) }); // prettier-ignore
+    const { body } = await request(app())
+      .post(`/api/sites/${id}/draft/effect`)
+      .send({ base: 1, version: 0, operations: edited(file.hash, sheet.replace('red', 'teal')) });
     expectSchema(Effect, body);
     expect(body).toMatchObject({
       differing: ['a.html'],
       elements: 2,
-      changes: [{ property: 'color', before: 'red', after: 'teal', elements: 2, pages: [{ path: 'a.html', elements: 2 }], sample: { page: 'a.html' } }], // prettier-ignore
+      changes: [
+        {
+          property: 'color',
+          before: 'red',
+          after: 'teal',
+          elements: 2,
+          pages: [{ path: 'a.html', elements: 2 }],
+          sample: { page: 'a.html' },
+        },
+      ],
     });
   });
   test('what is wrong in it stands with the draft', async () => {
     const file = (await request(app()).get(`/api/sites/${id}/files/draft/s.css`)).body as { hash: string };
     const text = sheet.replace('.gone { top: 0 }', '.gone { tpo: 0 }\nh3 {\n  top: 0;\nh4 { top: 0 }');
-    const { body } = await request(app()).put(`/api/sites/${id}/draft`).send({ base: 1, version: 0, operations: edited(file.hash, text) }); // prettier-ignore
+    const { body } = await request(app())
+      .put(`/api/sites/${id}/draft`)
+      .send({ base: 1, version: 0, operations: edited(file.hash, text) });
     expect((body as { mistakes: object[] }).mistakes).toEqual([
       { path: 's.css', line: 2, sentence: 'No property has this name, so the line does nothing.' },
       { path: 's.css', line: 3, sentence: 'The closing brace of `h3` is missing, so `h4` counts as a part of it.' },
@@ -109,7 +142,10 @@ describe('an edit before and after it is in the draft', () => {
       { path: 'a.html', content: '<!DOCTYPE html><title>t</title><style>h2 { tpo: 0; color: red }</style><h2>x</h2>' },
       { path: 'b.html', content: '<!DOCTYPE html><title>t</title><style>h2 { tpo: 0; color: red }</style><h2>x</h2>' },
     ];
-    const reply = await request(app()).post('/api/sites').field('name', 'Wrong').attach('archive', await makeZip(wrong), 'x.zip'); // prettier-ignore
+    const reply = await request(app())
+      .post('/api/sites')
+      .field('name', 'Wrong')
+      .attach('archive', await makeZip(wrong), 'x.zip');
     const other = (reply.body as { id: string }).id;
     const operations = [{ kind: 'gather-rules', sheet: 's.css', rules: [{ family: 'h2' }] }];
     const { body } = await request(app()).put(`/api/sites/${other}/draft`).send({ base: 1, version: 0, operations });
@@ -119,9 +155,14 @@ describe('an edit before and after it is in the draft', () => {
 
 describe('two states of a site', () => {
   let site = '';
-  const operations = (value: string) => [{ kind: 'add-rule', sheet: 's.css', selector: 'h2', declarations: [{ property: 'color', value }] }]; // prettier-ignore
+  const operations = (value: string) => [
+    { kind: 'add-rule', sheet: 's.css', selector: 'h2', declarations: [{ property: 'color', value }] },
+  ];
   beforeAll(async () => {
-    const reply = await request(app()).post('/api/sites').field('name', 'Two').attach('archive', await makeZip(files), 'x.zip'); // prettier-ignore
+    const reply = await request(app())
+      .post('/api/sites')
+      .field('name', 'Two')
+      .attach('archive', await makeZip(files), 'x.zip');
     site = `/api/sites/${(reply.body as { id: string }).id}`;
     await request(app())
       .put(`${site}/draft`)
@@ -138,24 +179,42 @@ describe('two states of a site', () => {
     return pages.map(({ path, verdict, causes }) => [path, verdict, causes[0]?.before?.value, causes[0]?.after?.value]);
   };
   test('a revision against the one before, and the draft against an older one', async () => {
-    const teal = [['a.html', 'intended', 'red', 'teal'], ['b.html', 'same', undefined, undefined]]; // prettier-ignore
+    const teal = [
+      ['a.html', 'intended', 'red', 'teal'],
+      ['b.html', 'same', undefined, undefined],
+    ];
     expect(await compare('/revisions/2/proof')).toEqual(teal);
     expect(await compare('/revisions/2/proof?since=1')).toEqual(teal);
     // red again: what the draft says is what r1 said
-    expect((await compare('/revisions/2/proof?since=1&with=draft')).map(([, verdict]) => verdict)).toEqual(['same', 'same']); // prettier-ignore
+    expect((await compare('/revisions/2/proof?since=1&with=draft')).map(([, verdict]) => verdict)).toEqual([
+      'same',
+      'same',
+    ]);
     expect((await request(app()).get(`${site}/revisions/9/proof`)).status).toBe(404);
   });
   test('against another site: what is on a server, brought in to be compared', async () => {
     const html = files.find(({ path }) => path === 'a.html')!.content;
-    const theirs = [{ path: 'a.html', content: html }, { path: 'c.html', content: html }, { path: 's.css', content: 'h2 { color: olive }' }]; // prettier-ignore
-    const reply = await request(app()).post('/api/sites').field('name', 'There').attach('archive', await makeZip(theirs), 'x.zip'); // prettier-ignore
+    const theirs = [
+      { path: 'a.html', content: html },
+      { path: 'c.html', content: html },
+      { path: 's.css', content: 'h2 { color: olive }' },
+    ];
+    const reply = await request(app())
+      .post('/api/sites')
+      .field('name', 'There')
+      .attach('archive', await makeZip(theirs), 'x.zip');
     const other = (reply.body as { id: string }).id;
     expect(await compare(`/revisions/2/proof?against=${other}`)).toEqual([
       ['a.html', 'differs', 'olive', 'teal'],
       ['c.html', 'removed', undefined, undefined],
       ['b.html', 'added', undefined, undefined],
     ]);
-    expect((await compare(`/revisions/2/proof?against=${other}&since=1&with=draft`))[0]).toEqual(['a.html', 'differs', 'olive', 'red']); // prettier-ignore
+    expect((await compare(`/revisions/2/proof?against=${other}&since=1&with=draft`))[0]).toEqual([
+      'a.html',
+      'differs',
+      'olive',
+      'red',
+    ]);
     for (const wrong of [`against=${other}&since=2`, 'against=00000000-0000-4000-8000-000000000000'])
       expect((await request(app()).get(`${site}/revisions/2/proof?${wrong}`)).status).toBe(404);
     expect((await request(app()).get(`${site}/revisions/2/proof?against=x`)).status).toBe(400);
@@ -165,7 +224,7 @@ describe('two states of a site', () => {
       .get(`${site}/revisions/2/patch?since=1`)
       .buffer(true)
       .parse((response, done) => {
-        // prettier-ignore
+        // oxfmt-ignore
         const parts: Buffer[] = [];
         response.on('data', (part: Buffer) => parts.push(part));
         response.on('end', () => done(null, Buffer.concat(parts).toString()));

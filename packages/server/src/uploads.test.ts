@@ -46,7 +46,9 @@ test('what changed goes to a server, sheets before pages; broken off it says wha
   const { key } = asked as { key: string };
   expect(key).toMatch(/^SHA256:/);
   const start = (over: object = {}) =>
-    request(app()).post(`/api/sites/${id}/revisions/2/upload`).send({ ...machine, user: 'ferry', password: 'tide', folder: '/', key, since: 1, ...over }); // prettier-ignore
+    request(app())
+      .post(`/api/sites/${id}/revisions/2/upload`)
+      .send({ ...machine, user: 'ferry', password: 'tide', folder: '/', key, since: 1, ...over });
   server.failAfter = 1;
   expect((await start()).status).toBe(202);
   const broken = await ended(id);

@@ -30,6 +30,10 @@ export async function proveAndWrite(before: Site, after: Site, wanted: Wanted, {
   print(`\n${printProof(proof)}`);
   const isWritten = proof.verdict === 'same' || wanted.allowDifferences;
   if (isWritten) await writeSiteFolder(after, wanted.out, await linksOfFolder(wanted.folder));
-  print(isWritten ? `\nThe whole site is in ${wanted.out}.` : '\nNothing was written. --allow-differences writes it all the same.');
+  print(
+    isWritten
+      ? `\nThe whole site is in ${wanted.out}.`
+      : '\nNothing was written. --allow-differences writes it all the same.',
+  );
   end({ same: 0, intended: 0, differs: 1, unsure: 3 }[proof.verdict]);
-} // prettier-ignore
+}

@@ -53,7 +53,9 @@ function gatherTrading(site: Site, sheet: string, options: GatherOptions): Outco
   const taken = [...new Set(options.trade)].map((number) => {
     const trade = trades[number - 1];
     if (!trade)
-      throw new UsageProblem(`There is no trade ${number}. ${trades.length === 0 ? 'This plan offers none.' : `1 to ${trades.length} are there.`}`); // prettier-ignore
+      throw new UsageProblem(
+        `There is no trade ${number}. ${trades.length === 0 ? 'This plan offers none.' : `1 to ${trades.length} are there.`}`,
+      );
     return trade.operation;
   });
   const traded = follow(site, taken);

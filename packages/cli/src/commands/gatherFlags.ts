@@ -91,6 +91,8 @@ export function gatherOptions(flags: GatherFlags): GatherOptions {
 
 function tradeNumber(text: string): number {
   if (!/^[1-9]\d{0,3}$/.test(text))
-    throw new UsageProblem(`--trade ${text} is no number of a trade. Numbers from the list that gather prints are allowed, as 2 or 1,3.`); // prettier-ignore
+    throw new UsageProblem(
+      `--trade ${text} is no number of a trade. Numbers from the list that gather prints are allowed, as 2 or 1,3.`,
+    );
   return Number(text);
 }

@@ -28,11 +28,12 @@ export function addLinks(program: Command, session: Session): void {
     .addHelpText(
       'after',
       '\nExamples:\n  syndeton links site\n  syndeton links site --mend --allow-differences --out mended\n  syndeton links site --link css/print.css --allow-differences --out linked',
-    ) // prettier-ignore
+    )
     .action(async (dir: string, options: LinksFlags) => {
       const { link, mend, out } = options;
       const isActing = link !== undefined || mend === true;
-      if (isActing && out === undefined) throw new UsageProblem('--link and --mend need --out, the folder for the resulting site.'); // prettier-ignore
+      if (isActing && out === undefined)
+        throw new UsageProblem('--link and --mend need --out, the folder for the resulting site.');
       if (!isActing && out !== undefined)
         throw new UsageProblem('--out needs something to do: --link SHEET or --mend.');
       const site = await session.site(dir);
@@ -48,7 +49,12 @@ export function addLinks(program: Command, session: Session): void {
         : [];
       if (link !== undefined) operations.push({ kind: 'link-sheet', sheet: link, place: { at: 'last' } });
       if (operations.length === 0) throw new UsageProblem('There is nothing to mend about the links.');
-      await doAndWrite(site, operations, { folder: dir, out: out!, allowDifferences: options.allowDifferences ?? false }, session); // prettier-ignore
+      await doAndWrite(
+        site,
+        operations,
+        { folder: dir, out: out!, allowDifferences: options.allowDifferences ?? false },
+        session,
+      );
     });
 }
 
@@ -59,14 +65,26 @@ function asJson({ survey }: SiteCheck, findings: readonly Finding[]): string {
       .filter(({ kind }) => /^(linked|imported|embedded)$/.test(kind))
       .map(({ kind, target, problem, media, line }) => ({ kind, target, problem, media, line })),
   }));
-  const plain = findings.map(({ id, kind, severity, sentence, pages: on }) => ({ id, kind, severity, sentence, pages: on })); // prettier-ignore
-  return JSON.stringify({ sheets: survey.sheets.map(({ path, pages: of }) => ({ path, pages: of.length })), pages, findings: plain }, null, 2); // prettier-ignore
+  const plain = findings.map(({ id, kind, severity, sentence, pages: on }) => ({
+    id,
+    kind,
+    severity,
+    sentence,
+    pages: on,
+  }));
+  return JSON.stringify(
+    { sheets: survey.sheets.map(({ path, pages: of }) => ({ path, pages: of.length })), pages, findings: plain },
+    null,
+    2,
+  );
 }
 
 /** A grid: pages down, sheets across in the order most pages take them; the number is the place among the page's sources, ◆ a block. */
 function asText({ survey }: SiteCheck, findings: readonly Finding[]): string {
   const takes = survey.pages.map(({ path, sources }) => {
-    const ordered = sources.filter(({ kind, problem }) => /^(linked|imported|embedded)$/.test(kind) && problem === undefined); // prettier-ignore
+    const ordered = sources.filter(
+      ({ kind, problem }) => /^(linked|imported|embedded)$/.test(kind) && problem === undefined,
+    );
     const places = new Map<string, number>();
     ordered.forEach(({ target }, i) => {
       if (target !== undefined && !places.has(target)) places.set(target, i + 1);
@@ -78,9 +96,14 @@ function asText({ survey }: SiteCheck, findings: readonly Finding[]): string {
   const widest = Math.max(4, ...takes.map(({ path }) => path.length));
   const rows = [
     ['page'.padEnd(widest), ...letters.map((letter) => letter.padStart(3)), ' ◆'].join(' '),
-    ...takes.map(
-      ({ path, places, blocks }) =>
-      [path.padEnd(widest), ...sheets.map((sheet) => String(places.get(sheet) ?? '·').padStart(3)), ` ${blocks.join(',')}`].join(' ').trimEnd(), // prettier-ignore
+    ...takes.map(({ path, places, blocks }) =>
+      [
+        path.padEnd(widest),
+        ...sheets.map((sheet) => String(places.get(sheet) ?? '·').padStart(3)),
+        ` ${blocks.join(',')}`,
+      ]
+        .join(' ')
+        .trimEnd(),
     ),
   ];
   const wrong = findings.map(({ sentence }) => `  ${sentence.replaceAll('`', '')}`);
@@ -94,4 +117,5 @@ function asText({ survey }: SiteCheck, findings: readonly Finding[]): string {
 }
 
 /** A, B, …, Z, AA, … */
-const columnName = (i: number): string => (i < 26 ? '' : columnName(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26)); // prettier-ignore
+const columnName = (i: number): string =>
+  (i < 26 ? '' : columnName(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));

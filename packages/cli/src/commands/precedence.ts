@@ -37,9 +37,13 @@ type Print = (text: string) => void;
 /** `syndeton precedence DIR`: one element, a question over all pages, overrides, or all winners. */
 export async function runPrecedence(folder: string, options: PrecedenceOptions, session: Session): Promise<number> {
   const { print } = session;
-  const asked = [options.winners, options.element, options.question, options.overrides].filter((one) => one !== undefined); // prettier-ignore
+  const asked = [options.winners, options.element, options.question, options.overrides].filter(
+    (one) => one !== undefined,
+  );
   if (asked.length !== 1)
-    throw new UsageProblem('Say what to print, one of: --element SEL with --page P, --question "h1 { color }", --overrides, --winners.'); // prettier-ignore
+    throw new UsageProblem(
+      'Say what to print, one of: --element SEL with --page P, --question "h1 { color }", --overrides, --winners.',
+    );
   const environment = readEnvironment(options);
   const site = await session.site(folder);
   if (options.winners) return printWinners(folder, site, options, environment, print);
@@ -63,16 +67,28 @@ function printElement(site: Site, options: PrecedenceOptions, environment: Envir
   const path = options.page;
   const file = path === undefined ? undefined : site.files.get(path);
   if (path === undefined || file?.kind !== 'page' || file.text === undefined)
-    throw new UsageProblem(path === undefined ? 'Name the page of the element: --page index.html.' : `There is no page ${path} to read here.`); // prettier-ignore
+    throw new UsageProblem(
+      path === undefined
+        ? 'Name the page of the element: --page index.html.'
+        : `There is no page ${path} to read here.`,
+    );
   const found = elementsBySelector(parsePage(file.text), options.element!);
   if (!found) throw new UsageProblem(`Browsers refuse the selector "${options.element!}".`);
   if (found.length === 0) throw new UsageProblem(`No element of ${path} matches ${options.element!}.`);
   const listed = (text: string | undefined): readonly string[] => text?.split(',').map((one) => one.trim()) ?? [];
   const tables = found.flatMap((element) => {
-    const table = elementTable(site, { page: path, element: elementPath(element), environment, forced: listed(options.state), peeled: listed(options.peel) }); // prettier-ignore
+    const table = elementTable(site, {
+      page: path,
+      element: elementPath(element),
+      environment,
+      forced: listed(options.state),
+      peeled: listed(options.peel),
+    });
     if (!table) throw new Error(`${elementName(element)} was there a moment ago`);
     const wanted = options.property;
-    const rows = table.rows.filter((row) => wanted === undefined || row.property === wanted || row.longhands.includes(wanted)); // prettier-ignore
+    const rows = table.rows.filter(
+      (row) => wanted === undefined || row.property === wanted || row.longhands.includes(wanted),
+    );
     return [{ ...table, rows }];
   });
   print(options.json ? JSON.stringify(tables, null, 2) : tables.map(printTable).join('\n\n'));

@@ -27,10 +27,11 @@ export function addRecipe(program: Command, session: Session): void {
     .addHelpText(
       'after',
       '\nExamples:\n  syndeton gather site --plan plan.json --out gathered\n  syndeton recipe --make plan.json --out ferry.recipe.json\n  syndeton recipe other --apply ferry.recipe.json --out done',
-    ) // prettier-ignore
+    )
     .action(async (dir: string | undefined, options: RecipeFlags) => {
       const { make, apply, out } = options;
-      if ((make === undefined) === (apply === undefined)) throw new UsageProblem('Say one of --make PLAN and --apply RECIPE.'); // prettier-ignore
+      if ((make === undefined) === (apply === undefined))
+        throw new UsageProblem('Say one of --make PLAN and --apply RECIPE.');
       if (make !== undefined) {
         const operations = await readPlanFile(make);
         if (!operations) throw new UsageProblem(`There is no plan ${make}. gather --plan FILE writes one.`);
@@ -46,7 +47,12 @@ export function addRecipe(program: Command, session: Session): void {
       const { site: after, fits, misfits } = applyRecipe(site, recipe);
       for (const sentence of fits) session.print(`${sentence}.`);
       for (const { step, why } of misfits) session.print(`Step ${step + 1} does not fit: ${why}`);
-      await proveAndWrite(site, after, { folder: dir, out, allowDifferences: options.allowDifferences ?? false }, session); // prettier-ignore
+      await proveAndWrite(
+        site,
+        after,
+        { folder: dir, out, allowDifferences: options.allowDifferences ?? false },
+        session,
+      );
     });
 }
 
@@ -60,5 +66,7 @@ async function readRecipe(path: string): Promise<Recipe> {
   const validate = new Ajv2020({ strict: false }).compile(RecipeSchema);
   if (validate(value)) return value;
   const first = validate.errors?.[0];
-  throw new UsageProblem(`${path} is no recipe: ${first?.instancePath || 'at its top'} ${first?.message ?? 'does not fit'}.`); // prettier-ignore
+  throw new UsageProblem(
+    `${path} is no recipe: ${first?.instancePath || 'at its top'} ${first?.message ?? 'does not fit'}.`,
+  );
 }

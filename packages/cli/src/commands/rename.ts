@@ -24,16 +24,18 @@ export function addRename(program: Command, session: Session): void {
     .addHelpText(
       'after',
       '\nExamples:\n  syndeton rename site --class note=notice --out renamed\n  syndeton rename site --property --sea=--brand --out renamed',
-    ) // prettier-ignore
+    )
     .action(async (dir: string, options: RenameFlags) => {
       const operations = Object.entries(kinds).flatMap(([flag, of]): readonly Operation[] => {
         const said = options[flag as keyof typeof kinds];
         if (said === undefined) return [];
         const [from, to, ...more] = said.split('=');
-        if (!from || !to || more.length > 0) throw new UsageProblem(`--${flag} ${said} is not two names. old=new is how they are written.`); // prettier-ignore
+        if (!from || !to || more.length > 0)
+          throw new UsageProblem(`--${flag} ${said} is not two names. old=new is how they are written.`);
         return [{ kind: 'rename-name', of, from, to }];
       });
-      if (operations.length === 0) throw new UsageProblem('Say what to rename: --class, --id or --property, each as old=new.'); // prettier-ignore
+      if (operations.length === 0)
+        throw new UsageProblem('Say what to rename: --class, --id or --property, each as old=new.');
       const wanted = { folder: dir, out: options.out, allowDifferences: options.allowDifferences ?? false };
       await doAndWrite(await session.site(dir), operations, wanted, session);
     });

@@ -19,20 +19,31 @@ export function addReport(program: Command, { print, site, end }: Session): void
     .addHelpText(
       'after',
       '\nExamples:\n  syndeton report old new --out report.html\n  syndeton report old new --out files.csv --missing nothing',
-    ); // prettier-ignore
+    );
   addNotHereFlags(command).action(async (before: string, after: string, options: ReportFlags) => {
     const format = formats.find((one) => one === (options.format ?? /\.(\w+)$/.exec(options.out)?.[1]));
     if (!format)
-        throw new UsageProblem(`${options.format ?? options.out} names no kind of report. html, csv and json are allowed.`); // prettier-ignore
+      throw new UsageProblem(
+        `${options.format ?? options.out} names no kind of report. html, csv and json are allowed.`,
+      );
     const old = await site(before);
     const absent = takenAsNothing(old, options);
     const [start, now] = [withAbsent(old, absent), withAbsent(await site(after), absent)];
     const proof = proveSites(start, now);
     const packed = (bytes: Uint8Array): number => gzipSync(bytes).length;
-    const report = handoffReport(start, now, proof, { title: options.title, from: before, to: after, check: checkSite(now), packed }); // prettier-ignore
-    const text = format === 'html' ? reportHtml(report) : format === 'csv' ? reportCsv(report) : JSON.stringify(report, null, 2); // prettier-ignore
+    const report = handoffReport(start, now, proof, {
+      title: options.title,
+      from: before,
+      to: after,
+      check: checkSite(now),
+      packed,
+    });
+    const text =
+      format === 'html' ? reportHtml(report) : format === 'csv' ? reportCsv(report) : JSON.stringify(report, null, 2);
     await fs.writeFile(options.out, text);
-    print(`${options.out}: ${report.files.length} changed files, ${report.proof.same} of ${proof.pages.length} pages the same.`); // prettier-ignore
+    print(
+      `${options.out}: ${report.files.length} changed files, ${report.proof.same} of ${proof.pages.length} pages the same.`,
+    );
     end({ same: 0, intended: 0, differs: 1, unsure: 3 }[proof.verdict]);
   });
 }

@@ -28,5 +28,7 @@ export function takenAsNothing(site: Site, { missing, remote }: NotHereFlags): r
     if (value !== 'unknown' && value !== 'nothing')
       throw new UsageProblem(`--${flag} ${value} is not known. unknown and nothing are allowed.`);
   const wanted = (isRemote: boolean): boolean => (isRemote ? remote : missing) === 'nothing';
-  return sheetsNotHere(site).filter(({ isRemote }) => wanted(isRemote)).map(({ path }) => path); // prettier-ignore
+  return sheetsNotHere(site)
+    .filter(({ isRemote }) => wanted(isRemote))
+    .map(({ path }) => path);
 }

@@ -10,9 +10,25 @@ const names = ['a', 'b', 'C', 'c'];
 const compound = fc
   .tuple(
     fc.constantFrom('', 'p', 'div', '*', 'B'),
-    fc.array(fc.constantFrom('.a', '.b', '.C', '.c', '#a', '#C', ':hover', ':not(.a)', ':where(.b)', ':is(.a, #a)', ':first-child', '[id]'), { maxLength: 2 }),
+    fc.array(
+      fc.constantFrom(
+        '.a',
+        '.b',
+        '.C',
+        '.c',
+        '#a',
+        '#C',
+        ':hover',
+        ':not(.a)',
+        ':where(.b)',
+        ':is(.a, #a)',
+        ':first-child',
+        '[id]',
+      ),
+      { maxLength: 2 },
+    ),
   )
-  .map(([tag, rest]) => tag + rest.join('') || '.a'); // prettier-ignore
+  .map(([tag, rest]) => tag + rest.join('') || '.a');
 const selector = fc
   .tuple(compound, fc.array(fc.tuple(fc.constantFrom(' ', ' ', ' > ', ' + ', ' ~ '), compound), { maxLength: 3 }))
   .map(([first, others]) => first + others.map((one) => one.join('')).join(''));
@@ -47,7 +63,10 @@ function open(selectors: readonly string[], body: string, doctype: string): Page
 function holdAgainstEach(page: PageCascade): void {
   const index: RuleIndex = page.session.sharedIndex(page.rules, page.quirks);
   for (const one of page.tree.elements) {
-    const alone = (state: 'any' | 'rest', least: number): readonly number[] => index.all.filter(({ selector: asked }) => matchSelector(one, asked, { quirks: page.quirks, state }) >= least).map(({ position }) => position); // prettier-ignore
+    const alone = (state: 'any' | 'rest', least: number): readonly number[] =>
+      index.all
+        .filter(({ selector: asked }) => matchSelector(one, asked, { quirks: page.quirks, state }) >= least)
+        .map(({ position }) => position);
     const positions = (found: ReturnType<typeof matchElement>): readonly number[] =>
       found.map(({ indexed }) => indexed.position);
     expect(positions(matchElement(one, index))).toEqual(alone('any', 1));
@@ -61,13 +80,20 @@ test.each([
 ])('in %s mode an index says of every element what each selector says by itself', (_mode, doctype) => {
   const run = (selectors: readonly string[], drawn: readonly Drawn[]): void =>
     holdAgainstEach(open(selectors, drawn.map(written).join(''), doctype));
-  fc.assert(fc.property(fc.array(selector, { minLength: 1, maxLength: 12 }), fc.array(element, { maxLength: 6 }), run), { numRuns: 300, endOnFailure: true }); // prettier-ignore
+  fc.assert(
+    fc.property(fc.array(selector, { minLength: 1, maxLength: 12 }), fc.array(element, { maxLength: 6 }), run),
+    { numRuns: 300, endOnFailure: true },
+  );
 });
 
 test('so it does where more places can be told apart than are kept', () => {
   const many = Array.from({ length: 13 }, (_, i) => `.k${i}`);
   // each of 4,096 sets of classes above a paragraph
-  const body = Array.from({ length: 4096 }, (_, set) => `<div class="${many.flatMap((name, i) => ((set >> i) & 1 ? [name.slice(1)] : [])).join(' ')}"><p></div>`).join(''); // prettier-ignore
+  const body = Array.from(
+    { length: 4096 },
+    (_, set) =>
+      `<div class="${many.flatMap((name, i) => ((set >> i) & 1 ? [name.slice(1)] : [])).join(' ')}"><p></div>`,
+  ).join('');
   holdAgainstEach(
     open(
       many.map((name) => `${name} p`),

@@ -90,7 +90,13 @@ export class Ancestry {
   }
 }
 
-const makePlace = (names: ReadonlySet<string> | undefined): Place => ({ names, inside: new Map(), candidates: new Map(), any: new Map(), rest: new Map() }); // prettier-ignore
+const makePlace = (names: ReadonlySet<string> | undefined): Place => ({
+  names,
+  inside: new Map(),
+  candidates: new Map(),
+  any: new Map(),
+  rest: new Map(),
+});
 
 export function candidatesAt(place: Place, list: readonly IndexedSelector[]): Candidates {
   let known = place.candidates.get(list);
@@ -153,7 +159,9 @@ export function askedOfAll(simples: readonly SimpleSelector[]): readonly SimpleS
   return simples.flatMap((simple) => {
     const only = simple.kind === 'matches' && simple.list.length === 1 ? simple.list[0]! : undefined;
     const whole = only?.compounds.length === 1 && only.compounds[0]!.pseudoElement === undefined;
-    return whole && simple.kind === 'matches' && /^(is|where)$/.test(simple.name) ? askedOfAll(only.compounds[0]!.simples) : [simple]; // prettier-ignore
+    return whole && simple.kind === 'matches' && /^(is|where)$/.test(simple.name)
+      ? askedOfAll(only.compounds[0]!.simples)
+      : [simple];
   });
 }
 

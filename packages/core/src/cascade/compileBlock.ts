@@ -65,7 +65,12 @@ function compileDeclaration(declaration: Declaration, context: BlockContext): Co
   const comparable = resolved(spelled(property, value, validity), property, context);
   return {
     declaration,
-    longhands: property === 'all' ? ['all'] : validity === 'invalid' && isNeverKept(property, value) ? [] : longhandsOf(property), // prettier-ignore
+    longhands:
+      property === 'all'
+        ? ['all']
+        : validity === 'invalid' && isNeverKept(property, value)
+          ? []
+          : longhandsOf(property),
     comparable,
     values: validity === 'valid' ? longhandValues(property, comparable) : undefined,
     validity,
@@ -107,7 +112,10 @@ export function resolvedText(comparable: string, context: BlockContext): string 
 
 /** A reference whose function is spelled with an escape is not followed: it counts from where it stands. */
 const holdsHiddenReference = (text: string): boolean =>
-  text.includes('\\') && functionNames(text).some((name) => name.includes('\\') && /^(url|src|(-webkit-)?image-set)$/i.test(unescapeCss(name))); // prettier-ignore
+  text.includes('\\') &&
+  functionNames(text).some(
+    (name) => name.includes('\\') && /^(url|src|(-webkit-)?image-set)$/i.test(unescapeCss(name)),
+  );
 
 const functionNames = (text: string): readonly string[] => text.match(/[^\s,;:(){}"']+(?=\()/g) ?? [];
 

@@ -107,7 +107,8 @@ class Compiler {
     const inside = this.inside(rule, around);
     if (!inside) return false;
     // a layer is there although nothing in it may be
-    if (rule.name === 'layer') this.items.push({ kind: 'layer-statement', names: [inside.layers], conditions: inside.conditions }); // prettier-ignore
+    if (rule.name === 'layer')
+      this.items.push({ kind: 'layer-statement', names: [inside.layers], conditions: inside.conditions });
     this.straight(rule, inside);
     this.rules(rule.rules, inside, false);
     return true;
@@ -118,7 +119,15 @@ class Compiler {
     if (around.parent) this.push(around.parent.rule, around.parent.selectors, rule.declarations, around);
     else if (around.scopes.length > 0) {
       const { span } = rule;
-      const holder: StyleRule = { kind: 'style', selector: ':where(:scope)', selectorSpan: span, declarations: [], nested: [], span, closed: true }; // prettier-ignore
+      const holder: StyleRule = {
+        kind: 'style',
+        selector: ':where(:scope)',
+        selectorSpan: span,
+        declarations: [],
+        nested: [],
+        span,
+        closed: true,
+      };
       this.push(holder, parseSelectorList('&')!, rule.declarations, around);
     }
   }
@@ -174,7 +183,8 @@ class Compiler {
       kind: 'import',
       target: resolveReference(rule.reference, this.context.base),
       conditions,
-      layers: rule.layer === undefined ? [] : rule.layer === null ? [this.anonymousLayer()] : layerNames(rule.layer)![0]!, // prettier-ignore
+      layers:
+        rule.layer === undefined ? [] : rule.layer === null ? [this.anonymousLayer()] : layerNames(rule.layer)![0]!,
     });
   }
 
@@ -197,7 +207,11 @@ class Compiler {
     if (rule.name === 'layer') {
       const names = layerNames(rule.prelude);
       if (!names) return;
-      this.items.push({ kind: 'layer-statement', names: names.map((name) => [...around.layers, ...name]), conditions: around.conditions }); // prettier-ignore
+      this.items.push({
+        kind: 'layer-statement',
+        names: names.map((name) => [...around.layers, ...name]),
+        conditions: around.conditions,
+      });
       // before the first import it may stand, between two it may not
       if (this.imported) this.importsOver = true;
     } else if (rule.name === 'namespace' && top && !this.namespacesOver) {

@@ -65,7 +65,10 @@ export function allContenders(
 ): readonly Contender[] {
   const now = new Set(page.matchedAtRest(element, view.forced).map((m) => m.indexed));
   const matched = page.matched(element).filter((m) => m.indexed.pseudoElement === pseudoElement);
-  const sources = ruleSources(matched, (m) => now.has(m.indexed) && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
+  const sources = ruleSources(
+    matched,
+    (m) => now.has(m.indexed) && conditionsHold(m.indexed.rule.conditions, view.environment) === true,
+  );
   return order(page, element, sources, pseudoElement);
 }
 
@@ -78,7 +81,11 @@ export function applyingContenders(
 ): readonly Contender[] {
   const matched = page
     .matchedAtRest(element, view.forced)
-    .filter((m) => m.indexed.pseudoElement === pseudoElement && conditionsHold(m.indexed.rule.conditions, view.environment) === true); // prettier-ignore
+    .filter(
+      (m) =>
+        m.indexed.pseudoElement === pseudoElement &&
+        conditionsHold(m.indexed.rule.conditions, view.environment) === true,
+    );
   const { without } = view;
   const all = contendersAmong(page, element, matched, pseudoElement);
   return without ? all.filter((one) => !without(one, page.path, element)) : all;
@@ -138,16 +145,52 @@ function order(page: PageCascade, element: ElementNode, rules: Source[], pseudoE
     const { property, value } = compiled.declaration;
     const quirks = sources[source]!.origin === 'attribute' ? attributeQuirks : page.quirks;
     if (compiled.validity !== 'valid' && !isLikelyKept(property, value, quirks)) continue;
-    const { origin, source: place, rule, selector, specificity, layerRank, proximity, order, conditions, applies, hints, block } = sources[source]!; // prettier-ignore
+    const {
+      origin,
+      source: place,
+      rule,
+      selector,
+      specificity,
+      layerRank,
+      proximity,
+      order,
+      conditions,
+      applies,
+      hints,
+      block,
+    } = sources[source]!;
     const hint = hints?.[block.declarations.indexOf(compiled)];
-    out.push({ compiled, origin, source: place, rule, selector, specificity, layerRank, proximity, order, conditions, applies, hint }); // prettier-ignore
+    out.push({
+      compiled,
+      origin,
+      source: place,
+      rule,
+      selector,
+      specificity,
+      layerRank,
+      proximity,
+      order,
+      conditions,
+      applies,
+      hint,
+    });
   }
   return out;
 }
 
 function plain(block: CompiledBlock, origin: 'attribute' | 'hint', layerRank: number): Source {
   const common = { source: undefined, rule: undefined, selector: undefined, order: -1, conditions: [], applies: true };
-  return { block, pseudoElement: '', condition: '', mark: '', origin, layerRank, specificity: [0, 0, 0], proximity: Infinity, ...common }; // prettier-ignore
+  return {
+    block,
+    pseudoElement: '',
+    condition: '',
+    mark: '',
+    origin,
+    layerRank,
+    specificity: [0, 0, 0],
+    proximity: Infinity,
+    ...common,
+  };
 }
 
 const attributeBlock = (page: PageCascade, element: ElementNode, text: string): CompiledBlock =>

@@ -191,11 +191,22 @@ const queries = [
   'not/**/(foo)',
 ] as const;
 
-const names = 'any-hover any-pointer aspect-ratio color color-gamut color-index device-aspect-ratio device-height device-posture device-width display-mode dynamic-range forced-colors grid height horizontal-viewport-segments hover inverted-colors monochrome orientation overflow-block overflow-inline pointer prefers-color-scheme prefers-contrast prefers-reduced-data prefers-reduced-motion prefers-reduced-transparency resolution scan scripting update vertical-viewport-segments video-dynamic-range width -webkit-device-pixel-ratio -webkit-transform-2d -webkit-transform-3d'.split(' '); // prettier-ignore
-const values = ['none', 'hover', 'fine', 'srgb', 'p3', 'browser', 'folded', 'standard', 'active', 'progressive', 'enabled', 'fast', 'landscape', 'LIGHT', 'dark', 'no-preference', 'reduce', 'scroll', 'paged', '0', '1', '8', '-1', '1/1', '16/10', '1.5', '1dppx', '96dpi', '2x', '1280px', '0px', '10vmin', '3Q']; // prettier-ignore
+const names =
+  'any-hover any-pointer aspect-ratio color color-gamut color-index device-aspect-ratio device-height device-posture device-width display-mode dynamic-range forced-colors grid height horizontal-viewport-segments hover inverted-colors monochrome orientation overflow-block overflow-inline pointer prefers-color-scheme prefers-contrast prefers-reduced-data prefers-reduced-motion prefers-reduced-transparency resolution scan scripting update vertical-viewport-segments video-dynamic-range width -webkit-device-pixel-ratio -webkit-transform-2d -webkit-transform-3d'.split(
+    ' ',
+  );
+const values = ['none', 'hover', 'fine', 'srgb', 'p3', 'browser', 'folded', 'standard', 'active', 'progressive', 'enabled', 'fast', 'landscape', 'LIGHT', 'dark', 'no-preference', 'reduce', 'scroll', 'paged', '0', '1', '8', '-1', '1/1', '16/10', '1.5', '1dppx', '96dpi', '2x', '1280px', '0px', '10vmin', '3Q']; // oxfmt-ignore
 const features = names.flatMap((name) => {
-  const prefixed = name.startsWith('-webkit-') ? ['min', 'max'].map((p) => `-webkit-${p}-${name.slice(8)}`) : [`min-${name}`, `max-${name}`]; // prettier-ignore
-  const asked = [name, `${name} > 0`, `1 <= ${name}`, `0px<${name}<1281px`, ...values.flatMap((v) => [name, ...prefixed].map((n) => `${n}: ${v}`))]; // prettier-ignore
+  const prefixed = name.startsWith('-webkit-')
+    ? ['min', 'max'].map((p) => `-webkit-${p}-${name.slice(8)}`)
+    : [`min-${name}`, `max-${name}`];
+  const asked = [
+    name,
+    `${name} > 0`,
+    `1 <= ${name}`,
+    `0px<${name}<1281px`,
+    ...values.flatMap((v) => [name, ...prefixed].map((n) => `${n}: ${v}`)),
+  ];
   return asked.flatMap((feature) => [`(${feature})`, `not (${feature})`]);
 });
 

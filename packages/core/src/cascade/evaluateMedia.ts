@@ -1,5 +1,14 @@
 import { tokenTypes as T } from '../sheet/tokens.ts';
-import { nameAt, partOf, readCondition, splitAtCommas, subpart, typeAt, type ConditionTree, type Part } from './conditionTree.ts'; // prettier-ignore
+import {
+  nameAt,
+  partOf,
+  readCondition,
+  splitAtCommas,
+  subpart,
+  typeAt,
+  type ConditionTree,
+  type Part,
+} from './conditionTree.ts';
 import type { Environment } from './environment.ts';
 import { allOf, anyOf, negate, type Answer } from './logic.ts';
 import { evaluateFeature } from './mediaFeatures.ts';

@@ -18,7 +18,7 @@ const conditions = [
   'at-rule(@media)', 'bogus(x)', 'not bogus(x)', '(bogus x)', 'not (bogus x)', '([)])', '(a[b]) or (color: red)', '({}) or (color: red)', '(color: red) and (color: blue) and (top: 0)',
   '(margin: 1px 2px)', '(margin: 1px 2px bogus)', '(width: calc(1px + 2px))', '(width: calc(1px + 2s))', '(width: var(--x))', '(font: 12px/1 serif)', '(-webkit-appearance: none)',
   '(-moz-appearance: none)', '(co\\6c or: red)', '(col/**/or: red)', '(color/**/: red)', '(color: r/**/ed)', '(all: unset)', '(zoom: 2)', '(width: 3)', '(color: 008000)',
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 test('as Chromium answers', async () => {
   const ask = `${JSON.stringify(conditions)}.map((c, i) => {

@@ -3,7 +3,16 @@ import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { tokenTypes as T } from '../sheet/tokens.ts';
 import { declarationValidity } from '../values/declarationValidity.ts';
 import { propertyName } from '../values/longhands.ts';
-import { partOf, readCondition, subpart, textAt, textOfPart, typeAt, type ConditionTree, type Part } from './conditionTree.ts'; // prettier-ignore
+import {
+  partOf,
+  readCondition,
+  subpart,
+  textAt,
+  textOfPart,
+  typeAt,
+  type ConditionTree,
+  type Part,
+} from './conditionTree.ts';
 import { allOf, anyOf, negate, type Answer } from './logic.ts';
 
 /**
@@ -39,7 +48,9 @@ const fontTechs =
 
 function supportsDeclaration(part: Part): Answer {
   const property = propertyName(ident.decode(textAt(part, part.from)));
-  const bare = textOfPart(subpart(part, part.from + 2)).replace(/!\s*important$/i, '').trim(); // prettier-ignore
+  const bare = textOfPart(subpart(part, part.from + 2))
+    .replace(/!\s*important$/i, '')
+    .trim();
   if (part.list.slice(part.from, part.to).some((i) => part.tokens.type[i] === T.Semicolon)) return false;
   if (property.startsWith('--')) return true;
   const validity = declarationValidity(property, bare);

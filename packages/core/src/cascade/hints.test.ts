@@ -33,8 +33,11 @@ const values: Readonly<Record<string, readonly string[]>> = {
   frameborder: ['0', '1'],
   wrap: ['off', 'hard'],
   hidden: ['', 'until-found'],
-}; // prettier-ignore
-const tags = 'p div h1 hr br font pre ul ol li table caption colgroup thead tbody tr td th img iframe textarea blockquote legend center span'.split(' '); // prettier-ignore
+}; // oxfmt-ignore
+const tags =
+  'p div h1 hr br font pre ul ol li table caption colgroup thead tbody tr td th img iframe textarea blockquote legend center span'.split(
+    ' ',
+  );
 
 /** A place in which the element can stand: cells and rows inside a whole table. */
 function markup(tag: string, attribute: string, value: string): string {
@@ -49,7 +52,7 @@ function markup(tag: string, attribute: string, value: string): string {
 test('what core says of each presentational attribute does what the attribute does, in Chromium', async () => {
   const rows = tags.flatMap((tag) =>
     Object.entries(values).flatMap(([name, list]) => list.map((value) => ({ tag, name, value, html: markup(tag, name, value) }))),
-  ); // prettier-ignore
+  ); // oxfmt-ignore
   // for each element of a row the declarations to lay over it once its attribute, or its table's, is gone
   const plans = rows.map(({ html }) => {
     const elements = parsePage(`<!DOCTYPE html><body>${html}`).elements.filter(
@@ -77,7 +80,9 @@ test('what core says of each presentational attribute does what the attribute do
   })()`;
   const html = '<!DOCTYPE html><body><div id=holder style="width: 400px"></div>';
   const [answers] = (await askChromium([{ html, ask }])) as [readonly string[]];
-  const parted = rows.flatMap(({ tag, name, value }, i) => answers[i] === '' ? [] : [`${tag} ${name}="${value}": ${answers[i]}`]); // prettier-ignore
+  const parted = rows.flatMap(({ tag, name, value }, i) =>
+    answers[i] === '' ? [] : [`${tag} ${name}="${value}": ${answers[i]}`],
+  );
   expect(parted).toEqual([]);
   expect(rows.length).toBeGreaterThan(2000);
   expect(plans.flat().filter((text) => text !== '').length).toBeGreaterThan(400);
@@ -97,11 +102,29 @@ test.each([
 
 // the browser answers: an attribute that declares changes a computed value
 test('attributes of SVG elements declare what they do in Chromium', async () => {
-  const tags = 'svg circle ellipse rect image foreignObject use path line text tspan mask pattern filter marker linearGradient radialGradient g a symbol polygon'.split(' '); // prettier-ignore
-  const values: Readonly<Record<string, string>> = { d: 'M0 0L1 1', transform: 'rotate(3 4,5) scale(2)', gradientTransform: 'skewX(3)', patternTransform: 'translate(1)', points: '0 0', fill: 'red', 'stroke-width': '7', 'font-size': '7', opacity: '.5' }; // prettier-ignore
-  const names = 'x y width height cx cy r rx ry d transform gradientTransform patternTransform points x1 fill stroke-width font-size opacity'.split(' '); // prettier-ignore
+  const tags =
+    'svg circle ellipse rect image foreignObject use path line text tspan mask pattern filter marker linearGradient radialGradient g a symbol polygon'.split(
+      ' ',
+    );
+  const values: Readonly<Record<string, string>> = {
+    d: 'M0 0L1 1',
+    transform: 'rotate(3 4,5) scale(2)',
+    gradientTransform: 'skewX(3)',
+    patternTransform: 'translate(1)',
+    points: '0 0',
+    fill: 'red',
+    'stroke-width': '7',
+    'font-size': '7',
+    opacity: '.5',
+  };
+  const names =
+    'x y width height cx cy r rx ry d transform gradientTransform patternTransform points x1 fill stroke-width font-size opacity'.split(
+      ' ',
+    );
   const pairs = tags.flatMap((tag) => names.map((name) => [tag, name] as const));
-  const elements = pairs.map(([tag, name]) => `<${tag} class=it ${name}="${values[name] ?? '7'}"></${tag}><${tag} class=it></${tag}>`); // prettier-ignore
+  const elements = pairs.map(
+    ([tag, name]) => `<${tag} class=it ${name}="${values[name] ?? '7'}"></${tag}><${tag} class=it></${tag}>`,
+  );
   const html = `<!DOCTYPE html><svg>${elements.join('')}</svg><svg class=outer width=7 height=8 x=9 y=3></svg>`;
   const properties = [...names, 'transform'].filter((n) => !/^(points|x1|gradientTransform|patternTransform)$/.test(n));
   const ask = `(() => {
@@ -118,7 +141,11 @@ test('attributes of SVG elements declare what they do in Chromium', async () => 
   const [answers] = (await askChromium([{ html, ask }])) as [readonly string[]];
   const marked = parsePage(html).elements.filter((e) => e.classes.includes('it') && e.attributes.length > 1);
   const said = marked.map((element) => hintsOf(element)[0]?.property ?? '');
-  expect(pairs.flatMap(([tag, name], i) => (said[i] === answers[i] ? [] : [`${tag} ${name}: core ${said[i]}, Chromium ${answers[i]}`]))).toEqual([]); // prettier-ignore
+  expect(
+    pairs.flatMap(([tag, name], i) =>
+      said[i] === answers[i] ? [] : [`${tag} ${name}: core ${said[i]}, Chromium ${answers[i]}`],
+    ),
+  ).toEqual([]);
   const outer = parsePage(html).elements.find((e) => e.classes.includes('outer'))!;
   expect(hintsOf(outer).map((h) => h.value)).toEqual(answers.slice(-4));
   expect(said.filter((property) => property !== '').length).toBeGreaterThan(100);

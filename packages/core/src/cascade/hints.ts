@@ -140,10 +140,17 @@ function alignHint(element: ElementNode, value: string): Declarations {
   const { tag } = element;
   if (tag === 'hr') {
     const [left, right] = value === 'left' ? ['0px', 'auto'] : value === 'right' ? ['auto', '0px'] : ['auto', 'auto'];
-    return [['margin-left', left], ['margin-right', right]]; // prettier-ignore
+    return [
+      ['margin-left', left],
+      ['margin-right', right],
+    ];
   }
   if (tag === 'table') {
-    if (value === 'center') return [['margin-inline-start', 'auto'], ['margin-inline-end', 'auto']]; // prettier-ignore
+    if (value === 'center')
+      return [
+        ['margin-inline-start', 'auto'],
+        ['margin-inline-end', 'auto'],
+      ];
     return value === 'left' || value === 'right' ? [['float', value]] : none;
   }
   if (tag === 'caption') return /^(top|bottom|left|right)$/.test(value) ? one('caption-side', value) : none;
@@ -168,8 +175,24 @@ function alignValue(value: string, prefix: string): string | undefined {
 }
 
 function embeddedAlign(value: string): Declarations {
-  if (value === 'left' || value === 'right') return [['float', value], ['vertical-align', 'top']]; // prettier-ignore
-  const vertical = /^(absmiddle|abscenter)$/.test(value) ? 'middle' : /^(middle|center)$/.test(value) ? '-webkit-baseline-middle' : value === 'texttop' ? 'text-top' : value === 'absbottom' ? 'bottom' : value === 'bottom' ? 'baseline' : value === 'top' || value === 'baseline' ? value : undefined; // prettier-ignore
+  if (value === 'left' || value === 'right')
+    return [
+      ['float', value],
+      ['vertical-align', 'top'],
+    ];
+  const vertical = /^(absmiddle|abscenter)$/.test(value)
+    ? 'middle'
+    : /^(middle|center)$/.test(value)
+      ? '-webkit-baseline-middle'
+      : value === 'texttop'
+        ? 'text-top'
+        : value === 'absbottom'
+          ? 'bottom'
+          : value === 'bottom'
+            ? 'baseline'
+            : value === 'top' || value === 'baseline'
+              ? value
+              : undefined;
   return one('vertical-align', vertical);
 }
 
@@ -238,7 +261,7 @@ function borderHint(element: ElementNode, value: string): Declarations {
 const tableBorder = (value: string): number => (value === '' ? 1 : (parseNonNegative(value) ?? 1));
 
 const tableRules = new Set(['none', 'groups', 'rows', 'cols', 'all']);
-const frames: Readonly<Record<string, string>> = { void: '', above: 'top', below: 'bottom', hsides: 'top bottom', lhs: 'left', rhs: 'right', vsides: 'left right', box: 'top bottom left right', border: 'top bottom left right' }; // prettier-ignore
+const frames: Readonly<Record<string, string>> = { void: '', above: 'top', below: 'bottom', hsides: 'top bottom', lhs: 'left', rhs: 'right', vsides: 'left right', box: 'top bottom left right', border: 'top bottom left right' }; // oxfmt-ignore
 
 function frameHint(value: string): Declarations {
   const shown = frames[value];
@@ -248,7 +271,7 @@ function frameHint(value: string): Declarations {
 }
 
 function listStyle(tag: string, value: string): string | undefined {
-  const numbers: Readonly<Record<string, string>> = { '1': 'decimal', a: 'lower-alpha', A: 'upper-alpha', i: 'lower-roman', I: 'upper-roman' }; // prettier-ignore
+  const numbers: Readonly<Record<string, string>> = { '1': 'decimal', a: 'lower-alpha', A: 'upper-alpha', i: 'lower-roman', I: 'upper-roman' }; // oxfmt-ignore
   const bullet = /^(disc|circle|square|none)$/i.test(value) ? value.toLowerCase() : undefined;
   if (tag === 'ol') return numbers[value];
   if (tag === 'ul') return bullet;
@@ -258,11 +281,23 @@ function listStyle(tag: string, value: string): string | undefined {
 function wrapHint(tag: string, value: string): Declarations {
   if (tag === 'pre') return [['white-space', 'pre-wrap']];
   if (tag !== 'textarea') return none;
-  return value === 'off' ? [['white-space', 'pre'], ['overflow-wrap', 'normal']] : [['white-space', 'pre-wrap'], ['overflow-wrap', 'break-word']]; // prettier-ignore
+  return value === 'off'
+    ? [
+        ['white-space', 'pre'],
+        ['overflow-wrap', 'normal'],
+      ]
+    : [
+        ['white-space', 'pre-wrap'],
+        ['overflow-wrap', 'break-word'],
+      ];
 }
 
 function hiddenHint(tag: string, value: string): Declarations {
-  if (tag === 'embed') return [['width', '0px'], ['height', '0px']]; // prettier-ignore
+  if (tag === 'embed')
+    return [
+      ['width', '0px'],
+      ['height', '0px'],
+    ];
   return value === 'until-found' ? [['content-visibility', 'hidden']] : [['display', 'none']];
 }
 
@@ -313,7 +348,17 @@ function addTableHints(element: ElementNode, add: Add): void {
       );
   } else if (attributeOf(table, 'rules')?.toLowerCase() === 'groups') {
     const edges = /^(thead|tbody|tfoot)$/.test(tag) ? ['top', 'bottom'] : tag === 'colgroup' ? ['left', 'right'] : [];
-    add(edges.flatMap((edge) => [[`border-${edge}-width`, 'thin'], [`border-${edge}-style`, 'solid']] as const), 'rules', table); // prettier-ignore
+    add(
+      edges.flatMap(
+        (edge) =>
+          [
+            [`border-${edge}-width`, 'thin'],
+            [`border-${edge}-style`, 'solid'],
+          ] as const,
+      ),
+      'rules',
+      table,
+    );
   }
 }
 
@@ -327,7 +372,14 @@ function outerStyle(table: ElementNode): readonly [style: string, attribute: str
 
 function cellStyle(table: ElementNode): readonly [declarations: Declarations, attribute: string] | undefined {
   const edged = (edges: readonly string[], width: string, style: string): Declarations =>
-    edges.flatMap((edge) => [[`border-${edge}-width`, width], [`border-${edge}-style`, style], [`border-${edge}-color`, 'inherit']] as const); // prettier-ignore
+    edges.flatMap(
+      (edge) =>
+        [
+          [`border-${edge}-width`, width],
+          [`border-${edge}-style`, style],
+          [`border-${edge}-color`, 'inherit'],
+        ] as const,
+    );
   switch (attributeOf(table, 'rules')?.toLowerCase()) {
     case 'none':
     case 'groups':

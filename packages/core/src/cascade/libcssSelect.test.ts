@@ -47,7 +47,7 @@ function sheetOf({ ua, uaMedia, user, userMedia, author, authorMedia }: Case): s
   return `@layer ua, user, author; ${part('ua', ua, uaMedia)} ${part('user', user, userMedia)} ${part('author', author, authorMedia)}`;
 }
 
-const alike: Readonly<Record<string, string>> = { thin: '1px', medium: '2px', thick: '4px', small: '9.75pt', xlarge: '18pt' }; // prettier-ignore
+const alike: Readonly<Record<string, string>> = { thin: '1px', medium: '2px', thick: '4px', small: '9.75pt', xlarge: '18pt' }; // oxfmt-ignore
 
 /** libcss prints colours as #aarrggbb and numbers with three decimals. */
 function spelled(property: string, text: string): string {
@@ -55,7 +55,7 @@ function spelled(property: string, text: string): string {
     .replace(
       /#([0-9a-f]{2})([0-9a-f]{6})/gi,
       (_, alpha: string, rest: string) => `#${rest}${alpha.toLowerCase() === 'ff' ? '' : alpha}`,
-    ) // prettier-ignore
+    ) // oxfmt-ignore
     .replace(/\d+\.\d+/g, (n) => String(Number(n)));
   return comparableValue(property, value.replace(/\b0(px|%|pt|em)/g, '0'));
 }
@@ -113,7 +113,10 @@ describe('libcss select cases', () => {
       if (!declared.has(property) && one.expected[property] === undefined) continue;
       const outcome = outcomes.outcomeOf(element, firstLonghand[property] ?? property);
       if (gives(outcome, property, expected, usual) || isComputed(i, property)) continue;
-      const said = outcome.kind === 'declared' ? `${outcome.contender.compiled.declaration.property}: ${outcome.contender.compiled.declaration.value}` : outcome.kind; // prettier-ignore
+      const said =
+        outcome.kind === 'declared'
+          ? `${outcome.contender.compiled.declaration.property}: ${outcome.contender.compiled.declaration.value}`
+          : outcome.kind;
       wrong.push(`${property}: expected ${expected}, core says ${said}`);
     }
     expect(wrong).toEqual([]);

@@ -17,8 +17,14 @@ interface DiscreteFeature {
   readonly actual: (environment: Environment) => string;
 }
 
-const printed = <A>(print: A, screen: A) => (environment: Environment): A => environment.medium === 'print' ? print : screen; // prettier-ignore
-const always = <A>(value: A) => (): A => value; // prettier-ignore
+const printed =
+  <A>(print: A, screen: A) =>
+  (environment: Environment): A =>
+    environment.medium === 'print' ? print : screen;
+const always =
+  <A>(value: A) =>
+  (): A =>
+    value;
 const ratio = ({ width, height }: Environment): number => width / height;
 
 /** Dots per CSS pixel: one on a plain screen; Chromium prints at 300 dpi. */
@@ -44,7 +50,7 @@ const ranges: Readonly<Record<string, RangeFeature>> = {
 const pointers = { values: ['none', 'coarse', 'fine'], actual: always('fine') };
 const hovers = { values: ['none', 'hover'], actual: always('hover') };
 const reduce = { values: ['no-preference', 'reduce'], actual: always('no-preference') };
-const displayModes = ['browser', 'fullscreen', 'standalone', 'minimal-ui', 'window-controls-overlay', 'picture-in-picture', 'tabbed', 'borderless']; // prettier-ignore
+const displayModes = ['browser', 'fullscreen', 'standalone', 'minimal-ui', 'window-controls-overlay', 'picture-in-picture', 'tabbed', 'borderless']; // oxfmt-ignore
 
 const discretes: Readonly<Record<string, DiscreteFeature>> = {
   pointer: pointers,
@@ -100,11 +106,17 @@ function evaluatePlain(name: string, value: Part, environment: Environment): Fea
   }
   if (name === '-webkit-transform-3d')
     return compareTo(value, 'number', (wanted) => Math.trunc(wanted) === 1, environment);
-  if (ranges[name]) return compareTo(value, ranges[name].unit, signs['=']!(ranges[name].actual(environment)), environment); // prettier-ignore
+  if (ranges[name])
+    return compareTo(value, ranges[name].unit, signs['=']!(ranges[name].actual(environment)), environment);
   const prefixed = /^(-webkit-)?(min|max)-(.*)$/.exec(name);
   const range = prefixed && ranges[`${prefixed[1] ?? ''}${prefixed[3]!}`];
   if (!range || range.prefixes === false || range.prefixes !== prefixed[1]) return 'unknown';
-  return compareTo(value, range.unit, signs[prefixed[2] === 'min' ? '>=' : '<=']!(range.actual(environment)), environment); // prettier-ignore
+  return compareTo(
+    value,
+    range.unit,
+    signs[prefixed[2] === 'min' ? '>=' : '<=']!(range.actual(environment)),
+    environment,
+  );
 }
 
 /** By sign: a test of a wanted value against the actual one. */
@@ -124,7 +136,8 @@ function evaluateRange(part: Part, environment: Environment): FeatureAnswer {
   for (let i = part.from; i < part.to; i++) {
     if (typeAt(part, i) !== T.Delim || !/[<>=]/.test(textAt(part, i))) continue;
     sides.push(subpart(part, from, i));
-    const joined = textAt(part, i) !== '=' && i + 1 < part.to && textAt(part, i + 1) === '=' && !spaceBefore(part, i + 1); // prettier-ignore
+    const joined =
+      textAt(part, i) !== '=' && i + 1 < part.to && textAt(part, i + 1) === '=' && !spaceBefore(part, i + 1);
     found.push(joined ? `${textAt(part, i)}=` : textAt(part, i));
     if (joined) i++;
     from = i + 1;
@@ -135,7 +148,12 @@ function evaluateRange(part: Part, environment: Environment): FeatureAnswer {
     const [first, second] = found as [string, string];
     if (first === '=' || second === '=' || first[0] !== second[0]) return 'unknown';
     const answers = [oneSide(middle, flipped[first]!, left, environment), oneSide(middle, second, right, environment)];
-    return answers.find((a) => a === 'unknown') ?? answers.find((a) => a === false) ?? answers.find((a) => a === 'unsure') ?? true; // prettier-ignore
+    return (
+      answers.find((a) => a === 'unknown') ??
+      answers.find((a) => a === false) ??
+      answers.find((a) => a === 'unsure') ??
+      true
+    );
   }
   if (found.length !== 1) return 'unknown';
   const [left, right] = sides as [Part, Part];
@@ -155,11 +173,22 @@ function oneSide(name: Part, sign: string, value: Part, environment: Environment
 }
 
 const unitPixels: Readonly<Record<string, (e: Environment) => number>> = {
-  px: always(1), em: always(16), rem: always(16), pt: always(96 / 72), pc: always(16), in: always(96),
-  cm: always(96 / 2.54), mm: always(9.6 / 2.54), q: always(2.4 / 2.54),
-  vw: (e) => e.width / 100, vh: (e) => e.height / 100, vi: (e) => e.width / 100, vb: (e) => e.height / 100,
-  vmin: (e) => Math.min(e.width, e.height) / 100, vmax: (e) => Math.max(e.width, e.height) / 100,
-}; // prettier-ignore
+  px: always(1),
+  em: always(16),
+  rem: always(16),
+  pt: always(96 / 72),
+  pc: always(16),
+  in: always(96),
+  cm: always(96 / 2.54),
+  mm: always(9.6 / 2.54),
+  q: always(2.4 / 2.54),
+  vw: (e) => e.width / 100,
+  vh: (e) => e.height / 100,
+  vi: (e) => e.width / 100,
+  vb: (e) => e.height / 100,
+  vmin: (e) => Math.min(e.width, e.height) / 100,
+  vmax: (e) => Math.max(e.width, e.height) / 100,
+};
 /** Lengths that hang on the font in use. */
 const fontUnits = /^(r?(ex|ch|cap|ic|lh)|[sld]v(w|h|i|b|min|max))$/;
 const unitDots: Readonly<Record<string, number>> = { dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 };
@@ -170,7 +199,6 @@ function compareTo(
   test: (wanted: number) => boolean,
   environment: Environment,
 ): FeatureAnswer {
-  // prettier-ignore
   const wanted = quantity(value, unit, environment);
   return typeof wanted === 'number' ? test(wanted) : wanted;
 }
@@ -178,7 +206,11 @@ function compareTo(
 function quantity(value: Part, unit: Unit, environment: Environment): number | 'unknown' | 'unsure' {
   const count = value.to - value.from;
   if (typeAt(value, value.from) === T.Function)
-    return /^-?[a-z-]*(calc|min|max|clamp|round|mod|rem|abs|sign|sin|cos|tan|hypot|pow|sqrt|exp|log)\(/i.test(textOfPart(value)) ? 'unsure' : 'unknown'; // prettier-ignore
+    return /^-?[a-z-]*(calc|min|max|clamp|round|mod|rem|abs|sign|sin|cos|tan|hypot|pow|sqrt|exp|log)\(/i.test(
+      textOfPart(value),
+    )
+      ? 'unsure'
+      : 'unknown';
   if (unit === 'ratio' && count === 3 && textAt(value, value.from + 1) === '/') {
     const [over, under] = [numberAt(value, value.from), numberAt(value, value.from + 2)];
     if (over === undefined || under === undefined || over < 0 || under < 0) return 'unknown';

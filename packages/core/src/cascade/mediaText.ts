@@ -39,7 +39,10 @@ const makePlain = (text: string): string =>
     .split(', ')
     .map((one) => one.replace(typed, '$1').replace(/^all and (?=\((?:(?! or ).)*$)/, ''))
     .join(', ')
-    .replace(range, (_whole, name: string, sign: string, length: string) => `(${sign === '>' ? 'min' : 'max'}-${name}: ${length})`); // prettier-ignore
+    .replace(
+      range,
+      (_whole, name: string, sign: string, length: string) => `(${sign === '>' ? 'min' : 'max'}-${name}: ${length})`,
+    );
 
 const opensOrParts = (type: number | undefined): boolean =>
   type === T.LeftParenthesis || type === T.Comma || type === T.Colon;

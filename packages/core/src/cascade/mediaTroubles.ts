@@ -1,5 +1,15 @@
 import { tokenTypes as T } from '../sheet/tokens.ts';
-import { nameAt, partOf, readCondition, splitAtCommas, subpart, textOfPart, typeAt, type ConditionTree, type Part } from './conditionTree.ts'; // prettier-ignore
+import {
+  nameAt,
+  partOf,
+  readCondition,
+  splitAtCommas,
+  subpart,
+  textOfPart,
+  typeAt,
+  type ConditionTree,
+  type Part,
+} from './conditionTree.ts';
 import { desktop } from './environment.ts';
 import { evaluateFeature } from './mediaFeatures.ts';
 

@@ -15,7 +15,7 @@ test('the number of a match list, known from an element like it, is the one matc
     siteOf({ 'a.html': odd.replace('<!DOCTYPE html>', '').replaceAll('class=a', 'class=A') }),
     ...[1, 2, 3, 4, 5, 6, 7, 8].map((seed) => siteOf(hostileSite(seed))),
   ]) {
-    // prettier-ignore
+    // oxfmt-ignore
     const session = new CascadeSession();
     for (const file of pagesOf(site)) {
       const cascade = session.open(site, file);

@@ -18,7 +18,10 @@ export type Outcome =
 export class PageOutcomes {
   private readonly contenders = new Map<string, readonly Contender[]>();
   private readonly flows = new Map<ElementNode, Flow>();
-  private readonly keywords = { direction: new Map<ElementNode, string>(), 'writing-mode': new Map<ElementNode, string>() }; // prettier-ignore
+  private readonly keywords = {
+    direction: new Map<ElementNode, string>(),
+    'writing-mode': new Map<ElementNode, string>(),
+  };
   private readonly known = new Map<string, Outcome>();
   private readonly defaults = new Map<ElementNode, ReadonlyMap<string, readonly BrowserRule[]>>();
   private readonly page: PageCascade;
@@ -90,7 +93,10 @@ export class PageOutcomes {
   private ownOutcome(element: ElementNode, longhand: string, pseudoElement: string): OwnOutcome | undefined {
     const flow = isFlowFree(longhand) ? undefined : this.flowOf(element);
     const contenders = this.contendersOf(element, pseudoElement);
-    return ownOutcome({ tag: element.tag, contenders, defaults: this.defaultsOf(element, pseudoElement), flow }, longhand); // prettier-ignore
+    return ownOutcome(
+      { tag: element.tag, contenders, defaults: this.defaultsOf(element, pseudoElement), flow },
+      longhand,
+    );
   }
 
   /** The browser's own rules that reach it, weakest first. */

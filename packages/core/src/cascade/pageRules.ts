@@ -14,6 +14,7 @@ import {
   type Condition,
 } from './compiledRule.ts';
 import { LayerOrder } from './layers.ts';
+import { linkingKey, Linkings } from './linkings.ts';
 import { isAllMedia, mediaText } from './mediaText.ts';
 import type { SheetCache } from './sheetCache.ts';
 
@@ -74,6 +75,8 @@ export interface PageRules {
 /** What a page's sources come to, apart from the page. */
 type CollectedRules = Omit<PageRules, 'sources'>;
 
+const linkings = new Linkings<CollectedRules>();
+
 /** CSS Cascading and Inheritance Level 5, "Importing Style Sheets" and "Cascade Sorting Order": linked, embedded and imported sheets in tree order. */
 export function pageRules(page: PageTree, path: string, encoding: string, site: Site, cache: SheetCache): PageRules {
   return new Collector(page, path, encoding, site, cache).collect();
@@ -123,9 +126,9 @@ class Collector {
   collect(): PageRules {
     const sources = styleSources(this.page, this.path);
     const alike = linkingKey(sources, this.encoding);
-    const found =
-      (alike === undefined ? undefined : linkingsOf(this.cache, this.site).get(alike)) ?? this.read(sources);
-    if (alike !== undefined && found.unread.length === 0) linkingsOf(this.cache, this.site).set(alike, found);
+    const kept = linkings.of(this.cache, this.site);
+    const found = (alike === undefined ? undefined : kept.get(alike)) ?? this.read(sources);
+    if (alike !== undefined && found.unread.length === 0) kept.set(alike, found);
     // a style attribute may define one as well
     const inPage = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(this.page.text);
     const definesReference = inPage || found.definesReference;
@@ -145,7 +148,14 @@ class Collector {
       if (source.idle !== undefined) return;
       const conditions = sourceConditions(source, sources.preferredTitle);
       if (source.kind === 'embedded') this.embedded(source, index, sources, conditions);
-      else this.linked(source.target, { kind: 'linked', index, charset: source.charset, integrity: source.integrity, perhaps: source.perhaps }, conditions, [], []); // prettier-ignore
+      else
+        this.linked(
+          source.target,
+          { kind: 'linked', index, charset: source.charset, integrity: source.integrity, perhaps: source.perhaps },
+          conditions,
+          [],
+          [],
+        );
     });
     const { rules, definitions, layers, unread } = this;
     const definesReference = rules.some((rule) => rule.compiled.block.definesReference);
@@ -199,7 +209,14 @@ class Collector {
       return;
     }
     const encoding = file && this.cache.encodingOf(file, this.environmentOf(by));
-    this.sheet(sheet, { kind: by.kind, path, sourceIndex: by.index, offset: 0 }, conditions, layers, [...chain, path], encoding); // prettier-ignore
+    this.sheet(
+      sheet,
+      { kind: by.kind, path, sourceIndex: by.index, offset: 0 },
+      conditions,
+      layers,
+      [...chain, path],
+      encoding,
+    );
   }
 
   /** CSS Syntax 3, "The input byte stream": a link's `charset` where it is one, the importing sheet's, the page's. */
@@ -210,7 +227,9 @@ class Collector {
   /** A label with spaces around it: to the Encoding Standard it is one, to Chromium it is none. */
   private isReadApart(by: Asked, file: SiteFile): boolean {
     if (by.charset === undefined || by.charset.trim() === by.charset) return false;
-    const [one, two] = [by, { ...by, charset: undefined }].map((asked) => this.cache.encodingOf(file, this.environmentOf(asked))); // prettier-ignore
+    const [one, two] = [by, { ...by, charset: undefined }].map((asked) =>
+      this.cache.encodingOf(file, this.environmentOf(asked)),
+    );
     return one !== two;
   }
 
@@ -241,7 +260,8 @@ class Collector {
     for (const item of sheet.items) {
       switch (item.kind) {
         case 'layer-statement':
-          for (const name of item.names) this.layers.declare([...layers, ...name], orderingKey([...conditions, ...item.conditions])); // prettier-ignore
+          for (const name of item.names)
+            this.layers.declare([...layers, ...name], orderingKey([...conditions, ...item.conditions]));
           break;
         case 'import': {
           const inner = item.layers.length === 0 ? layers : [...layers, ...item.layers];
@@ -273,7 +293,7 @@ class Collector {
     if (layerPath.length > 0) this.layers.declare(layerPath, orderingKey(conditions));
     const shared = { source, conditionKey: conditionKey(conditions), layerPath };
     if (compiled.kind === 'rule')
-      this.rules.push({ compiled, conditions, ...shared, unreadBefore: this.unreadDeciding }); // prettier-ignore
+      this.rules.push({ compiled, conditions, ...shared, unreadBefore: this.unreadDeciding });
     else this.definitions.push({ compiled, ...shared, unreadBefore: this.unread.length });
   }
 }
@@ -281,28 +301,6 @@ class Collector {
 /** What must hold for a layer to take its place in the order; a container's size does not count. */
 const orderingKey = (conditions: readonly Condition[]): string =>
   conditionKey(conditions.filter(({ kind }) => kind !== 'container'));
-
-const linkings = new WeakMap<SheetCache, WeakMap<Site, Map<string, CollectedRules>>>();
-
-/** What pages without blocks come to, by how they link sheets of the site. */
-function linkingsOf(cache: SheetCache, site: Site): Map<string, CollectedRules> {
-  let sites = linkings.get(cache);
-  if (!sites) linkings.set(cache, (sites = new WeakMap<Site, Map<string, CollectedRules>>()));
-  let known = sites.get(site);
-  if (!known) sites.set(site, (known = new Map<string, CollectedRules>()));
-  return known;
-}
-
-/** Equal for pages that link the same sheets alike and have no block; undefined for others. */
-function linkingKey({ sheets, preferredTitle, imports }: StyleSources, encoding: string): string | undefined {
-  let key = `${encoding} ${imports}`;
-  for (const source of sheets) {
-    if (source.idle !== undefined) key += '\n';
-    else if (source.kind === 'embedded' || source.target.kind !== 'site') return undefined;
-    else key += `\n${JSON.stringify([source.target.path, source.charset, source.media, source.title, source.alternate, source.title === preferredTitle, source.integrity, source.perhaps])}`; // prettier-ignore
-  }
-  return key;
-}
 
 /** The block's text as the browser reads it. In SVG, where CDATA and entities are parsed, and where it starts in the page. */
 function embeddedText(source: EmbeddedSource, page: string): { readonly start: number; readonly text: string } {

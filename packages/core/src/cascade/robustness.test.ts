@@ -26,11 +26,16 @@ function winnersOf(html: string | Uint8Array, css: string, environments = [deskt
   return count;
 }
 
-const cssScraps = ['{', '}', '(', ')', '[', ']', ';', ':', ',', '"', "'", '\\', '/*', '*/', '<!--', '-->', '@', '#', '.', '&', '>', '~', '+', '|', '||', '*', '!important', ' ', '\n', '\0', 'é', '🚢', '\ud800', 'p', 'div', '.a', '#x', ':hover', '::before', ':is(', ':not(', ':has(', ':nth-child(2n+1 of ', ':lang(', ':host(', '::slotted(', ':scope', '[a=b i]', 'svg|a', '@media ', '@media (width>1px){', '@supports (display:grid){', '@supports not (', '@layer a.b{', '@layer x;', '@scope (.a) to (.b){', '@import "s.css";', '@import url(s.css) layer(x) supports(', '@container (', '@font-face{', '@keyframes k{', '@property --x{', '@namespace svg url(x);', '@charset "utf-8";', 'color:red', 'margin:1px 2px', 'font:', 'var(--x', '--x:', 'calc(1px + ', 'url(', 'url("s.css")', 'all:unset', 'revert-layer', 'inherit', '1e999px', '-0', 'U+26', '\\110000 ', '\\0 ']; // prettier-ignore
-const htmlScraps = ['<', '>', '</', '/>', '<p>', '<div class=a id=x>', '</div>', '<table border=1><td>', '<svg><style>', '<math>', '<template>', '<noscript>', '<style>', '</style>', '<style media="', '<link rel=stylesheet href=s.css>', '<link rel="alternate stylesheet" title=A href=s.css>', '<base href="//x/">', '<meta charset=utf-16>', '<!--', '-->', '<![CDATA[', '<!DOCTYPE html>', '<p style="', '" ', "' ", 'color:red;', '&amp', '&#0;', '<select><option>', '<input required>', '<frameset>', '<plaintext>', '<script>', '<b><i></b>', '<font color=chucknorris size=+9>', 'dir=auto>', 'x', '\0', '\r']; // prettier-ignore
+const cssScraps = ['{', '}', '(', ')', '[', ']', ';', ':', ',', '"', "'", '\\', '/*', '*/', '<!--', '-->', '@', '#', '.', '&', '>', '~', '+', '|', '||', '*', '!important', ' ', '\n', '\0', 'é', '🚢', '\ud800', 'p', 'div', '.a', '#x', ':hover', '::before', ':is(', ':not(', ':has(', ':nth-child(2n+1 of ', ':lang(', ':host(', '::slotted(', ':scope', '[a=b i]', 'svg|a', '@media ', '@media (width>1px){', '@supports (display:grid){', '@supports not (', '@layer a.b{', '@layer x;', '@scope (.a) to (.b){', '@import "s.css";', '@import url(s.css) layer(x) supports(', '@container (', '@font-face{', '@keyframes k{', '@property --x{', '@namespace svg url(x);', '@charset "utf-8";', 'color:red', 'margin:1px 2px', 'font:', 'var(--x', '--x:', 'calc(1px + ', 'url(', 'url("s.css")', 'all:unset', 'revert-layer', 'inherit', '1e999px', '-0', 'U+26', '\\110000 ', '\\0 ']; // oxfmt-ignore
+const htmlScraps = ['<', '>', '</', '/>', '<p>', '<div class=a id=x>', '</div>', '<table border=1><td>', '<svg><style>', '<math>', '<template>', '<noscript>', '<style>', '</style>', '<style media="', '<link rel=stylesheet href=s.css>', '<link rel="alternate stylesheet" title=A href=s.css>', '<base href="//x/">', '<meta charset=utf-16>', '<!--', '-->', '<![CDATA[', '<!DOCTYPE html>', '<p style="', '" ', "' ", 'color:red;', '&amp', '&#0;', '<select><option>', '<input required>', '<frameset>', '<plaintext>', '<script>', '<b><i></b>', '<font color=chucknorris size=+9>', 'dir=auto>', 'x', '\0', '\r']; // oxfmt-ignore
 
 const text = (scraps: readonly string[]): fc.Arbitrary<string> =>
-  fc.array(fc.oneof({ weight: 8, arbitrary: fc.constantFrom(...scraps) }, fc.string({ maxLength: 4, unit: 'binary' })), { maxLength: 40 }).map((parts) => parts.join('')); // prettier-ignore
+  fc
+    .array(
+      fc.oneof({ weight: 8, arbitrary: fc.constantFrom(...scraps) }, fc.string({ maxLength: 4, unit: 'binary' })),
+      { maxLength: 40 },
+    )
+    .map((parts) => parts.join(''));
 
 test('pages and sheets of any text: no throw, and every span lies in its text', () => {
   fc.assert(
@@ -68,10 +73,12 @@ const mutated = (bytes: Uint8Array): fc.Arbitrary<Uint8Array> =>
     let out = Buffer.from(bytes);
     for (const [at, length, put] of cuts) out = Buffer.concat([out.subarray(0, at), put, out.subarray(at + length)]);
     return new Uint8Array(out);
-  }); // prettier-ignore
+  }); // oxfmt-ignore
 
 test('mutated pages of the demo: no throw', () => {
-  const pages = ['crew.html', 'tickets/season.html', 'cy/index.html'].filter((name) => fs.existsSync(demo + name)).map((name) => fs.readFileSync(demo + name)); // prettier-ignore
+  const pages = ['crew.html', 'tickets/season.html', 'cy/index.html']
+    .filter((name) => fs.existsSync(demo + name))
+    .map((name) => fs.readFileSync(demo + name));
   expect(pages.length).toBeGreaterThan(1);
   const css = fs.readFileSync(`${demo}css/site.css`, 'utf8');
   fc.assert(
@@ -84,7 +91,8 @@ const many = (part: string, count: number): string => part.repeat(count);
 const page = (body: string): string => `<!DOCTYPE html><link rel=stylesheet href=s.css><body>${body}`;
 
 // a reader that recurses throws on some of these, one that backtracks never ends: a hang shows as the runner's time limit
-const list = (count: number, one: (i: number) => string, between = ''): string => Array.from({ length: count }, (_, i) => one(i)).join(between); // prettier-ignore
+const list = (count: number, one: (i: number) => string, between = ''): string =>
+  Array.from({ length: count }, (_, i) => one(i)).join(between);
 const pathological: readonly (readonly [what: string, html: string, css: string])[] = [
   ['elements 3000 deep', page(many('<div>', 3000)), 'div{color:red} div div div{top:0}'],
   ['formatting elements left open', page(many('<b><i><u><p>', 1000)), 'b{color:red}'],
@@ -121,7 +129,7 @@ const pathological: readonly (readonly [what: string, html: string, css: string]
   ['20,000 layers', page('<p>'), list(20_000, (i) => `@layer l${i}{p{color:red}}`)],
   ['5000 embedded blocks', page(many('<style>p{color:red}</style>', 5000)), ''],
   ['a language of 100,000 parts', page(`<p lang="${many('a-', 50_000)}">`), ':lang(a-a-a){color:red} [lang|=a]{top:0}'],
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 test.each(pathological)(
   '%s ends',

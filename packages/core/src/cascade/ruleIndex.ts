@@ -36,7 +36,20 @@ export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
     for (const selector of selectors) {
       const pseudoElement = selector.compounds.at(-1)!.pseudoElement ?? '';
       const above = namesAbove(selector.compounds, selector.combinators, quirks);
-      all.push({ rule, selector, pseudoElement, layerRank, order, scopes, owner, position: all.length, above, mark, sureId: undefined, perhapsId: undefined }); // prettier-ignore
+      all.push({
+        rule,
+        selector,
+        pseudoElement,
+        layerRank,
+        order,
+        scopes,
+        owner,
+        position: all.length,
+        above,
+        mark,
+        sureId: undefined,
+        perhapsId: undefined,
+      });
     }
   }
   const ordered = [...all].sort((a, b) => compareStrength(a, b) || a.order - b.order);
@@ -81,7 +94,16 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): Omit<RuleInde
     else rest.push(indexed);
   }
   const anyState = { quirks, state: 'any' } as const;
-  return { byId, byClass, byTag, rest, quirks, anyState, ancestry: new Ancestry(all, quirks), namesAsked: namesAsked(all, quirks) }; // prettier-ignore
+  return {
+    byId,
+    byClass,
+    byTag,
+    rest,
+    quirks,
+    anyState,
+    ancestry: new Ancestry(all, quirks),
+    namesAsked: namesAsked(all, quirks),
+  };
 }
 
 function namesAsked(all: readonly IndexedSelector[], quirks: boolean): ReadonlySet<string> {

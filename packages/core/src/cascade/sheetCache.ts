@@ -30,7 +30,7 @@ export class SheetCache {
     const file = site.files.get(path);
     if (file?.kind !== 'sheet' || file.isTooMuch) return undefined;
     const encoding = this.encodingOf(file, environmentEncoding);
-    return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding)); // prettier-ignore
+    return this.text(this.sheets, `${file.hash} ${encoding}`, siteBase(path), () => decodeText(file.bytes, encoding));
   }
 
   /** In which encoding a sheet is read where the page, the link or the importing sheet says this one. */

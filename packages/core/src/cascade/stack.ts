@@ -97,7 +97,8 @@ function stacksOf(sources: readonly StackSource[], tellsImportance: boolean): Re
     if (compiled.declaration.property === 'all') appendAll(open, pseudoElement, ordered[i]!, condition, mark, sure);
     else
       for (const { slot, text, closes } of slotsOf(compiled, pseudoElement))
-        if (isBrowsers || !open.get(slot)!.atBrowser) append(open.get(slot)!, text + mark, condition, sure && closes, ordered[i]!); // prettier-ignore
+        if (isBrowsers || !open.get(slot)!.atBrowser)
+          append(open.get(slot)!, text + mark, condition, sure && closes, ordered[i]!);
   }
   return open;
 }
@@ -143,7 +144,6 @@ function slotsOf(compiled: CompiledDeclaration, pseudoElement: string): readonly
 
 function append(slot: Stack, text: string, condition: string, closes: boolean, stacked: StackedDeclaration): void {
   const { comparable, yields } = stacked.compiled;
-  // prettier-ignore
   if (slot.closed || slot.covered.has(condition)) return;
   slot.lines.push({ ...stacked, text, condition });
   // back to the browser's own, past all that authors say; an element that is another one now has another there

@@ -13,9 +13,17 @@ const svgPresentationAttributes: ReadonlySet<string> = new Set(
 
 /** SVG 2, "Geometry properties": which of these attributes are declarations, by element. As Chromium takes them. */
 const geometry: Readonly<Record<string, string>> = {
-  circle: 'cx cy r', ellipse: 'cx cy rx ry', rect: 'x y width height rx ry', image: 'x y width height',
-  foreignObject: 'x y width height', use: 'x y', mask: 'x y width height', symbol: 'x y width height', path: 'd', svg: 'x y',
-}; // prettier-ignore
+  circle: 'cx cy r',
+  ellipse: 'cx cy rx ry',
+  rect: 'x y width height rx ry',
+  image: 'x y width height',
+  foreignObject: 'x y width height',
+  use: 'x y',
+  mask: 'x y width height',
+  symbol: 'x y width height',
+  path: 'd',
+  svg: 'x y',
+};
 
 const noTransform =
   /^(mask|filter|marker|linearGradient|radialGradient|pattern|tspan|textPath|stop|title|desc|metadata|style|script)$/;
@@ -49,7 +57,10 @@ const withUnit = (value: string): string =>
 function transformList(value: string): string | undefined {
   const parts: string[] = [];
   const rest = value.replace(/\s*,?\s*([a-zA-Z]+)\s*\(([^()]*)\)/g, (_all, name: string, list: string) => {
-    const numbers = list.trim().split(/[\s,]+/).map(Number); // prettier-ignore
+    const numbers = list
+      .trim()
+      .split(/[\s,]+/)
+      .map(Number);
     const one = numbers.some(Number.isNaN) ? undefined : transform(name, numbers);
     parts.push(one ?? '');
     return '';

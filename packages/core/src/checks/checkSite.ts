@@ -39,7 +39,29 @@ import { sheetTexts } from './sheetTexts.ts';
 import { unusedRules } from './unusedRules.ts';
 
 /** Every check there is. */
-export const checkMakers: readonly CheckMaker[] = [sheetFiles, sheetTexts, forgottenLinks, brokenLinks, refusedSheets, linkOrder, commentedStyles, references, containers, notReached, names, drift, pageKinds, runPages, declarations, fontLists, hiddenDeclarations, repeatedLinks, fileNames, unusedRules, overrides]; // prettier-ignore
+export const checkMakers: readonly CheckMaker[] = [
+  sheetFiles,
+  sheetTexts,
+  forgottenLinks,
+  brokenLinks,
+  refusedSheets,
+  linkOrder,
+  commentedStyles,
+  references,
+  containers,
+  notReached,
+  names,
+  drift,
+  pageKinds,
+  runPages,
+  declarations,
+  fontLists,
+  hiddenDeclarations,
+  repeatedLinks,
+  fileNames,
+  unusedRules,
+  overrides,
+];
 
 /** All that is to be known of a site before anything is changed. */
 export interface SiteCheck {
@@ -128,7 +150,12 @@ export class SiteChecker {
       reach.add(page.reach);
       page.checks.forEach((check, i) => checks[i]!.merge?.(check));
     }
-    const survey = makeSurvey(site, pages.map((page) => page.survey), this.context.sheets, blocks); // prettier-ignore
+    const survey = makeSurvey(
+      site,
+      pages.map((page) => page.survey),
+      this.context.sheets,
+      blocks,
+    );
     const whole = { survey, families: families.families() };
     const isWanted = (i: number): boolean => !kinds || checkMakers[i]!.kinds.some((kind) => kinds.includes(kind));
     const all = checks.flatMap((check, i) => (isWanted(i) ? check.findings(whole) : []));

@@ -92,11 +92,14 @@ class CommentedStyles implements Check {
       return name === '' ? first! >= last! : first! > last!;
     };
     const next = sources.find(({ name }) => follows(name));
-    const previous = sources.filter((source) => source !== next && (!next || source.span.start < next.span.start)).at(-1); // prettier-ignore
+    const previous = sources
+      .filter((source) => source !== next && (!next || source.span.start < next.span.start))
+      .at(-1);
     const stands = (previous?.span.start ?? -1) < comment.start && comment.start < (next?.span.start ?? Infinity);
     if (stands) return [{ span: comment, text: takenOut(text, comment, [tag]) }];
     const note = noteIn(text.slice(comment.start, comment.end), [tag]);
-    const gone = note === '' ? { span: wholeLines(text, comment), text: '' } : { span: comment, text: `<!-- ${note} -->` }; // prettier-ignore
+    const gone =
+      note === '' ? { span: wholeLines(text, comment), text: '' } : { span: comment, text: `<!-- ${note} -->` };
     const at = next ? next.span.start : previous!.span.end;
     const indent = indentationAt(text, next ? at : previous!.span.start);
     const line = lineEndOf(text) + indent;
@@ -129,7 +132,10 @@ class CommentedStyles implements Check {
 /** What a comment says beside its tags. */
 function noteIn(comment: string, tags: readonly string[]): string {
   const inside = comment.replace(/^<!--/, '').replace(/--!?>$/, '');
-  return tags.reduce((rest, one) => rest.replace(one, ''), inside).replace(/\s+/g, ' ').trim(); // prettier-ignore
+  return tags
+    .reduce((rest, one) => rest.replace(one, ''), inside)
+    .replace(/\s+/g, ' ')
+    .trim();
 }
 
 const add = (counts: Map<string, number>, key: string, times: number): void =>

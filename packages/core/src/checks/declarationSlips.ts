@@ -25,7 +25,12 @@ export function declarationSlips(list: readonly Declaration[], inQuirks: boolean
       const span = { start, end: start + property.length };
       out.push({ declaration, kind: 'unknown-property', span, nearest: () => nearestProperty(property) });
     } else if (isDropped(declaration, inQuirks) && !hasFallback(declaration, list))
-      out.push({ declaration, kind: 'invalid-value', span: declaration.valueSpan, nearest: () => nearestValue(property, value) }); // prettier-ignore
+      out.push({
+        declaration,
+        kind: 'invalid-value',
+        span: declaration.valueSpan,
+        nearest: () => nearestValue(property, value),
+      });
   }
   return out;
 }

@@ -66,7 +66,9 @@ class Declarations implements Check {
   }
 
   findings(site: CheckedSite): readonly FoundFinding[] {
-    this.quirksSheets = new Set(site.survey.sheets.flatMap(({ path, pages }) => (pages.some((page) => this.quirksPages.has(page)) ? [path] : []))); // prettier-ignore
+    this.quirksSheets = new Set(
+      site.survey.sheets.flatMap(({ path, pages }) => (pages.some((page) => this.quirksPages.has(page)) ? [path] : [])),
+    );
     for (const sheet of this.sheets) eachRuleOfSheet(sheet, (list, holder) => this.look(list, holder));
     const unknown = this.unknown.all.map((group) => {
       const right = this.right.get(group);

@@ -16,7 +16,10 @@ const before = siteOf(files);
 /** How many pages are read to know another state: by the checks, and by the questions over the site. */
 function readFor(change: Partial<Record<keyof typeof files, string>>): readonly [checks: number, questions: number] {
   const fresh = siteOf(change as Record<string, string>);
-  const after: Site = { ...before, files: new Map([...before.files].map(([path, file]) => [path, fresh.files.get(path) ?? file])) }; // prettier-ignore
+  const after: Site = {
+    ...before,
+    files: new Map([...before.files].map(([path, file]) => [path, fresh.files.get(path) ?? file])),
+  };
   const checker = new SiteChecker();
   checker.check(before);
   const check = checker.check(after);

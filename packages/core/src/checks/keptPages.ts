@@ -50,7 +50,13 @@ export function keptPages(then: Site, seen: Seen, now: Site, table: RuleTable): 
 /** A sheet that comes to be a baseline, or ceases to be one or to have rules, is told of otherwise on all pages. */
 function isOfOneSort(before: SheetReader, after: SheetReader, path: string): boolean {
   const [old, fresh] = [before.read(path), after.read(path)];
-  return old !== undefined && fresh !== undefined && old.rules > 0 && fresh.rules > 0 && isBaseline(old.sheet) === isBaseline(fresh.sheet); // prettier-ignore
+  return (
+    old !== undefined &&
+    fresh !== undefined &&
+    old.rules > 0 &&
+    fresh.rules > 0 &&
+    isBaseline(old.sheet) === isBaseline(fresh.sheet)
+  );
 }
 
 function moverTo(
@@ -61,7 +67,8 @@ function moverTo(
 ): (page: SeenPage) => SeenPage {
   const cache = new SheetCache();
   const rules = new Map([...moves.keys()].map((path) => [path, rulesOfSheet(site, path, cache, table)]));
-  const isChanged = ({ target, problem }: SurveySource): boolean => problem === undefined && target !== undefined && moves.has(target); // prettier-ignore
+  const isChanged = ({ target, problem }: SurveySource): boolean =>
+    problem === undefined && target !== undefined && moves.has(target);
   return (page) => {
     if (!page.survey.sources.some(isChanged)) return page;
     return {
@@ -73,7 +80,11 @@ function moverTo(
   };
 }
 
-function surveyAfter(survey: PageSurvey, isChanged: (source: SurveySource) => boolean, reader: SheetReader): PageSurvey {
+function surveyAfter(
+  survey: PageSurvey,
+  isChanged: (source: SurveySource) => boolean,
+  reader: SheetReader,
+): PageSurvey {
   const sources = survey.sources.map((source) => {
     if (!isChanged(source)) return source;
     const { rules, declarations, bytes } = reader.read(source.target!)!;
@@ -81,4 +92,4 @@ function surveyAfter(survey: PageSurvey, isChanged: (source: SurveySource) => bo
   });
   const shared = sources.filter(({ kind }) => kind === 'linked' || kind === 'imported');
   return { ...survey, sources, sharedBytes: shared.reduce((sum, { bytes }) => sum + bytes, 0) };
-} // prettier-ignore
+}

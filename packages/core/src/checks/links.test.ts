@@ -224,7 +224,7 @@ test.each([
   expect(found.map(({ action }) => action)).toEqual([{ does: 'mend', label: 'Remove it', ...(asks === undefined ? {} : { asks }) }]);
   const mended = applyOperations(site, [{ kind: 'mend', finding: found[0]!.id }]);
   expect(mended.ok && textIn(mended.value.site, 'a.html')).toContain(`\n${after}\n</head>`);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('what a plan left out is not called forgotten; what it was never asked about is', () => {
   const one = pageOf('<style>.n { top: 0 }</style>', '<p class=n>');

@@ -63,4 +63,6 @@ function pageKey(text: string, isRun: boolean): string {
 }
 
 const attributesOf = ({ attributes, classes }: ElementNode): readonly string[] =>
-  attributes.map(({ name, value, prefix = '' }) => `${prefix} ${name}=${name === 'class' ? [...new Set(classes)].join(' ') : value}`); // prettier-ignore
+  attributes.map(
+    ({ name, value, prefix = '' }) => `${prefix} ${name}=${name === 'class' ? [...new Set(classes)].join(' ') : value}`,
+  );

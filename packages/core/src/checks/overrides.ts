@@ -144,7 +144,8 @@ class Overrides implements Check {
 
   private mergeTold(group: FindingGroup, theirs: Told): void {
     let told = this.told.get(group);
-    if (!told) this.told.set(group, (told = { local: theirs.local, beaten: new Map(), properties: new Set(), elements: 0 })); // prettier-ignore
+    if (!told)
+      this.told.set(group, (told = { local: theirs.local, beaten: new Map(), properties: new Set(), elements: 0 }));
     for (const [rule, sheet] of theirs.beaten) told.beaten.set(rule, sheet);
     for (const property of theirs.properties) told.properties.add(property);
     told.elements += theirs.elements;

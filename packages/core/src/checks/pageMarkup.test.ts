@@ -20,5 +20,13 @@ test('one finding for all pages that have it, with a place on each', () => {
   const page = pageOf('', '<p class="a" class="b">x</p>');
   const [finding, ...others] = markupFindings(siteOf({ 'a.html': page, 'b.html': page }));
   expect(others).toEqual([]);
-  expect(finding).toMatchObject({ kind: 'page-markup', severity: 'wrong', pages: ['a.html', 'b.html'], places: [{ path: 'a.html', line: 4 }, { path: 'b.html', line: 4 }] }); // prettier-ignore
+  expect(finding).toMatchObject({
+    kind: 'page-markup',
+    severity: 'wrong',
+    pages: ['a.html', 'b.html'],
+    places: [
+      { path: 'a.html', line: 4 },
+      { path: 'b.html', line: 4 },
+    ],
+  });
 });

@@ -75,4 +75,7 @@ function saidOf(file: SiteFile, text: string, validator: HtmlValidate): Readonly
 
 /** Tags and names between backticks, as findings write them. */
 const asCode = (message: string): string =>
-  message.replace(/<(\/?[\w-]+)>|"([^"]+)"/g, (whole, tag: string | undefined, name: string) => `\`${tag === undefined ? name : whole}\``); // prettier-ignore
+  message.replace(
+    /<(\/?[\w-]+)>|"([^"]+)"/g,
+    (whole, tag: string | undefined, name: string) => `\`${tag === undefined ? name : whole}\``,
+  );

@@ -18,7 +18,7 @@ export const runPages: CheckMaker = {
         id: `page-not-read ${ending}`,
         kind: 'page-not-read',
         severity: 'note',
-        sentence: `${count(paths.length, 'file')} ending in ${code(`.${ending}`)} ${verb(paths.length, 'hold whole pages', 'holds a whole page')} that a server runs; ${verb(paths.length, 'they are', 'it is')} not read: ${namesInWords(paths)}`, // prettier-ignore
+        sentence: `${count(paths.length, 'file')} ending in ${code(`.${ending}`)} ${verb(paths.length, 'hold whole pages', 'holds a whole page')} that a server runs; ${verb(paths.length, 'they are', 'it is')} not read: ${namesInWords(paths)}`,
         pages: [],
         places: paths.map((path) => ({ path, line: 1, column: 1 })),
         action: { does: 'read', label: paths.length === 1 ? 'Read it as a page' : 'Read them as pages' },

@@ -133,8 +133,16 @@ function opaque(site: Site): readonly FoundFinding[] {
       files.filter((f) => isXml(f) && !isTooMuch(f)),
       (n) => `${verb(n, 'are', 'is')} sent as XML, which is not read here`,
     ),
-    ...opaqueFor('large ones', files.filter(isTooMuch), (n) => `${verb(n, 'hold', 'holds')} more than a million tags or 200,000 rules, more than is looked at`), // prettier-ignore
-    ...opaqueFor('encodings', files.filter(isTornApart), (n) => `${verb(n, 'say', 'says')} an encoding where some browsers look and others do not`), // prettier-ignore
+    ...opaqueFor(
+      'large ones',
+      files.filter(isTooMuch),
+      (n) => `${verb(n, 'hold', 'holds')} more than a million tags or 200,000 rules, more than is looked at`,
+    ),
+    ...opaqueFor(
+      'encodings',
+      files.filter(isTornApart),
+      (n) => `${verb(n, 'say', 'says')} an encoding where some browsers look and others do not`,
+    ),
   ];
 }
 

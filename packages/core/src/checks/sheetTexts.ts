@@ -9,7 +9,7 @@ import { mediaSlip } from './text/mediaSlips.ts';
 import type { TextFinding } from './text/textFinding.ts';
 import { structureFindings } from './text/textFindings.ts';
 
-const kinds = ['brace', 'unclosed', 'refused-selector', 'media-query', 'misplaced-rule', 'lost-declaration', 'duplicate-rule'] as const satisfies readonly FindingKind[]; // prettier-ignore
+const kinds = ['brace', 'unclosed', 'refused-selector', 'media-query', 'misplaced-rule', 'lost-declaration', 'duplicate-rule'] as const satisfies readonly FindingKind[]; // oxfmt-ignore
 type Kind = (typeof kinds)[number];
 
 /** How texts of sheets and blocks are put together, and media that hold nowhere. */
@@ -90,7 +90,10 @@ class SheetTexts implements Check {
   private findingOf(kind: Kind, group: FindingGroup, site: CheckedSite): FoundFinding {
     const where = says(group, site).replace(/ says?$/, '');
     const label = this.labels.get(`${kind} ${group.subject}`);
-    return group.finding(kind, `${where}: ${group.subject}`, { ...(label === undefined ? {} : { mend: plain(label) }), look: 'See it' }); // prettier-ignore
+    return group.finding(kind, `${where}: ${group.subject}`, {
+      ...(label === undefined ? {} : { mend: plain(label) }),
+      look: 'See it',
+    });
   }
 }
 

@@ -18,7 +18,11 @@ export interface HoldingPage {
  */
 export function stillHolding(site: Site, survey: Survey): readonly HoldingPage[] {
   const linked = new Set(survey.sheets.filter((s) => s.pages.length > 0).map((s) => s.path));
-  const families = new Set(sheetsOf(site).filter((s) => linked.has(s.path)).flatMap((file) => [...unitsOfSheet(file)].map((unit) => unit.split('\n')[0]!))); // prettier-ignore
+  const families = new Set(
+    sheetsOf(site)
+      .filter((s) => linked.has(s.path))
+      .flatMap((file) => [...unitsOfSheet(file)].map((unit) => unit.split('\n')[0]!)),
+  );
   const bare = survey.pages.filter((page) => !page.opaque && page.localBytes === 0).length;
   const isGathered = linked.size > 0 && bare * 2 > survey.pages.length;
   return pagesOf(site).flatMap((file) => {

@@ -12,7 +12,8 @@ export interface PageWeight {
 export function averageWeight({ pages, sheets }: Pick<Survey, 'pages' | 'sheets'>): PageWeight | undefined {
   if (pages.length === 0) return undefined;
   const bytesOf = new Map(sheets.map(({ path, bytes }) => [path, bytes]));
-  const mean = (read: (page: PageSurvey) => number): number => pages.reduce((sum, page) => sum + read(page), 0) / pages.length; // prettier-ignore
+  const mean = (read: (page: PageSurvey) => number): number =>
+    pages.reduce((sum, page) => sum + read(page), 0) / pages.length;
   const own = (page: PageSurvey, ...kinds: readonly string[]): number =>
     page.sources.filter(({ kind }) => kinds.includes(kind)).reduce((sum, { bytes }) => sum + bytes, 0);
   const embedded = mean((page) => own(page, 'embedded'));
@@ -26,4 +27,8 @@ export function averageWeight({ pages, sheets }: Pick<Survey, 'pages' | 'sheets'
 }
 
 const sheetsOfPage = ({ sources }: PageSurvey): ReadonlySet<string> =>
-  new Set(sources.flatMap(({ kind, target, problem }) => (/^(linked|imported)$/.test(kind) && target !== undefined && problem === undefined ? [target] : []))); // prettier-ignore
+  new Set(
+    sources.flatMap(({ kind, target, problem }) =>
+      /^(linked|imported)$/.test(kind) && target !== undefined && problem === undefined ? [target] : [],
+    ),
+  );

@@ -17,22 +17,34 @@ function reported(before: Readonly<Record<string, string>>, after: Readonly<Reco
   const note = 'as agreed, "harbour"';
   const revisions = [{ number: 2, message: '=1+1 <b>', savedAt: '', steps: ['Gather', 'Sort <p>'], note }];
   return handoffReport(old, now, proveSites(old, now), { title, from: 'r1', to: 'r2', revisions, check: checkSite(now), packed: (bytes) => bytes.length / 2 });
-} // prettier-ignore
+} // oxfmt-ignore
 
 test('files with their sizes, sheets first; the proof; what is found in what is handed off', () => {
-  const report = reported({ 'a.html': page(block), 'b.html': page(block), 'z.png': 'p' }, { 'a.html': page(link), 'b.html': page(''), 's.css': 'p{color:red}' }); // prettier-ignore
+  const report = reported(
+    { 'a.html': page(block), 'b.html': page(block), 'z.png': 'p' },
+    { 'a.html': page(link), 'b.html': page(''), 's.css': 'p{color:red}' },
+  );
   expect(report.files.map(({ path, change, bytesBefore, packedAfter }) => [path, change, bytesBefore, packedAfter])).toEqual([
     ['s.css', 'created', 0, 6],
     ['a.html', 'edited', page(block).length, page(link).length / 2],
     ['b.html', 'edited', page(block).length, page('').length / 2],
     ['z.png', 'deleted', 1, 0],
-  ]); // prettier-ignore
-  expect([report.proof.verdict, report.proof.same, report.proof.pages.map(({ path }) => path)]).toEqual(['differs', 1, ['b.html']]); // prettier-ignore
+  ]); // oxfmt-ignore
+  expect([report.proof.verdict, report.proof.same, report.proof.pages.map(({ path }) => path)]).toEqual([
+    'differs',
+    1,
+    ['b.html'],
+  ]);
   expect(report.links).toEqual({ links: 1, missing: 0 });
 });
 
 test('what a visitor fetches: sheets once, imports too', () => {
-  const site = siteOf({ 'a.html': page(link + block), 'b.html': page(''), 's.css': '@import "t.css";', 't.css': 'b{}' }); // prettier-ignore
+  const site = siteOf({
+    'a.html': page(link + block),
+    'b.html': page(''),
+    's.css': '@import "t.css";',
+    't.css': 'b{}',
+  });
   const { markup, embedded, attributes, sheets } = averageWeight(checkSite(site).survey)!;
   expect(embedded).toBe('p{color:red}'.length / 2);
   expect(attributes).toBe(0);
@@ -42,7 +54,13 @@ test('what a visitor fetches: sheets once, imports too', () => {
 });
 
 test('as a page to print: nothing of a site becomes markup', () => {
-  const html = reportHtml(reported({ 'a<i>.html': page('<style>p{color:red}</style>') }, { 'a<i>.html': page('<style>p{color:blue}</style>') }, '<script>x</script> & co')); // prettier-ignore
+  const html = reportHtml(
+    reported(
+      { 'a<i>.html': page('<style>p{color:red}</style>') },
+      { 'a<i>.html': page('<style>p{color:blue}</style>') },
+      '<script>x</script> & co',
+    ),
+  );
   const { elements } = parsePage(html);
   const tags = new Set(elements.map(({ tag }) => tag));
   expect([...tags].filter((tag) => ['script', 'i', 'img', 'link'].includes(tag))).toEqual([]);
@@ -60,4 +78,4 @@ test('as rows: quotes doubled, formulas told to be text', () => {
   expect(lines[1]).toMatch(/^file,'=x\.css,,created,0,3,0,1\.5,$/);
   expect(lines.find((line) => line.startsWith('page,'))).toContain('""a,b""');
   expect(csv.endsWith('\r\n')).toBe(true);
-}); // prettier-ignore
+}); // oxfmt-ignore

@@ -53,16 +53,19 @@ ${findings.length === 0 ? '<p>Nothing was found.</p>' : `<table><tbody>${finding
 </body>
 </html>
 `;
-} // prettier-ignore
+}
 
 const changeWords = { created: 'new', edited: 'changed', deleted: 'gone' } as const;
 const severityWords = { breaks: 'breaks a page', wrong: 'may look wrong', note: 'worth knowing' } as const;
-const one: Readonly<Record<PageProof['verdict'], string>> = { same: 'The same', intended: '1 page looks as it was chosen', unsure: 'Of 1 page it cannot be told', differs: '1 page looks different', added: '1 page is new', removed: '1 page is gone' }; // prettier-ignore
-const many: Readonly<Record<PageProof['verdict'], string>> = { same: 'are the same', intended: 'look as it was chosen', unsure: 'cannot be told', differs: 'look different', added: 'are new', removed: 'are gone' }; // prettier-ignore
+const one: Readonly<Record<PageProof['verdict'], string>> = { same: 'The same', intended: '1 page looks as it was chosen', unsure: 'Of 1 page it cannot be told', differs: '1 page looks different', added: '1 page is new', removed: '1 page is gone' }; // oxfmt-ignore
+const many: Readonly<Record<PageProof['verdict'], string>> = { same: 'are the same', intended: 'look as it was chosen', unsure: 'cannot be told', differs: 'look different', added: 'are new', removed: 'are gone' }; // oxfmt-ignore
 
 /** Pages of which the same is to be said stand together. */
 function pageSections(pages: readonly PageProof[]): string {
-  const groups = new Map<string, { readonly verdict: PageProof['verdict']; readonly items: readonly string[]; readonly paths: string[] }>();
+  const groups = new Map<
+    string,
+    { readonly verdict: PageProof['verdict']; readonly items: readonly string[]; readonly paths: string[] }
+  >();
   for (const page of pages) {
     const items = saidOf(page);
     const key = [page.verdict, ...items].join('\n');
@@ -70,17 +73,22 @@ function pageSections(pages: readonly PageProof[]): string {
     if (group) group.paths.push(page.path);
     else groups.set(key, { verdict: page.verdict, items, paths: [page.path] });
   }
-  return [...groups.values()].map(({ verdict, items, paths }) => {
-    const names = paths.map((path) => `<code>${text(path)}</code>`).join(', ');
-    return `<p><b>${paths.length === 1 ? one[verdict] : `${number(paths.length)} pages ${many[verdict]}`}</b>: ${names}</p>${items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>`}`;
-  }).join('\n');
-} // prettier-ignore
+  return [...groups.values()]
+    .map(({ verdict, items, paths }) => {
+      const names = paths.map((path) => `<code>${text(path)}</code>`).join(', ');
+      return `<p><b>${paths.length === 1 ? one[verdict] : `${number(paths.length)} pages ${many[verdict]}`}</b>: ${names}</p>${items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>`}`;
+    })
+    .join('\n');
+}
 
 const saidOf = ({ causes, notes, doubts }: PageProof): readonly string[] => [
-  ...causes.map(({ property, before, after, reason, elements }) => `<code>${text(property)}</code>: <code>${text(before?.value ?? 'nothing')}</code> → <code>${text(after?.value ?? 'nothing')}</code> on ${counted(elements.length, 'element')}. ${inCode(reason)}`),
+  ...causes.map(
+    ({ property, before, after, reason, elements }) =>
+      `<code>${text(property)}</code>: <code>${text(before?.value ?? 'nothing')}</code> → <code>${text(after?.value ?? 'nothing')}</code> on ${counted(elements.length, 'element')}. ${inCode(reason)}`,
+  ),
   ...notes.map(inCode),
   ...doubts.map(({ sentence }) => inCode(sentence)),
-]; // prettier-ignore
+];
 
 function weightTable(before: PageWeight | undefined, after: PageWeight | undefined): string {
   if (!before || !after) return '<p class="note">There is no page.</p>';
@@ -91,7 +99,8 @@ function weightTable(before: PageWeight | undefined, after: PageWeight | undefin
   return `<table><thead><tr><th>Bytes of an average page</th><th class="n">before</th><th class="n">after</th></tr></thead><tbody>${row('first visit, with its sheets', first)}${row('each page after it', next)}${row('of that, styling in the page', (w) => w.embedded + w.attributes)}</tbody></table>`;
 }
 
-const list = (sentences: readonly string[]): string => sentences.length === 0 ? '' : `<ul>${sentences.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`; // prettier-ignore
+const list = (sentences: readonly string[]): string =>
+  sentences.length === 0 ? '' : `<ul>${sentences.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
 const counted = (n: number, noun: string): string => `${number(n)} ${noun}${n === 1 ? '' : 's'}`;
 const number = (n: number): string => n.toLocaleString('en');
 

@@ -28,7 +28,11 @@ function applied(before: Site, after: Site, tool: 'git' | 'patch'): Readonly<Rec
   const file = path.join(folder, `${tool}.patch`);
   fs.writeFileSync(file, unifiedPatch(before, after).bytes);
   const args = tool === 'git' ? ['apply', '--whitespace=nowarn', file] : ['-p1', '--binary', '-s', '-i', file];
-  const run = spawnSync(tool, args, { cwd: root, encoding: 'utf8', env: { ...process.env, GIT_CEILING_DIRECTORIES: folder } }); // prettier-ignore
+  const run = spawnSync(tool, args, {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, GIT_CEILING_DIRECTORIES: folder },
+  });
   if (run.status !== 0) throw new Error(`${tool}: ${run.stdout}${run.stderr}`);
   return Object.fromEntries(
     fs
@@ -60,7 +64,7 @@ describe.each(['git', 'patch'] as const)('what %s makes of it is the other state
     ['lines that look like a patch', { 'a.css': '--- a\n+++ b\n@@ -1 +1 @@\n' }, { 'a.css': '--- b\n+++ b\n@@ -1 +1 @@\n\\ No newline\n' }],
   ])('%s', (_shows, before, after) => {
     expect(applied(siteOf(before), siteOf(after), tool)).toEqual(bytesOf(siteOf(after)));
-  }); // prettier-ignore
+  }); // oxfmt-ignore
 
   test.each([11, 12, 13, 14])('a hostile site gathered, %i', (seed) => {
     const before = siteOf(hostileSite(seed));
@@ -78,7 +82,10 @@ test('a name beyond ASCII is written as Git writes it', () => {
 
 test('what is no text is left out and named; sheets come before pages', () => {
   const before = siteOf({ 'a.html': '<p>a\n', 'x.png': latin('\x89PNG\0a') });
-  const { bytes, leftOut } = unifiedPatch(before, siteOf({ 'a.html': '<p>b\n', 'x.png': latin('\x89PNG\0b'), 'z.css': 'p{}\n' })); // prettier-ignore
+  const { bytes, leftOut } = unifiedPatch(
+    before,
+    siteOf({ 'a.html': '<p>b\n', 'x.png': latin('\x89PNG\0b'), 'z.css': 'p{}\n' }),
+  );
   expect(leftOut).toEqual(['x.png']);
   const text = Buffer.from(bytes).toString();
   expect(text.indexOf('b/z.css')).toBeLessThan(text.indexOf('b/a.html'));

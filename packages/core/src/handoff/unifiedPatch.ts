@@ -18,7 +18,9 @@ export interface UnifiedPatch {
 export function unifiedPatch(before: Site, after: Site): UnifiedPatch {
   const out: string[] = [];
   const leftOut: string[] = [];
-  const changes = [...changedFiles(before, after)].sort((a, b) => rank(a.path, after, before) - rank(b.path, after, before) || (a.path < b.path ? -1 : 1)); // prettier-ignore
+  const changes = [...changedFiles(before, after)].sort(
+    (a, b) => rank(a.path, after, before) - rank(b.path, after, before) || (a.path < b.path ? -1 : 1),
+  );
   for (const { path } of changes) {
     const [old, now] = [before.files.get(path), after.files.get(path)];
     if (isBinary(old) || isBinary(now)) leftOut.push(path);
@@ -47,7 +49,10 @@ function filePatch(path: string, old: SiteFile | undefined, now: SiteFile | unde
   const head = [`diff --git ${from} ${to}`];
   if (!old) head.push('new file mode 100644');
   if (!now) head.push('deleted file mode 100644');
-  const { hunks } = structuredPatch('', '', textOf(old), textOf(now), undefined, undefined, { context: 3, stripTrailingCr: false }); // prettier-ignore
+  const { hunks } = structuredPatch('', '', textOf(old), textOf(now), undefined, undefined, {
+    context: 3,
+    stripTrailingCr: false,
+  });
   // a name with a space ends at a tab for `patch`
   const named = (name: string): string => (name.includes(' ') && !name.startsWith('"') ? `${name}\t` : name);
   if (hunks.length > 0) head.push(`--- ${old ? named(from) : '/dev/null'}`, `+++ ${now ? named(to) : '/dev/null'}`);
@@ -63,5 +68,5 @@ const range = (start: number, lines: number): string => (lines === 1 ? String(st
 function quoted(name: string): string {
   if (/^[\x20-\x7e]*$/.test(name) && !/["\\]/.test(name)) return name;
   const bytes = [...encodeText(name, 'utf-8')!];
-  return `"${bytes.map((byte) => (byte === 34 || byte === 92 ? `\\${String.fromCharCode(byte)}` : byte < 32 || byte > 126 ? `\\${byte.toString(8).padStart(3, '0')}` : String.fromCharCode(byte))).join('')}"`; // prettier-ignore
+  return `"${bytes.map((byte) => (byte === 34 || byte === 92 ? `\\${String.fromCharCode(byte)}` : byte < 32 || byte > 126 ? `\\${byte.toString(8).padStart(3, '0')}` : String.fromCharCode(byte))).join('')}"`;
 }

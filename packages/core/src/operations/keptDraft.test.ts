@@ -22,7 +22,7 @@ test('a draft that goes on from the last one is what it would be from the beginn
     [],
     [rules, attributes],
   ]) {
-    // prettier-ignore
+    // oxfmt-ignore
     const kept = draft.apply(operations);
     const fresh = applyOperations(
       siteOf({ 'a.html': page('1'), 'b.html': page('1'), 'c.html': page('2') }),

@@ -24,8 +24,18 @@ test('no two operations mean something else by the same kind of problem', () => 
 test('a schema that says another shape than the type cannot stand in the list', () => {
   const plan = () => succeed({ changes: { created: [], edited: [], deleted: [] }, sentence: '' });
   const schema = Type.Object({ kind: Type.Literal('x'), page: Type.String() }, closed);
-  const right = operationType<{ readonly kind: 'x'; readonly page: string }, never>()({ kind: 'x', schema, plan, problems: {} }); // prettier-ignore
-  const wrong = operationType<{ readonly kind: 'x'; readonly page: number }, never>()({ kind: 'x', schema, plan, problems: {} }); // prettier-ignore
+  const right = operationType<{ readonly kind: 'x'; readonly page: string }, never>()({
+    kind: 'x',
+    schema,
+    plan,
+    problems: {},
+  });
+  const wrong = operationType<{ readonly kind: 'x'; readonly page: number }, never>()({
+    kind: 'x',
+    schema,
+    plan,
+    problems: {},
+  });
   // these lines compile only as long as the shapes are compared
   right satisfies { readonly kind: 'x' };
   wrong satisfies { readonly schemaSaysAnotherShape: { page: string } };

@@ -1,7 +1,11 @@
 import { expect, test } from '@jest/globals';
 import { planStepOf, withoutLastStep, withoutPlan } from './planStep.ts';
 
-const list = (text: string): readonly { readonly kind: string }[] => text.split(' ').filter(Boolean).map((kind) => ({ kind })); // prettier-ignore
+const list = (text: string): readonly { readonly kind: string }[] =>
+  text
+    .split(' ')
+    .filter(Boolean)
+    .map((kind) => ({ kind }));
 
 test.each([
   ['mend import-to-link gather-sheet gather-blocks gather-attributes mend', { from: 1, to: 5 }, 'mend mend', 'mend import-to-link gather-sheet gather-blocks gather-attributes'],
@@ -14,4 +18,4 @@ test.each([
   expect(planStepOf(list(operations))).toEqual(step);
   expect(withoutPlan(list(operations))).toEqual(list(plain));
   expect(withoutLastStep(list(operations))).toEqual(list(undone));
-}); // prettier-ignore
+}); // oxfmt-ignore

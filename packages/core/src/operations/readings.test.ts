@@ -20,7 +20,10 @@ const comparable = ({ path, text, base, sources, blocks, headEnd, body, root, sc
   body,
   root,
   scripts,
-  blocks: blocks.map(({ units, ...block }) => ({ ...block, units: units.map(({ rule, ...unit }) => ({ ...unit, key: rule.key, rules: rule.rules })) })), // prettier-ignore
+  blocks: blocks.map(({ units, ...block }) => ({
+    ...block,
+    units: units.map(({ rule, ...unit }) => ({ ...unit, key: rule.key, rules: rule.rules })),
+  })),
 });
 
 /** How many readings were made without parsing; each is what parsing gives. */
@@ -56,7 +59,9 @@ test('what is known of a page after an operation is what parsing it would give',
     made += check(site, one.value.operations) + check(site, plan.value.operations);
     // rules one after the other, so that blocks are emptied by and by
     const whole = plan.value.operations.find((one) => one.kind === 'gather-rules');
-    const single = whole?.rules?.slice(0, 3).map((rule, i) => ({ kind: 'gather-rules' as const, sheet: `css/step${i % 2}.css`, rules: [rule] })); // prettier-ignore
+    const single = whole?.rules
+      ?.slice(0, 3)
+      .map((rule, i) => ({ kind: 'gather-rules' as const, sheet: `css/step${i % 2}.css`, rules: [rule] }));
     made += check(site, single ?? []);
   }
   expect(made).toBeGreaterThan(sites * 5);
@@ -67,7 +72,12 @@ test('groups that empty, comments, kept empty blocks and attributes of the body'
     '<meta name=a><style>\n/* one */\np { top: 0 }\n\n@media print {\n  /* two */\n  a { top: 1px }\n  b { top: 2px }\n}\n/* end */\n</style>',
     '<p style="top: 3px" id=x>a <b style="top: 4px">b</b>\n<style>i { top: 5px } u { top: 6px }</style><u>u</u>',
   );
-  const gather = (family: string, more = {}): Operation => ({ kind: 'gather-rules', sheet: 'css/a.css', rules: [{ family }], ...more }); // prettier-ignore
+  const gather = (family: string, more = {}): Operation => ({
+    kind: 'gather-rules',
+    sheet: 'css/a.css',
+    rules: [{ family }],
+    ...more,
+  });
   const site = siteOf({ 'a.html': text, 'b/c.html': text.replace('<body>', '<body class=k style="margin: 0">') });
   const operations: readonly Operation[] = [
     { kind: 'gather-attributes', sheet: 'css/attributes.css' },

@@ -25,7 +25,8 @@ const changed = (files: Files, operation: Operation): Readonly<Record<string, st
 
 const sheet =
   '/* heads */\nh1 { color: red; margin: 0 }\n\n.note {\n  color: teal;\n}\n\nh2 { color: red; margin: 0 }\n\n@media print {\n  .note { display: none }\n}\n';
-const page = '<!DOCTYPE html>\n<html><head><title>t</title>\n<link rel="stylesheet" href="css/s.css">\n</head>\n<body>\n<h1>A</h1><p class="note big">b<h2>C</h2>\n</body></html>\n'; // prettier-ignore
+const page =
+  '<!DOCTYPE html>\n<html><head><title>t</title>\n<link rel="stylesheet" href="css/s.css">\n</head>\n<body>\n<h1>A</h1><p class="note big">b<h2>C</h2>\n</body></html>\n';
 const files: Files = { 'a.html': page, 'css/s.css': sheet };
 
 describe('rules of a sheet: what is written, byte for byte', () => {
@@ -73,10 +74,10 @@ describe('rules of a sheet: what is written, byte for byte', () => {
   ])('%s', (_shows, text, operation, wanted) => {
     expect(changed({ ...files, 'css/s.css': text }, operation)).toEqual({ 'css/s.css': wanted });
   });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 describe('whole sheets', () => {
-  const linked = (...names: string[]) => pageOf(names.map((name) => `<link rel="stylesheet" href="${name}">`).join('\n'), '<p class="note">x'); // prettier-ignore
+  const linked = (...names: string[]) => pageOf(names.map((name) => `<link rel="stylesheet" href="${name}">`).join('\n'), '<p class="note">x');
 
   test('a sheet that is sorted is told so', () => {
     expect(() => after({ 's.css': 'h1 { top: 0 }\n.a { top: 0 }\n' }, { kind: 'sort-rules', sheet: 's.css' })).toThrow('stand in order');
@@ -131,7 +132,7 @@ describe('whole sheets', () => {
   });
 
   test('put into another for its medium; a page that had only this one gets the other', () => {
-    const there = { 'a.html': linked('a.css').replace('</head>', '<link rel="stylesheet" media="print" href="b.css">\n</head>'), 'b.html': linked('b.css').replace('sheet"', 'sheet" media="print"'), 'a.css': 'p { top: 0 }', 'b.css': 'b { top: 0 }' }; // prettier-ignore
+    const there = { 'a.html': linked('a.css').replace('</head>', '<link rel="stylesheet" media="print" href="b.css">\n</head>'), 'b.html': linked('b.css').replace('sheet"', 'sheet" media="print"'), 'a.css': 'p { top: 0 }', 'b.css': 'b { top: 0 }' };
     const merged = after(there, { kind: 'merge-sheets', sheet: 'b.css', into: 'a.css' });
     expect(merged['a.css']).toBe('p { top: 0 }\n@media print {\nb { top: 0 }\n}\n');
     expect(merged['b.html']).toContain('media="print" href="a.css"');
@@ -151,7 +152,7 @@ describe('whole sheets', () => {
     expect(moved['b.css']).toBe('b { top: 0 }\n/* ropes */\n@media print {\n.rope { background: url(r.png) }\n}\n');
     expect(moved['css/a.css']).toBe('p { top: 0 }\n');
   });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 describe('refusals say what is wrong and what is allowed', () => {
   test.each<readonly [string, Operation, string]>([
@@ -182,7 +183,7 @@ describe('refusals say what is wrong and what is allowed', () => {
   ])('%s', (_shows, operation, sentence) => {
     expect(() => after(files, operation)).toThrow(sentence);
   });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 describe('names over sheets and pages', () => {
   test.each<readonly [string, Operation, Files, Files]>([
@@ -230,7 +231,7 @@ describe('names over sheets and pages', () => {
     const applied = applyOperations(siteOf(there), [{ kind: 'rename-name', of: 'class', from: 'note', to: 'remark' }]);
     expect(applied.ok && applied.value.steps[0]!.sentence).toContain('Scripts of a.html say note as well');
   });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 const root = path.join(import.meta.dirname, '../../../../demo');
 const demo = Object.fromEntries(
@@ -267,7 +268,11 @@ describe('on the demo the look stays', () => {
       return;
     }
     const proof = proveSites(site, applied.value.site);
-    expect(proof.pages.filter(({ verdict }) => verdict !== 'same').map(({ path, notes, causes, doubts }) => ({ path, notes, causes: causes.slice(0, 1), doubts }))).toEqual([]); // prettier-ignore
+    expect(
+      proof.pages
+        .filter(({ verdict }) => verdict !== 'same')
+        .map(({ path, notes, causes, doubts }) => ({ path, notes, causes: causes.slice(0, 1), doubts })),
+    ).toEqual([]);
   });
 
   /** All computed values of all elements and of what stands before and after them. */
@@ -275,14 +280,28 @@ describe('on the demo the look stays', () => {
 
   test('as Chromium computes it', async () => {
     const pages = ['booking.html', 'index.html', 'islands/hesk.html'];
-    const seen: Operation = { kind: 'add-rule', sheet: 'css/base.css', selector: 'p', declarations: [{ property: 'letter-spacing', value: '3px', important: true }] }; // prettier-ignore
+    const seen: Operation = {
+      kind: 'add-rule',
+      sheet: 'css/base.css',
+      selector: 'p',
+      declarations: [{ property: 'letter-spacing', value: '3px', important: true }],
+    };
     const after = [...operations.map(([, operation]) => operation), seen].flatMap((operation) => {
       const applied = applyOperations(site, [operation]);
       return applied.ok ? [applied.value.site] : [];
     });
     const states = [site, ...after];
-    const textsOf = ({ files }: typeof site) => Object.fromEntries([...files.values()].flatMap(({ path: name, kind, text }) => (kind === 'sheet' && text !== undefined ? [[name, text] as const] : []))); // prettier-ignore
-    const answers = await askChromium(states.flatMap((state) => pages.map((page) => ({ html: state.files.get(page)!.text!, path: page, files: textsOf(state), ask: look })))); // prettier-ignore
+    const textsOf = ({ files }: typeof site) =>
+      Object.fromEntries(
+        [...files.values()].flatMap(({ path: name, kind, text }) =>
+          kind === 'sheet' && text !== undefined ? [[name, text] as const] : [],
+        ),
+      );
+    const answers = await askChromium(
+      states.flatMap((state) =>
+        pages.map((page) => ({ html: state.files.get(page)!.text!, path: page, files: textsOf(state), ask: look })),
+      ),
+    );
     expect(states.length).toBeGreaterThan(6);
     expect((answers[0] as string[]).length).toBeGreaterThan(20);
     answers.slice(0, -pages.length).forEach((answer, i) => expect(answer).toEqual(answers[i % pages.length]));

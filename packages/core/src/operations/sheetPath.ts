@@ -26,7 +26,10 @@ export function parseSheetPath(given: string, site: Site): Result<string, SheetP
   if (/\.(html?|xhtml|shtml|js|txt|php|scss|less)$/i.test(name)) return fail({ kind: 'other-ending', path: given });
   if (/^\.css$/i.test(name)) return fail({ kind: 'unsafe-name', path: given, character: '.' });
   const clash = [...site.files.keys()].find(
-    (other) => other.toLowerCase() === path.toLowerCase() || other.toLowerCase().startsWith(`${path.toLowerCase()}/`) || path.toLowerCase().startsWith(`${other.toLowerCase()}/`), // prettier-ignore
+    (other) =>
+      other.toLowerCase() === path.toLowerCase() ||
+      other.toLowerCase().startsWith(`${path.toLowerCase()}/`) ||
+      path.toLowerCase().startsWith(`${other.toLowerCase()}/`),
   );
   return clash === undefined || clash === path ? succeed(path) : fail({ kind: 'clash', path, existing: clash });
 }

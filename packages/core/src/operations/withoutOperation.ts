@@ -28,7 +28,10 @@ export function withoutOperation(
   for (const [at, revision] of revisions.entries()) {
     const next =
       'operations' in revision
-        ? redone(site, revision.operations.filter((_, i) => at > 0 || i !== index)) // prettier-ignore
+        ? redone(
+            site,
+            revision.operations.filter((_, i) => at > 0 || i !== index),
+          )
         : withFiles(site, revision.before, revision.after);
     if (!next.ok) return fail({ number: revision.number, detail: next.problem });
     site = next.value;

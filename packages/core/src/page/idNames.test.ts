@@ -37,7 +37,7 @@ test.each([
   ['a script looks for a name of one letter', pageOf('', '<p id="a">x<script>document.getElementById("a").hidden = true</script>'), pageOf('', '<p id="b">x<script>document.getElementById("a").hidden = true</script>'), 'unsure'],
 ])('%s', (_shows, before, after, wanted) => {
   expect(verdict(before, after)).toBe(wanted);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('in Chromium a space before an address and an escape in one still find the ID', async () => {
   const drawing = (id: string) =>

@@ -38,7 +38,8 @@ export function valueWithoutNames(
   const hash = name === 'href' ? value.indexOf('#') : -1;
   if (hash === 0) return `#${number(decoded(value.slice(1)))}`;
   // drawings: a part to paint or cut with, and what an animation waits for
-  if (/url\(\s*["']?#/i.test(value)) return value.replace(localAddress, (_all, open: string, id: string) => open + number(decoded(id))); // prettier-ignore
+  if (/url\(\s*["']?#/i.test(value))
+    return value.replace(localAddress, (_all, open: string, id: string) => open + number(decoded(id)));
   if (name === 'begin' || name === 'end') return value.replace(/([^\s;.]+)(?=\.[a-z])/gi, number);
   // where a link leads on another page shows nowhere on this one
   if (hash > 0 && namespace === 'html' && (tag === 'a' || tag === 'area')) return value.slice(0, hash);

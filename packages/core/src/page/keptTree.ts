@@ -102,7 +102,8 @@ export class KeptTree {
       fields[at + parentField] = parent;
       fields[at + siblingField] = element.siblingIndex;
       fields[at + pathField] = looks.pathOf(look, parent < 0 ? -1 : fields[parent * fieldCount + pathField]!);
-      if (element.tag === 'bdi' || element.attributes.some((a) => a.name === 'dir' && a.value.toLowerCase() === 'auto')) hangsOnText = true; // prettier-ignore
+      if (element.tag === 'bdi' || element.attributes.some((a) => a.name === 'dir' && a.value.toLowerCase() === 'auto'))
+        hangsOnText = true;
       if (element.children.some((c) => c.type === 'text' && c.value !== '')) this.text[element.index] = 1;
     }
     for (let i = this.count - 1; i >= 0; i--) {

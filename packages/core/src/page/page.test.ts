@@ -51,10 +51,12 @@ test('deep pages: every element as deep as in Chromium', async () => {
   const answers = await askChromium(deep.map((html) => ({ html, ask })));
   const said = deep.map((html) => {
     const depths: number[] = [];
-    return parsePage(html).elements.map((e) => {
-      depths[e.index] = e.parent?.type === 'element' ? depths[e.parent.index]! + 1 : 1;
-      return `${e.tag}${depths[e.index]!}`;
-    }).join(' '); // prettier-ignore
+    return parsePage(html)
+      .elements.map((e) => {
+        depths[e.index] = e.parent?.type === 'element' ? depths[e.parent.index]! + 1 : 1;
+        return `${e.tag}${depths[e.index]!}`;
+      })
+      .join(' ');
   });
   expect(said).toEqual(answers);
 });
@@ -140,19 +142,25 @@ test('places are those the parser itself gives', () => {
     '<table><tr><td>a<p>b</td></tr>x<b>y</table><i><p>z</i></p>',
     '<body>a<div></body></html><p>late',
     '<template><p>t</p></template><svg><style>a{}</style></svg><select><option>1<option>2</select>',
-  ]; // prettier-ignore
+  ]; // oxfmt-ignore
   for (const text of texts) {
     const theirs: Place[] = [];
     const walk = (node: DefaultTreeAdapterTypes.Node): void => {
       if ('tagName' in node) {
         const at = node.sourceCodeLocation;
-        theirs.push({ tag: node.tagName, spans: [at?.startOffset, at?.startTag?.endOffset, at?.endTag?.startOffset, at?.endOffset] }); // prettier-ignore
+        theirs.push({
+          tag: node.tagName,
+          spans: [at?.startOffset, at?.startTag?.endOffset, at?.endTag?.startOffset, at?.endOffset],
+        });
       }
       if ('childNodes' in node) node.childNodes.forEach(walk);
     };
     walk(parse(text, { sourceCodeLocationInfo: true }));
     const known = (offset: number): number | undefined => (offset < 0 ? undefined : offset);
-    const ours = parsePage(text).elements.map(({ tag, start, startTagEnd, endTagStart, end }) => ({ tag, spans: [start, startTagEnd, endTagStart, end].map(known) })); // prettier-ignore
+    const ours = parsePage(text).elements.map(({ tag, start, startTagEnd, endTagStart, end }) => ({
+      tag,
+      spans: [start, startTagEnd, endTagStart, end].map(known),
+    }));
     expect(ours).toEqual(theirs);
   }
 });

@@ -1,4 +1,11 @@
-import { attributeOf, type ChildNode, type CommentNode, type DocumentNode, type ElementNode, type ParentNode } from './nodes.ts'; // prettier-ignore
+import {
+  attributeOf,
+  type ChildNode,
+  type CommentNode,
+  type DocumentNode,
+  type ElementNode,
+  type ParentNode,
+} from './nodes.ts';
 import type { SiteFile } from '../source/site.ts';
 import { withoutCode } from '../source/templates.ts';
 import { PlacingParser } from './placingParser.ts';
@@ -23,7 +30,11 @@ export interface PageTree {
  */
 export function parsePage(text: string, scripting = true, isRun = false): PageTree {
   // a byte order mark is no part of what browsers parse; as white space before the doctype it is passed over, and places stay
-  const parser = new PlacingParser({ treeAdapter: makeTreeAdapter(), sourceCodeLocationInfo: true, scriptingEnabled: scripting }); // prettier-ignore
+  const parser = new PlacingParser({
+    treeAdapter: makeTreeAdapter(),
+    sourceCodeLocationInfo: true,
+    scriptingEnabled: scripting,
+  });
   const sent = isRun ? withoutCode(text) : text;
   parser.tokenizer.write(sent.startsWith('\ufeff') ? ` ${sent.slice(1)}` : sent, true);
   const { document } = parser;
@@ -116,7 +127,13 @@ const siblingsIn = (parent: ParentNode): readonly ElementNode[] =>
 /** A short name for people: `h2#prices`, `p.notice`. */
 export function elementName(element: ElementNode): string {
   const id = element.id !== undefined ? `#${element.id}` : '';
-  const classes = id === '' ? element.classes.slice(0, 2).map((name) => `.${name}`).join('') : ''; // prettier-ignore
+  const classes =
+    id === ''
+      ? element.classes
+          .slice(0, 2)
+          .map((name) => `.${name}`)
+          .join('')
+      : '';
   return `${element.tag}${id}${classes}`;
 }
 

@@ -68,5 +68,19 @@ export function presentationalParts(element: ElementNode): readonly string[] {
  * reach its cells, those of `body` its links.
  */
 export const replaceableHints: ReadonlySet<string> = new Set([
-  'align', 'background', 'bgcolor', 'cellspacing', 'clear', 'color', 'face', 'height', 'hspace', 'nowrap', 'size', 'text', 'valign', 'vspace', 'width',
-]); // prettier-ignore
+  'align',
+  'background',
+  'bgcolor',
+  'cellspacing',
+  'clear',
+  'color',
+  'face',
+  'height',
+  'hspace',
+  'nowrap',
+  'size',
+  'text',
+  'valign',
+  'vspace',
+  'width',
+]);

@@ -41,7 +41,9 @@ export class StylePolicies {
 
   /** Whether what a style attribute declares counts. */
   attribute(element: ElementNode, text: string): Allowed {
-    return this.all(element, 'style-src-attr', (list) => (list.includes("'unsafe-hashes'") ? inline(list, undefined, text) : inline(list, undefined, undefined))); // prettier-ignore
+    return this.all(element, 'style-src-attr', (list) =>
+      list.includes("'unsafe-hashes'") ? inline(list, undefined, text) : inline(list, undefined, undefined),
+    );
   }
 
   /** Whether a sheet of the site is loaded. */
@@ -51,7 +53,9 @@ export class StylePolicies {
 
   /** Whether a sheet of the site is loaded for an `@import`: sheets load when the whole page has been read. */
   imported(): Allowed {
-    return worst(this.policies.map(({ directives }) => judged(directives, 'style-src-elem', (list) => external(list, undefined)))); // prettier-ignore
+    return worst(
+      this.policies.map(({ directives }) => judged(directives, 'style-src-elem', (list) => external(list, undefined))),
+    );
   }
 
   private all(element: ElementNode, name: string, judge: (list: readonly string[]) => Allowed): Allowed {
@@ -77,7 +81,9 @@ function directivesOf(content: string): Directives {
 /** The list that speaks for a directive: its own, that of `style-src`, that of `default-src`. */
 function judged(directives: Directives, name: string, judge: (list: readonly string[]) => Allowed): Allowed {
   const list = directives.get(name) ?? directives.get('style-src') ?? directives.get('default-src');
-  return list === undefined ? 'yes' : judge(list.map((one) => (one.startsWith("'") && !/^'(nonce|sha\d+)-/i.test(one) ? one.toLowerCase() : one))); // prettier-ignore
+  return list === undefined
+    ? 'yes'
+    : judge(list.map((one) => (one.startsWith("'") && !/^'(nonce|sha\d+)-/i.test(one) ? one.toLowerCase() : one)));
 }
 
 const hashSource = /^'(sha256|sha384|sha512)-(.+)'$/i;
@@ -111,7 +117,9 @@ function external(list: readonly string[], nonce: string | undefined): Allowed {
  * Subresource Integrity, "Do bytes match metadataList?": of several algorithms the strongest counts.
  */
 export function matchesIntegrity(integrity: string, bytes: Uint8Array): boolean {
-  const found = [...integrity.matchAll(/(?:^|[\t\n\f\r ])(sha256|sha384|sha512)-([A-Za-z0-9+/_-]+={0,2})(?=[?\t\n\f\r ]|$)/gi)]; // prettier-ignore
+  const found = [
+    ...integrity.matchAll(/(?:^|[\t\n\f\r ])(sha256|sha384|sha512)-([A-Za-z0-9+/_-]+={0,2})(?=[?\t\n\f\r ]|$)/gi),
+  ];
   const strongest = ['sha512', 'sha384', 'sha256'].find((name) => found.some((one) => one[1]!.toLowerCase() === name));
   if (strongest === undefined) return true;
   const hash = hashText(strongest, bytes);

@@ -132,7 +132,12 @@ const treeAdapter: TreeAdapter<Map5> = {
   // at the end of a page the parser asks whether `html` and `body` have an end tag
   getNodeSourceCodeLocation: (node) =>
     node.type === 'element' && node.start >= 0
-      ? { ...nowhere, startOffset: node.start, endOffset: node.end, ...(node.endTagStart >= 0 ? { endTag: nowhere } : {}) } // prettier-ignore
+      ? {
+          ...nowhere,
+          startOffset: node.start,
+          endOffset: node.end,
+          ...(node.endTagStart >= 0 ? { endTag: nowhere } : {}),
+        }
       : undefined,
   // our parser sets ends itself
   updateNodeSourceCodeLocation: () => undefined,

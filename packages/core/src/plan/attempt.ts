@@ -9,7 +9,8 @@ import type { Attempt, AttemptPages, GatherOperation, PlannedSheet, PlanOptions 
 /** What the rules alone tell of a plan; not proved. */
 export function attempt(site: Site, shared: string, pages: AttemptPages, options: PlanOptions): Attempt {
   const single = options.singlePage ?? 'shared';
-  const made = options.sheets === 'own' ? ownSheets(site, shared, pages.sharing, options) : oneSheet(site, shared, pages, options); // prettier-ignore
+  const made =
+    options.sheets === 'own' ? ownSheets(site, shared, pages.sharing, options) : oneSheet(site, shared, pages, options);
   const { whole } = pages;
   const operations: GatherOperation[] = [...made.operations];
   const sheets: PlannedSheet[] = [...made.sheets];
@@ -17,7 +18,13 @@ export function attempt(site: Site, shared: string, pages: AttemptPages, options
   const { attributesApart = false } = made;
   if (options.maxSheets !== undefined) return { operations, sheets, site: at, attributesApart };
   const least = single === 'stay' ? { least: 2 } : {};
-  const rest: GatherBlocks = { kind: 'gather-blocks', folder: folderOf(shared), pages: whole, ...least, ...(single === 'own' && options.sheets !== 'own' ? { beside: true } : {}) }; // prettier-ignore
+  const rest: GatherBlocks = {
+    kind: 'gather-blocks',
+    folder: folderOf(shared),
+    pages: whole,
+    ...least,
+    ...(single === 'own' && options.sheets !== 'own' ? { beside: true } : {}),
+  };
   const plan = planGatherBlocks(at, rest);
   const next = plan.ok ? applyPlan(at, plan.value) : undefined;
   if (!plan.ok || !next?.ok) return { operations, sheets, site: at, attributesApart };

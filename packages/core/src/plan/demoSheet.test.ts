@@ -13,7 +13,11 @@ const kept = fileURLToPath(new URL('../testing/fixtures/demoSheet.css', import.m
 function demo() {
   const files = fs.readdirSync(folder, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile());
   const pathOf = (entry: fs.Dirent): string => `${entry.parentPath}/${entry.name}`;
-  return makeSite(files.map((entry) => [pathOf(entry).slice(folder.length).replace(/^\//, ''), fs.readFileSync(pathOf(entry))] as const)); // prettier-ignore
+  return makeSite(
+    files.map(
+      (entry) => [pathOf(entry).slice(folder.length).replace(/^\//, ''), fs.readFileSync(pathOf(entry))] as const,
+    ),
+  );
 }
 
 // written and read as a person who has to maintain it; a change of it is a change for people: look at it before it is kept

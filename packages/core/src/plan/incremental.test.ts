@@ -45,7 +45,9 @@ function nextOperation(site: Site, checker: SiteChecker, roll: (below: number) =
     case 5:
       return { kind: 'gather-attributes', sheet: `css/classes${roll(3)}.css` };
     default:
-      return mends.length > 0 ? { kind: 'mend', finding: pick(mends).id } : { kind: 'copy-links', from: pages[0]!, pages: pagesOf(site).map(({ path }) => path) }; // prettier-ignore
+      return mends.length > 0
+        ? { kind: 'mend', finding: pick(mends).id }
+        : { kind: 'copy-links', from: pages[0]!, pages: pagesOf(site).map(({ path }) => path) };
   }
 }
 
@@ -92,8 +94,14 @@ function answers(kept: KeptOutcomes): unknown {
     ...['p', 'li:first-child, td', '*'].map((selector) => askSite(kept, { selector, property: 'color', environment })),
     askSite(kept, { selector: 'a', property: 'margin', environment }),
   ]);
-  const rules = sheetsOf(kept.site).flatMap(({ path, text }) => parseSheet(text ?? '').rules.map((rule) => [path, rule] as const)); // prettier-ignore
-  const scores = rules.map(([path, { span }]) => [path, span.start, ruleScore(kept, desktop, { path, start: span.start })]); // prettier-ignore
+  const rules = sheetsOf(kept.site).flatMap(({ path, text }) =>
+    parseSheet(text ?? '').rules.map((rule) => [path, rule] as const),
+  );
+  const scores = rules.map(([path, { span }]) => [
+    path,
+    span.start,
+    ruleScore(kept, desktop, { path, start: span.start }),
+  ]);
   return JSON.stringify([asked, scores, siteWords(kept.site, kept)], null, 1);
 }
 
@@ -120,7 +128,8 @@ test.each(Array.from({ length: sequences }, (_, i) => i + 1))(
       if (!fresh.ok) continue;
       operations = wanted;
       done++;
-      const bytes = (site: Site): unknown => [...site.files].map(([path, file]) => [path, Buffer.from(file.bytes).toString('latin1')]); // prettier-ignore
+      const bytes = (site: Site): unknown =>
+        [...site.files].map(([path, file]) => [path, Buffer.from(file.bytes).toString('latin1')]);
       expect(bytes(state.site)).toEqual(bytes(fresh.value.site));
       expect(told(state.site, checker.check(state.site))).toBe(told(state.site, checkSite(fresh.value.site)));
       outcomes = outcomesAfter(outcomes, state.site);
@@ -128,7 +137,8 @@ test.each(Array.from({ length: sequences }, (_, i) => i + 1))(
       // what is overtaken by the next step is broken off
       else breakOff(outcomes, roll(3));
       const [kept, whole] = [prover.prove(state.site), proveSites(before, fresh.value.site)];
-      const verdicts = (proof: typeof kept): unknown => proof.pages.map(({ path, verdict, causes, notes }) => [path, verdict, causes, notes]); // prettier-ignore
+      const verdicts = (proof: typeof kept): unknown =>
+        proof.pages.map(({ path, verdict, causes, notes }) => [path, verdict, causes, notes]);
       expect(verdicts(kept)).toEqual(verdicts(whole));
     }
     expect(done).toBeGreaterThan(0);

@@ -9,7 +9,7 @@ import { orderFreeKey } from '../survey/versionKey.ts';
 import { pageOf, siteOf, textIn } from '../testing/siteOf.ts';
 import { planWhole } from './planWhole.ts';
 
-const looks = ['color: #c00', 'margin: 0 4px', 'padding-left: 2em; font-weight: bold', 'border: 1px solid #ccc', 'text-align: right', 'float: left; width: 50%', 'COLOR: Red; background: #eee', 'line-height: 1.5; font: 12px/1.2 serif', 'color: teal !important; top: 0']; // prettier-ignore
+const looks = ['color: #c00', 'margin: 0 4px', 'padding-left: 2em; font-weight: bold', 'border: 1px solid #ccc', 'text-align: right', 'float: left; width: 50%', 'COLOR: Red; background: #eee', 'line-height: 1.5; font: 12px/1.2 serif', 'color: teal !important; top: 0']; // oxfmt-ignore
 const tags = ['p', 'h2', 'div', 'span', 'em'];
 
 /** The style attribute of each element, by meaning. */

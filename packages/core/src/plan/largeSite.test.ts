@@ -44,7 +44,12 @@ test('a plan that is right is tried on some pages, and proved once', () => {
   expect(proofs).toEqual(['some, 0 not the same', 'all, 0 not the same']);
   // how far the trial is would look like the end of the whole
   const proving = told.filter((one) => one.startsWith('proving'));
-  expect([proving[0], proving[39], proving[40], proving.at(-1)]).toEqual(['proving 0/210', 'proving 0/210', 'proving 1/210', 'proving 210/210']); // prettier-ignore
+  expect([proving[0], proving[39], proving[40], proving.at(-1)]).toEqual([
+    'proving 0/210',
+    'proving 0/210',
+    'proving 1/210',
+    'proving 210/210',
+  ]);
   expect(files(7)).not.toMatch(/style="|<style/);
 });
 

@@ -22,7 +22,6 @@ export function ownSheets(site: Site, shared: string, sharing: readonly string[]
     options.singlePage ?? 'shared',
     options.maxSheets,
   )) {
-    // prettier-ignore
     const plan = planGatherRules(at, operation);
     if (!plan.ok) continue;
     const next = applyPlan(at, plan.value);
@@ -82,7 +81,15 @@ function operationsOf(
   // of sheets for the same thing the one of most pages gets the plain name
   const named = new Map<SheetPart, string>();
   for (const part of [...sheets].sort((a, b) => b.pages.size - a.pages.size))
-    named.set(part, part === widest ? shared : names.propose(pathsOf(part), rulesOf(part).map((rule) => rule.family))); // prettier-ignore
+    named.set(
+      part,
+      part === widest
+        ? shared
+        : names.propose(
+            pathsOf(part),
+            rulesOf(part).map((rule) => rule.family),
+          ),
+    );
   const before: string[] = [];
   return sheets.map((part) => {
     const paths = pathsOf(part);

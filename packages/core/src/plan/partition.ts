@@ -153,7 +153,12 @@ class Partitioner {
       for (const node of run) this.staying.add(node);
       return;
     }
-    this.sheets.push({ nodes: [], pages: first.holders.copy(), reaches: PageSet.empty(this.table.pages.length), apart }); // prettier-ignore
+    this.sheets.push({
+      nodes: [],
+      pages: first.holders.copy(),
+      reaches: PageSet.empty(this.table.pages.length),
+      apart,
+    });
     this.join(run, first.holders, this.sheets.length - 1);
   }
 
@@ -212,7 +217,6 @@ class Partitioner {
             this.table.rules[rule]!,
           )
         )
-          // prettier-ignore
           return { kind: 'leak', rule, page, drifted: versions.length > 0 };
         for (const other of versions)
           for (const later of this.nodesOfRule.get(other) ?? [])

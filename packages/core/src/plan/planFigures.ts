@@ -27,7 +27,9 @@ export interface PlanFigures {
 export function planFigures(before: Site, after: Site, operations: readonly Operation[]): PlanFigures {
   const marks = operations.flatMap((one) => (one.kind === 'gather-sheet' ? (one.marks ?? []) : []));
   const created = sheetsOf(after).filter(({ path }) => !before.files.has(path));
-  const ofBlocks = new Set(operations.flatMap((one) => (one.kind === 'gather-sheet' || one.kind === 'gather-rules' ? [one.sheet] : []))); // prettier-ignore
+  const ofBlocks = new Set(
+    operations.flatMap((one) => (one.kind === 'gather-sheet' || one.kind === 'gather-rules' ? [one.sheet] : [])),
+  );
   const ofAttributes = new Set(operations.flatMap((one) => (one.kind === 'gather-attributes' ? [one.sheet] : [])));
   const rules = created.flatMap(({ path, text = '' }) => {
     const from = ofAttributes.has(path) && !ofBlocks.has(path) ? 0 : text.indexOf(attributesHeading);
@@ -46,7 +48,10 @@ export function planFigures(before: Site, after: Site, operations: readonly Oper
     classesMade: made.length,
     namesUsed: own.length - made.length,
     repeatedClasses: rules.filter(({ rule }) => /(\.[\w-]+)\1(?![\w-])|:not\(#_\)/.test(rule.selector)).length,
-    declarationsTwice: saidTwice(rules, marks.map(({ name }) => name)), // prettier-ignore
+    declarationsTwice: saidTwice(
+      rules,
+      marks.map(({ name }) => name),
+    ),
   };
 }
 
@@ -68,7 +73,10 @@ const classesIn = (selector: string): readonly string[] =>
   [...selector.matchAll(/\.([\w-]+)/g)].map((found) => found[1]!);
 
 const linksOf = (site: Site): number =>
-  pagesOf(site).reduce((sum, file) => sum + (readingOf(file)?.sources.filter(({ kind }) => kind === 'linked').length ?? 0), 0); // prettier-ignore
+  pagesOf(site).reduce(
+    (sum, file) => sum + (readingOf(file)?.sources.filter(({ kind }) => kind === 'linked').length ?? 0),
+    0,
+  );
 
 /** Classes that some element of the site has, in lower case. */
 function namesOf(site: Site): ReadonlySet<string> {
@@ -101,6 +109,6 @@ const withoutMark = (selector: string, mark: string): string =>
         'g',
       ),
       '',
-    ) // prettier-ignore
+    )
     .replaceAll(new RegExp(`\\.${mark}(?![\\w-])`, 'g'), '')
     .replaceAll(/(^|,)\s*body\s+/g, '$1 ');

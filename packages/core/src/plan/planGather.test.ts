@@ -66,14 +66,20 @@ const rows: readonly Row[] = [
   { shows: 'a rule that stays keeps what must follow it', pages: ['.n{color:blue} p.n{top:0} .n{color:red}', '.n{color:red}'], options: { singlePage: 'stay' }, sheets: { b: '.n{color:red}\n' }, blocksLeft: 1 },
   { shows: 'at most so many sheets', pages: ['p{color:red} h1{top:0}', 'p{color:red} h1{top:0}', 'p{color:blue}', 'p{color:blue}'], options: { maxSheets: 1 }, sheets: { 'a b': 'p{color:red}\nh1{top:0}\n' }, blocksLeft: 2 },
   { shows: 'rules round a link that competes keep their sides', pages: ['p{color:red}|p{top:0}', 'p{color:red}|p{top:0}'], sheets: { 'a b': 'p{color:red}\n', 'a b, also': 'p{top:0}\n' } },
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 const names = ['a', 'b', 'c', 'd'];
 const link = '<link rel=stylesheet href=old.css>';
 
 describe.each(rows)('$shows', ({ pages, options, sheets, blocksLeft }) => {
-  const blocks = (text: string): string => text.split('|').map((part) => `<style>${part}</style>`).join(`\n${link}\n`); // prettier-ignore
-  const files = Object.fromEntries(pages.map((text, i) => [`${names[i]!}.html`, pageOf(blocks(text), '<h1>a</h1><p class=n>b</p><p>c</p>')])); // prettier-ignore
+  const blocks = (text: string): string =>
+    text
+      .split('|')
+      .map((part) => `<style>${part}</style>`)
+      .join(`\n${link}\n`);
+  const files = Object.fromEntries(
+    pages.map((text, i) => [`${names[i]!}.html`, pageOf(blocks(text), '<h1>a</h1><p class=n>b</p><p>c</p>')]),
+  );
   const value = plan({ ...files, 'old.css': 'p { color: green; top: 9px }' }, options);
   const written: Record<string, string> = {};
   for (const { path, pages: linking } of value.sheets) {

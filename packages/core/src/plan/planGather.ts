@@ -116,7 +116,9 @@ export class CarefulGather {
       const reason = sheet.why === undefined ? undefined : careful.get(sheet.pages[0]!)?.reason;
       return reason === undefined ? sheet : { ...sheet, why: reason };
     });
-    const exclusions = [...careful].filter(([, { step }]) => step === 'apart' || step === 'untouched').map(([page, { reason }]) => ({ page, reason })); // prettier-ignore
+    const exclusions = [...careful]
+      .filter(([, { step }]) => step === 'apart' || step === 'untouched')
+      .map(([page, { reason }]) => ({ page, reason }));
     return { ...made, sheets, exclusions };
   }
 

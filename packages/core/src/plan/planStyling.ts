@@ -35,7 +35,11 @@ export function planStyling(
     return both ? succeed(both) : besideSheet(site, path.value, options, prover);
   }
   const gather = new CarefulGather(site, path.value, forBlocks(options), prover);
-  return succeed(options.keepAttributes ? onlyBlocks(gather.whole(), options) : blocksAndAttributes(gather, path.value, options, prover)); // prettier-ignore
+  return succeed(
+    options.keepAttributes
+      ? onlyBlocks(gather.whole(), options)
+      : blocksAndAttributes(gather, path.value, options, prover),
+  );
 }
 
 const onlyBlocks = (blocks: LookKeepingPlan, options: WholePlanOptions): WholePlan =>
@@ -86,11 +90,16 @@ function besideSheet(
   const plan = planStyling(site, freeSheetName(site.files.keys(), folderOf(sheet)), options, prover);
   if (!plan.ok) return plan;
   const why = `With these rules ${sheet} would change the look of a page.`;
-  return succeed({ ...plan.value, sheets: plan.value.sheets.map((one) => (one.why === undefined ? { ...one, why } : one)) }); // prettier-ignore
+  return succeed({
+    ...plan.value,
+    sheets: plan.value.sheets.map((one) => (one.why === undefined ? { ...one, why } : one)),
+  });
 }
 
 /** Undefined when style attributes were not to be taken. */
-type Attributes = Result<Omit<LookKeepingAttributes, 'proof'>, AttributesProblem | { readonly kind: 'beneath' }> | undefined; // prettier-ignore
+type Attributes =
+  | Result<Omit<LookKeepingAttributes, 'proof'>, AttributesProblem | { readonly kind: 'beneath' }>
+  | undefined;
 
 /** Into the sheet that takes the rules of blocks, unless pages without such rules would come to link it. */
 function attributesOperation(
@@ -113,7 +122,9 @@ function bothAtOnce(site: Site, sheet: string, options: WholePlanOptions, prover
   const pages = options.pages ?? pagesOf(site).map((page) => page.path);
   const blocks = attempt(site, sheet, { sharing: pages, whole: pages }, forBlocks(options));
   const operation = attributesOperation(blocks, sheet, options);
-  const plan = options.keepAttributes ? undefined : planGatherAttributes(blocks.site, operation, watchFor(blocks.site, prover)); // prettier-ignore
+  const plan = options.keepAttributes
+    ? undefined
+    : planGatherAttributes(blocks.site, operation, watchFor(blocks.site, prover));
   const applied = plan?.ok ? applyPlan(blocks.site, plan.value) : succeed(blocks.site);
   if (!applied.ok) return undefined;
   const proof = prover.prove(applied.value);

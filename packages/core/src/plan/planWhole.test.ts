@@ -41,7 +41,13 @@ test.each([
   ],
 ])('a sheet that is there, %s', (_shows, links, sheets) => {
   const state = (body: string): string => pageOf(`${links}<style>p { top: 0 } i { left: 1px }</style>`, body);
-  const site = siteOf({ 'a.html': state('<p>a'), 'b.html': state('<p>b <i>i</i>'), 'css/s.css': 'u { top: 1px }', 'css/site.css': '', 'css/t.css': 'p { top: 5px }' }); // prettier-ignore
+  const site = siteOf({
+    'a.html': state('<p>a'),
+    'b.html': state('<p>b <i>i</i>'),
+    'css/s.css': 'u { top: 1px }',
+    'css/site.css': '',
+    'css/t.css': 'p { top: 5px }',
+  });
   const plan = planWhole(site, 'css/s.css');
   if (!plan.ok) throw new Error(plan.problem.kind);
   expect(plan.value.sheets.map(({ path }) => path)).toEqual(sheets);
@@ -68,7 +74,12 @@ test('of pages that are to change it is kept how they look, while they are parse
       super.look(file, tree);
     }
   }
-  const site = siteOf({ 'a.html': page('p { margin: 0 }'), 'b.html': page('p { margin: 0 }'), 'c.html': '<p>c', 'd.html': '<p style="top: 0">d' }); // prettier-ignore
+  const site = siteOf({
+    'a.html': page('p { margin: 0 }'),
+    'b.html': page('p { margin: 0 }'),
+    'c.html': '<p>c',
+    'd.html': '<p style="top: 0">d',
+  });
   expect(planWhole(site, 'css/site.css', {}, new Watched(site)).ok).toBe(true);
   expect(looked).toEqual(['a.html', 'b.html', 'd.html']);
   looked.length = 0;

@@ -101,7 +101,9 @@ function importsLinked(
   prover: SiteProver,
 ): { readonly operation: Operation; readonly site: Site } | undefined {
   const wanted = pages && new Set(pages);
-  const all = pagesOf(site).flatMap(({ path, text }) => ((wanted?.has(path) ?? true) && /<style[^]*@import/i.test(text ?? '') ? [path] : [])); // prettier-ignore
+  const all = pagesOf(site).flatMap(({ path, text }) =>
+    (wanted?.has(path) ?? true) && /<style[^]*@import/i.test(text ?? '') ? [path] : [],
+  );
   let chosen: readonly string[] = all;
   while (chosen.length > 0) {
     const some = pages !== undefined || chosen !== all;

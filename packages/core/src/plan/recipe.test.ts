@@ -9,7 +9,8 @@ import { surveySite } from '../survey/surveySite.ts';
 import { planWhole } from './planWhole.ts';
 import { applyRecipe, makeRecipe } from './recipe.ts';
 
-const page = (style: string, body = '<p class="note">x'): string => `<!DOCTYPE html><title>t</title><style>${style}</style>${body}`; // prettier-ignore
+const page = (style: string, body = '<p class="note">x'): string =>
+  `<!DOCTYPE html><title>t</title><style>${style}</style>${body}`;
 
 const planned = (site: Site, sheet: string) => {
   const plan = planWhole(site, sheet);
@@ -28,7 +29,10 @@ test('a plan is one step that names no page; what else was done follows', () => 
 });
 
 test('a plan is made elsewhere as it was asked for', () => {
-  const files = { 'a.html': page('.note { color: red } p { top: 0 }', '<p class="note" style="left: 0">x'), 'b.html': page('.note { color: red }') }; // prettier-ignore
+  const files = {
+    'a.html': page('.note { color: red } p { top: 0 }', '<p class="note" style="left: 0">x'),
+    'b.html': page('.note { color: red }'),
+  };
   const settings = { keepAttributes: true, singlePage: 'stay', oldBrowsers: true } as const;
   const plan = planWhole(siteOf(files), 'css/all.css', { ...settings, pages: Object.keys(files) });
   if (!plan.ok) throw new Error(plan.problem.kind);
@@ -58,7 +62,12 @@ test('applied to another site: what fits is done, what does not is said', () => 
 
 test('a recipe of half of the demo, applied to the rest: nothing is left in pages, and nothing looks different', () => {
   const root = path.join(import.meta.dirname, '../../../../demo');
-  const all = Object.fromEntries(fs.readdirSync(root, { recursive: true, encoding: 'utf8' }).filter((name) => fs.statSync(path.join(root, name)).isFile()).map((name) => [name, new Uint8Array(fs.readFileSync(path.join(root, name)))])); // prettier-ignore
+  const all = Object.fromEntries(
+    fs
+      .readdirSync(root, { recursive: true, encoding: 'utf8' })
+      .filter((name) => fs.statSync(path.join(root, name)).isFile())
+      .map((name) => [name, new Uint8Array(fs.readFileSync(path.join(root, name)))]),
+  );
   const isLater = (name: string): boolean => /^(news|routes)\/.*\.html$/.test(name);
   const half = siteOf(Object.fromEntries(Object.entries(all).filter(([name]) => !isLater(name))));
   const first = planned(half, 'css/ferry.css');
@@ -69,6 +78,9 @@ test('a recipe of half of the demo, applied to the rest: nothing is left in page
   const applied = applyRecipe(before, recipe);
   expect(applied.misfits).toEqual([]);
   expect(proveSites(before, applied.site).verdict).toBe('same');
-  const left = (site: Site): number => surveySite(site).pages.filter(({ path: name }) => isLater(name)).reduce((sum, one) => sum + one.embeddedRules, 0); // prettier-ignore
+  const left = (site: Site): number =>
+    surveySite(site)
+      .pages.filter(({ path: name }) => isLater(name))
+      .reduce((sum, one) => sum + one.embeddedRules, 0);
   expect(left(applied.site)).toBe(0);
 });

@@ -24,7 +24,8 @@ export function makeRecipe(name: string, operations: readonly Operation[]): Reci
   const plan = planStepOf(operations);
   const before = operations.slice(0, plan?.from ?? operations.length);
   const after = operations.slice(plan?.to ?? operations.length);
-  const asSteps = (list: readonly Operation[]): readonly RecipeStep[] => list.map((operation) => ({ does: 'operation', operation })); // prettier-ignore
+  const asSteps = (list: readonly Operation[]): readonly RecipeStep[] =>
+    list.map((operation) => ({ does: 'operation', operation }));
   const gather = plan ? [gatherStep(operations.slice(plan.from, plan.to))] : [];
   return { recipe: 1, name, steps: [...asSteps(before), ...gather, ...asSteps(after)] };
 }
@@ -79,8 +80,11 @@ export function applyRecipe(site: Site, { steps }: Recipe): AppliedRecipe {
 }
 
 /** The operations of a plan on the pages that are here, or why there is none. */
-function gathered(site: Site, { sheet, settings }: RecipeStep & { readonly does: 'gather' }): readonly Operation[] | string {
+function gathered(
+  site: Site,
+  { sheet, settings }: RecipeStep & { readonly does: 'gather' },
+): readonly Operation[] | string {
   const plan = planWhole(site, sheet, settings);
   if (!plan.ok) return describeOperationProblem(plan.problem);
   return plan.value.operations.length > 0 ? plan.value.operations : 'The pages hold nothing that could be gathered.';
-} // prettier-ignore
+}

@@ -24,7 +24,9 @@ const mostSplits = 40;
 /** Makes the graph; a cycle is undone by telling apart the pages that disagree. */
 export function makeRuleGraph(table: RuleTable): RuleGraph {
   const left = new Set<number>();
-  let nodes: RuleNode[] = table.rules.filter(({ holders }) => !holders.isEmpty).map((rule) => ({ rule: rule.number, holders: rule.holders })); // prettier-ignore
+  let nodes: RuleNode[] = table.rules
+    .filter(({ holders }) => !holders.isEmpty)
+    .map((rule) => ({ rule: rule.number, holders: rule.holders }));
   const compete = makeCompete(table);
   for (let split = 0; ; split++) {
     const after = edgesOf(table, nodes, compete);

@@ -24,9 +24,13 @@ export function reachOfRules(
 ): ReadonlyMap<number, PageSet> {
   const reach = new Map(asked.map((rule) => [rule.number, PageSet.empty(table.pages.length)]));
   const rules = asked.filter((rule) => rule.kind === 'rule' && !rule.opaque);
-  const selectors = rules.flatMap((rule) => (parseSelectorList(rule.label) ?? []).map((selector) => ({ rule, selector, needs: neededNames(selector) }))); // prettier-ignore
+  const selectors = rules.flatMap((rule) =>
+    (parseSelectorList(rule.label) ?? []).map((selector) => ({ rule, selector, needs: neededNames(selector) })),
+  );
   const definitions = asked.filter((rule) => rule.kind === 'definition');
-  const sheetText = sheetsOf(site).map((file) => (file.text ?? '').toLowerCase()).join('\n'); // prettier-ignore
+  const sheetText = sheetsOf(site)
+    .map((file) => (file.text ?? '').toLowerCase())
+    .join('\n');
   table.pages.forEach(({ path, names, made }, page) => {
     const file = site.files.get(path);
     const text = file?.text;
@@ -46,7 +50,10 @@ export function reachOfRules(
       else if (isOneName(selector)) reach.get(rule.number)!.add(page);
       else open.push({ rule, selector });
     }
-    const matched = matchedOn(file, open.map(({ selector }) => selector)); // prettier-ignore
+    const matched = matchedOn(
+      file,
+      open.map(({ selector }) => selector),
+    );
     for (const { rule, selector } of open) if (matched.get(selector.text)) reach.get(rule.number)!.add(page);
   });
   return reach;
@@ -67,7 +74,8 @@ function matchedOn(file: SiteFile, selectors: readonly ComplexSelector[]): Reado
   for (const element of tree.elements)
     for (const list of buckets.of(element))
       for (const selector of list)
-        if (!answers.get(selector.text) && matchSelector(element, selector, context) > 0) answers.set(selector.text, true); // prettier-ignore
+        if (!answers.get(selector.text) && matchSelector(element, selector, context) > 0)
+          answers.set(selector.text, true);
   return answers;
 }
 

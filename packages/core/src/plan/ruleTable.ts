@@ -140,7 +140,19 @@ class TableReader {
     const inScope = body.groups.some((group) => group.name === 'scope');
     const traits = traitsOf({ key: '', kind, label, declarations, nests });
     const holders = PageSet.empty(this.paths.length);
-    this.rules.push({ number, family, version, label, kind, traits, declarations, opaque: nests || inScope, markable: !inScope, dead: isDead(body), holders }); // prettier-ignore
+    this.rules.push({
+      number,
+      family,
+      version,
+      label,
+      kind,
+      traits,
+      declarations,
+      opaque: nests || inScope,
+      markable: !inScope,
+      dead: isDead(body),
+      holders,
+    });
     return number;
   }
 
@@ -151,7 +163,8 @@ class TableReader {
       if (movable.has(index) || source.idle !== undefined) return [];
       // of a sheet elsewhere that is nothing to elements, fonts may still be defined
       const isNothing = source.kind === 'linked' && isTakenAsNothing(this.site, source.target);
-      if (isNothing && (source.target.kind === 'site' || !rules.some((rule) => this.rules[rule]!.kind !== 'rule'))) return []; // prettier-ignore
+      if (isNothing && (source.target.kind === 'site' || !rules.some((rule) => this.rules[rule]!.kind !== 'rule')))
+        return [];
       if (source.kind === 'embedded' || source.target.kind !== 'site') return [{ index, sheet: undefined }];
       const { path } = source.target;
       if (!rules.some((rule) => this.competes(path, rule))) return [];

@@ -42,7 +42,9 @@ export function scaleTrades(site: Site, pages: readonly string[]): readonly Trad
 /** Under what is left of a look when one number of one declaration is taken out. */
 function note(scales: Map<string, Scale>, look: AttributeLook, at: number, page: string): void {
   const { property, value } = look.declarations[at]!;
-  const rest = look.declarations.filter((_, i) => i !== at).map((d) => `${d.property}:${d.value}${d.important ? '!' : ''}`);
+  const rest = look.declarations
+    .filter((_, i) => i !== at)
+    .map((d) => `${d.property}:${d.value}${d.important ? '!' : ''}`);
   for (const found of value.matchAll(/(?<![\w#.-])(-?[\d.]+)(px|pt|em|rem|%)(?![\w%])/g)) {
     const unit = found[2]!;
     const around = `${value.slice(0, found.index)}#${value.slice(found.index + found[0].length)}`;
@@ -50,11 +52,12 @@ function note(scales: Map<string, Scale>, look: AttributeLook, at: number, page:
     let scale = scales.get(key);
     if (!scale) scales.set(key, (scale = { tag: look.tag, property, unit, steps: new Map() }));
     let step = scale.steps.get(look.key);
-    if (!step) scale.steps.set(look.key, (step = { look, value, number: Number(found[1]), pages: new Set(), elements: 0 }));
+    if (!step)
+      scale.steps.set(look.key, (step = { look, value, number: Number(found[1]), pages: new Set(), elements: 0 }));
     step.pages.add(page);
     step.elements++;
   }
-} // prettier-ignore
+}
 
 function tradeFor({ tag, property, unit, steps }: Scale): readonly Trade[] {
   const list = [...steps.values()].sort((a, b) => a.number - b.number);
@@ -62,9 +65,30 @@ function tradeFor({ tag, property, unit, steps }: Scale): readonly Trade[] {
   const to = middleOf(list);
   const others = list.filter((one) => one !== to);
   const pages = [...new Set(others.flatMap((one) => [...one.pages]))].sort();
-  const operation: SettleAttributes = { kind: 'settle-attributes', tag, looks: others.map(({ look }) => look.key), property, value: to.value, pages }; // prettier-ignore
+  const operation: SettleAttributes = {
+    kind: 'settle-attributes',
+    tag,
+    looks: others.map(({ look }) => look.key),
+    property,
+    value: to.value,
+    pages,
+  };
   const saves = { marks: 0, rules: others.length, declarations: others.length * to.look.declarations.length };
-  return [{ operation, label: tag, pages, others: to.pages.size, properties: [property], saves, scale: { from: others.map(({ value }) => value), to: to.value, elements: others.reduce((sum, one) => sum + one.elements, 0) } }]; // prettier-ignore
+  return [
+    {
+      operation,
+      label: tag,
+      pages,
+      others: to.pages.size,
+      properties: [property],
+      saves,
+      scale: {
+        from: others.map(({ value }) => value),
+        to: to.value,
+        elements: others.reduce((sum, one) => sum + one.elements, 0),
+      },
+    },
+  ];
 }
 
 /** What most elements have; of several the one in the middle. */

@@ -61,7 +61,13 @@ describe('where rules of some pages go', () => {
 
   test('both', () => {
     const { sheets, marks } = plan({ sheets: 'folders', singlePage: 'own' });
-    expect(sheets.map(([path]) => path).sort()).toEqual(['about.css', 'css/isles.css', 'css/news-2024.css', 'css/site.css', 'isles/tarn.css']); // prettier-ignore
+    expect(sheets.map(([path]) => path).sort()).toEqual([
+      'about.css',
+      'css/isles.css',
+      'css/news-2024.css',
+      'css/site.css',
+      'isles/tarn.css',
+    ]);
     expect(marks).toEqual([]);
   });
 });

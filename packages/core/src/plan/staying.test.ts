@@ -18,11 +18,11 @@ test.each([
   const stays = whatStays(siteOf({ 'a.html': page }));
   expect(stays.map(({ kind, line, code }) => `${kind} ${line} ${code}`)).toEqual(expected);
   for (const { reason } of stays) expect(reason).toMatch(/^\S.{10,}/);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('a plan names what a script or a template keeps, and takes the rest', () => {
   const site = siteOf({
-    'a.html': pageOf('<style>p{color:red}</style>', '<p style="top:0">a<p style="width:{{w}}px">b<b style="left:0">c</b><script>e.style.left = 1</script>'), // prettier-ignore
+    'a.html': pageOf('<style>p{color:red}</style>', '<p style="top:0">a<p style="width:{{w}}px">b<b style="left:0">c</b><script>e.style.left = 1</script>'), // oxfmt-ignore
   });
   const plan = planWhole(site, 'site.css');
   expect(plan.ok && plan.value.stays.map(({ code }) => code)).toEqual(['template', 'script']);
@@ -40,5 +40,7 @@ test('the number of sheets said is the one asked for', () => {
   const site = siteOf({ 'a.html': page('red'), 'b.html': page('red'), 'c.html': page('blue'), 'd.html': page('blue') });
   const plan = planWhole(site, 'site.css', { maxSheets: 2, sheets: 'own' });
   expect(plan.ok && plan.value.sheets.length).toBe(2);
-  expect(plan.ok && [...new Set(plan.value.stays.map(({ reason }) => reason))]).toEqual(['it would need more than 2 sheets']); // prettier-ignore
+  expect(plan.ok && [...new Set(plan.value.stays.map(({ reason }) => reason))]).toEqual([
+    'it would need more than 2 sheets',
+  ]);
 });

@@ -49,8 +49,13 @@ export function blocksStaying(
 ): readonly Staying[] {
   return chosenPages(site, options.pages).flatMap((page) => {
     const at = (offset: number): number => page.lines.placeOf(Math.max(offset, 0)).line;
-    const block = (offset: number, code: StayingCode, reason: string): Staying =>
-      ({ page: page.path, line: at(offset), kind: 'block', code, reason }); // prettier-ignore
+    const block = (offset: number, code: StayingCode, reason: string): Staying => ({
+      page: page.path,
+      line: at(offset),
+      kind: 'block',
+      code,
+      reason,
+    });
     const blocks = page.blocks.map(({ stays, units, source }) => {
       const { start } = source.span;
       if (stays !== undefined) return block(start, stays, describeStayReason(stays));
@@ -70,14 +75,23 @@ export function blocksStaying(
 function hiddenBlocks({ tree, text }: OpenPage): readonly { offset: number; code: StayingCode; reason: string }[] {
   const inside = tree.elements.flatMap((element): { offset: number; code: StayingCode; reason: string }[] => {
     if (element.tag === 'noscript' && /<style/i.test(textContent(element)))
-      return [{ offset: element.start, code: 'in-noscript', reason: 'it stands in a noscript element, for browsers without scripts' }]; // prettier-ignore
+      return [
+        {
+          offset: element.start,
+          code: 'in-noscript',
+          reason: 'it stands in a noscript element, for browsers without scripts',
+        },
+      ];
     if (element.tag === 'template' && element.start >= 0 && /<style/i.test(text.slice(element.start, element.end)))
       return [{ offset: element.start, code: 'in-template', reason: 'it stands in a template, which scripts copy' }];
     return [];
   });
   const comments = [...text.matchAll(/<!--(?:(?!-->)[^])*?<style\b[^>]*>(?:(?!-->)[^])*-->/gi)];
   // `<style><!-- … -->` is a block, not a comment
-  const outside = comments.filter((found) => !tree.elements.some((e) => e.start <= found.index && found.index < e.end && /^(style|script)$/.test(e.tag))); // prettier-ignore
+  const outside = comments.filter(
+    (found) =>
+      !tree.elements.some((e) => e.start <= found.index && found.index < e.end && /^(style|script)$/.test(e.tag)),
+  );
   return [
     ...inside,
     ...outside.map((found) => ({
@@ -128,7 +142,9 @@ export function shownStaying(
   { keepAttributes }: { readonly keepAttributes?: boolean },
 ): readonly Staying[] {
   const pages = [...shown.keys()];
-  const reasons = new Map([...shown].map(([page, showing]) => [page, `${some(showing)} what is in this page, and may show it otherwise`])); // prettier-ignore
+  const reasons = new Map(
+    [...shown].map(([page, showing]) => [page, `${some(showing)} what is in this page, and may show it otherwise`]),
+  );
   const stayed = [...reasons].map(([page, reason]) => ({ page, reason, key: '', element: '' }));
   const all = [
     ...blocksStaying(site, { pages }, reasons),

@@ -25,7 +25,13 @@ test('a trade says whose look would change, in what, and what that saves; taken,
   const { written } = plan();
   const [trade, ...others] = tradesOf(site, written);
   expect(others).toEqual([]);
-  expect(trade).toMatchObject({ label: 'p', pages: ['c.html'], others: 2, properties: ['left'], saves: { marks: 1, rules: 1 } }); // prettier-ignore
+  expect(trade).toMatchObject({
+    label: 'p',
+    pages: ['c.html'],
+    others: 2,
+    properties: ['left'],
+    saves: { marks: 1, rules: 1 },
+  });
   const taken = applyOperations(site, [trade!.operation]);
   if (!taken.ok) throw new Error('it does not fit');
   const then = plan(taken.value.site).written;
@@ -40,7 +46,7 @@ test('where versions agree there is nothing to trade', () => {
 
 test('figures: sheets, links, marks, classes made and names used, what is said twice', () => {
   const styled = siteOf({
-    'a.html': pageOf('<style>p{top:0;left:0} #x{right:0}</style>', '<p class=n style="color:red">a</p><p>b</p><i style="color:blue">c</i><p id=x style="right:9px">d</p>'), // prettier-ignore
+    'a.html': pageOf('<style>p{top:0;left:0} #x{right:0}</style>', '<p class=n style="color:red">a</p><p>b</p><i style="color:blue">c</i><p id=x style="right:9px">d</p>'), // oxfmt-ignore
     'b.html': pageOf('<style>p{top:0;left:1px}</style>', '<p>b</p><b style="color:blue">c</b>'),
   });
   const made = plan(styled);
@@ -54,7 +60,10 @@ test('figures: sheets, links, marks, classes made and names used, what is said t
     namesUsed: 1,
     declarationsTwice: 0,
   });
-  const lengthened = siteOf({ ...Object.fromEntries([...styled.files].map(([path, file]) => [path, file.text!])), 'css/new.css': '.a.a { top: 0 } .a.b { top: 0 } .b:not(#_) { top: 0 } .m p { left: 0 } p { left: 0 }' }); // prettier-ignore
+  const lengthened = siteOf({
+    ...Object.fromEntries([...styled.files].map(([path, file]) => [path, file.text!])),
+    'css/new.css': '.a.a { top: 0 } .a.b { top: 0 } .b:not(#_) { top: 0 } .m p { left: 0 } p { left: 0 }',
+  });
   const marked = [{ ...made.written, marks: [{ name: 'm', on: 'body' as const, pages: ['a.html'] }] }];
   expect(planFigures(styled, lengthened, marked)).toMatchObject({ repeatedClasses: 2, declarationsTwice: 1 });
 });
@@ -68,20 +77,33 @@ test('pages that have a class only because they lack a rule may take it; then th
   const lacking = siteOf({ ...files, 'd.html': pageOf('<style>nav a{color:red}</style>', body) });
   const [trade, ...others] = tradesOf(lacking, plan(lacking).written);
   expect(others).toEqual([]);
-  expect(trade).toMatchObject({ label: 'nav a:hover', pages: ['d.html'], others: 3, properties: ['color'], saves: { marks: 1 } }); // prettier-ignore
+  expect(trade).toMatchObject({
+    label: 'nav a:hover',
+    pages: ['d.html'],
+    others: 3,
+    properties: ['color'],
+    saves: { marks: 1 },
+  });
   const taken = applyOperations(lacking, [trade!.operation]);
   if (!taken.ok) throw new Error('it does not fit');
   expect(plan(taken.value.site).written.marks).toBeUndefined();
 });
 
 test('style attributes that differ by a number a little are a scale; far apart, of two kinds or of other elements they are none', () => {
-  const items = (...values: readonly string[]): string => values.map((v) => `<p style="top:0;padding-left:${v}">a</p>`).join(''); // prettier-ignore
+  const items = (...values: readonly string[]): string =>
+    values.map((v) => `<p style="top:0;padding-left:${v}">a</p>`).join('');
   const paths = ['a.html'];
   const scales = (body: string) => scaleTrades(siteOf({ 'a.html': pageOf('', body) }), paths);
   expect(scales(items('6px', '8px', '8px', '10px'))).toMatchObject([
-    { label: 'p', pages: paths, properties: ['padding-left'], saves: { rules: 2 }, scale: { from: ['6px', '10px'], to: '8px', elements: 2 } }, // prettier-ignore
+    { label: 'p', pages: paths, properties: ['padding-left'], saves: { rules: 2 }, scale: { from: ['6px', '10px'], to: '8px', elements: 2 } }, // oxfmt-ignore
   ]);
-  for (const body of [items('6px', '8px'), items('6px', '60px', '8px'), items('6px', '8px', '1em'), items('6px', '8px') + '<li style="top:0;padding-left:7px">']) expect(scales(body)).toEqual([]); // prettier-ignore
+  for (const body of [
+    items('6px', '8px'),
+    items('6px', '60px', '8px'),
+    items('6px', '8px', '1em'),
+    items('6px', '8px') + '<li style="top:0;padding-left:7px">',
+  ])
+    expect(scales(body)).toEqual([]);
   const site = siteOf({ 'a.html': pageOf('', items('6px', '8px', '10px')) });
   const taken = applyOperations(site, [scaleTrades(site, paths)[0]!.operation]);
   if (!taken.ok) throw new Error('it does not fit');

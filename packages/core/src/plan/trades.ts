@@ -34,24 +34,41 @@ const mostTried = 24;
 export const mostPages = 400;
 
 /** Trades that save something, the most worth first. Made without a proof: each is proved once it is taken. */
-export function tradesOf(site: Site, plan: GatherSheet, options: Omit<OneSheetOptions, 'pages' | 'sheet'> = {}): readonly Trade[] {
+export function tradesOf(
+  site: Site,
+  plan: GatherSheet,
+  options: Omit<OneSheetOptions, 'pages' | 'sheet'> = {},
+): readonly Trade[] {
   if (plan.pages.length > mostPages) return [];
   const wanted = { ...options, sheet: plan.sheet, pages: plan.pages };
   const cost = costOf(plan);
   const settling: readonly Trade[] = drifted(site, plan.pages)
     .slice(0, mostTried)
     .flatMap(({ rule, common, pages }): readonly Trade[] => {
-      const operation = { kind: 'settle-drift', family: rule.family, version: common.version, from: [rule.version], pages } as const; // prettier-ignore
-      const after = planOneSheet(site, { ...wanted, instead: { family: rule.family, from: rule.version, version: common.version } }); // prettier-ignore
+      const operation = {
+        kind: 'settle-drift',
+        family: rule.family,
+        version: common.version,
+        from: [rule.version],
+        pages,
+      } as const;
+      const after = planOneSheet(site, {
+        ...wanted,
+        instead: { family: rule.family, from: rule.version, version: common.version },
+      });
       if (!after) return [];
       const then = costOf(after);
-      const saves = { marks: cost.marks - then.marks, rules: cost.rules - then.rules, declarations: declarationsIn(rule) };
+      const saves = {
+        marks: cost.marks - then.marks,
+        rules: cost.rules - then.rules,
+        declarations: declarationsIn(rule),
+      };
       if (saves.marks < 0 || saves.rules <= 0) return [];
       const others = common.holders.size;
       return [{ operation, label: rule.label, pages, others, properties: differing(rule, common), saves }];
     });
   return [...settling, ...following(site, plan, wanted)].sort(byWorth);
-} // prettier-ignore
+}
 
 /** What saves most first; of equal ones what shows on fewer pages. */
 export const byWorth = (a: Trade, b: Trade): number =>
@@ -126,7 +143,12 @@ const declarationsIn = ({ declarations }: PlannedRule): number => declarations.l
 
 function differing(one: PlannedRule, other: PlannedRule): readonly string[] {
   const said = ({ declarations }: PlannedRule): Map<string, string> =>
-    new Map(declarations.map(({ declaration, comparable }) => [declaration.property, `${comparable} ${declaration.important}`])); // prettier-ignore
+    new Map(
+      declarations.map(({ declaration, comparable }) => [
+        declaration.property,
+        `${comparable} ${declaration.important}`,
+      ]),
+    );
   const [mine, theirs] = [said(one), said(other)];
   return [...new Set([...mine.keys(), ...theirs.keys()])].filter((name) => mine.get(name) !== theirs.get(name));
 }

@@ -12,13 +12,17 @@ export function tradesIn(
   return [...ruleTrades(site, operations, options), ...attributeTrades(site, operations)].sort(byWorth);
 }
 
-function ruleTrades(site: Site, operations: readonly Operation[], { oldBrowsers }: { readonly oldBrowsers?: boolean }): readonly Trade[] {
+function ruleTrades(
+  site: Site,
+  operations: readonly Operation[],
+  { oldBrowsers }: { readonly oldBrowsers?: boolean },
+): readonly Trade[] {
   const at = operations.findIndex(({ kind }) => kind === 'gather-sheet');
   const plan = operations[at];
   if (plan?.kind !== 'gather-sheet') return [];
   const before = applyOperations(site, operations.slice(0, at));
   return before.ok ? tradesOf(before.value.site, plan, oldBrowsers ? { oldBrowsers } : {}) : [];
-} // prettier-ignore
+}
 
 function attributeTrades(site: Site, operations: readonly Operation[]): readonly Trade[] {
   const plan = operations.find((one) => one.kind === 'gather-attributes');

@@ -8,13 +8,15 @@ import { elementAt, elementName, elementPath, parentElement, textContent } from 
 import type { Environment } from '../cascade/environment.ts';
 import type { ForcedStates } from '../selectors/match.ts';
 import { printSpecificity } from '../selectors/selector.ts';
-import { isInherited, isOutsideAll, longhandsForAll } from '../values/longhands.ts';
+import { isInherited, longhandsForAll } from '../values/longhands.ts';
 import { slotOf } from '../values/logicalSlot.ts';
 import type { Site } from '../source/site.ts';
 import { LineIndex } from '../source/span.ts';
+import { browserEntry } from './browserEntry.ts';
 import { rowsFor, type SlotGroup } from './rowGroups.ts';
-import { losingReason, winningSentence, type Reason, type Sentence } from './reasons.ts';
-import { readSources, sourceIdOf, type TableSource } from './tableSources.ts';
+import { losingReason, winningSentence, type Sentence } from './reasons.ts';
+import type { ElementTable, TableEntry, TableRow } from './tableRow.ts';
+import { readSources, sourceIdOf } from './tableSources.ts';
 
 export interface ElementQuery {
   readonly page: string;
@@ -26,51 +28,6 @@ export interface ElementQuery {
   readonly forced?: readonly string[];
   /** Ids of sources, and of single declarations, switched off. */
   readonly peeled?: readonly string[];
-}
-
-export interface TableEntry {
-  /** Where it stands, `path@offset`: what a peel of one declaration names. */
-  readonly id: string;
-  readonly source: string;
-  /** The property as declared, when it is not the row's. */
-  readonly declared: string;
-  readonly value: string;
-  readonly important: boolean;
-  /** The selector that reaches the element; the attribute's name for a presentational one. */
-  readonly selector: string | undefined;
-  /** All selectors of the rule, as written. */
-  readonly rule: string | undefined;
-  readonly specificity: string | undefined;
-  readonly file: string;
-  readonly line: number;
-  readonly state: 'wins' | 'loses' | 'peeled' | 'idle';
-  readonly reason: Reason | undefined;
-}
-
-export interface TableRow {
-  readonly property: string;
-  /** The longhands it stands for, for the browser's own computed values. */
-  readonly longhands: readonly string[];
-  readonly entries: readonly TableEntry[];
-  readonly sentence: Sentence;
-  /** The ancestor the value comes from. */
-  readonly inheritedFrom: { readonly path: string; readonly name: string } | undefined;
-  /** The value that counts, as declared. */
-  readonly value: string;
-}
-
-export interface ElementTable {
-  readonly page: string;
-  readonly element: string;
-  readonly name: string;
-  readonly text: string;
-  readonly line: number;
-  readonly ancestors: readonly { readonly path: string; readonly name: string }[];
-  /** The first elements inside it. */
-  readonly children: readonly { readonly path: string; readonly name: string }[];
-  readonly pseudoElements: readonly string[];
-  readonly sources: readonly TableSource[];
-  readonly rows: readonly TableRow[];
 }
 
 /**
@@ -117,7 +74,9 @@ class TableReader {
     const inside = element.children.filter((one): one is ElementNode => one.type === 'element');
     const ancestors: ElementNode[] = [];
     for (let at = parentElement(element); at; at = parentElement(at)) ancestors.push(at);
-    const pseudoElements = [...new Set(page.matched(element).map((m) => m.indexed.pseudoElement))].filter((p) => p !== ''); // prettier-ignore
+    const pseudoElements = [...new Set(page.matched(element).map((m) => m.indexed.pseudoElement))].filter(
+      (p) => p !== '',
+    );
     return {
       page: page.path,
       element: elementPath(element),
@@ -145,14 +104,20 @@ class TableReader {
     all: readonly Contender[],
     defaults: readonly BrowserRule[],
   ): TableRow {
-    // prettier-ignore
     const slot = slots[0]!;
     const flow = isFlowFree(slot) ? undefined : this.outcomes.flowOf(this.element);
     const inPlay = members.filter((one) => one.applies && !this.isPeeled(one, this.element));
     const outcome = ownOutcome({ tag: this.element.tag, contenders: inPlay, defaults, flow }, slot);
     const winner = inPlay[0];
     const entries = members.map((one) => this.entry(one, property, winner, inPlay));
-    const byBrowser = browserEntry(defaults, slots, property, outcome?.kind === 'default', winner !== undefined, (name) => (flow ? slotOf(name, flow) : name)); // prettier-ignore
+    const byBrowser = browserEntry(
+      defaults,
+      slots,
+      property,
+      outcome?.kind === 'default',
+      winner !== undefined,
+      (name) => (flow ? slotOf(name, flow) : name),
+    );
     const said = byBrowser ? [...entries, byBrowser] : entries;
     const common = { property, longhands: slots, entries: said };
     if (outcome?.kind === 'declared') {
@@ -162,12 +127,26 @@ class TableReader {
     }
     if (outcome?.kind === 'default') {
       const lead = 'The browser’s default counts.';
-      const rest = winner ? `\`${winner.compiled.declaration.value}\` in ${winner.source?.path ?? 'the page'} hands over to it.` : members.length > 0 ? 'What the author says is peeled or does not apply here.' : 'Nobody says anything else.'; // prettier-ignore
-      return { ...common, sentence: { lead, rest, kind: 'default' }, inheritedFrom: undefined, value: outcome.declaration.declaration.value }; // prettier-ignore
+      const rest = winner
+        ? `\`${winner.compiled.declaration.value}\` in ${winner.source?.path ?? 'the page'} hands over to it.`
+        : members.length > 0
+          ? 'What the author says is peeled or does not apply here.'
+          : 'Nobody says anything else.';
+      return {
+        ...common,
+        sentence: { lead, rest, kind: 'default' },
+        inheritedFrom: undefined,
+        value: outcome.declaration.declaration.value,
+      };
     }
     if (outcome?.kind === 'initial') {
       const rest = winner ? `\`${winner.compiled.declaration.value}\` asks for it.` : 'Nobody in play says it.';
-      return { ...common, sentence: { lead: `The initial value ${outcome.value} counts.`, rest, kind: 'alone' }, inheritedFrom: undefined, value: outcome.value }; // prettier-ignore
+      return {
+        ...common,
+        sentence: { lead: `The initial value ${outcome.value} counts.`, rest, kind: 'alone' },
+        inheritedFrom: undefined,
+        value: outcome.value,
+      };
     }
     const from = this.outcomes.outcomeOf(this.element, slot, this.pseudoElement);
     return { ...common, ...this.inherited(from) };
@@ -180,7 +159,13 @@ class TableReader {
     all: readonly Contender[],
   ): Sentence {
     const sentence = winningSentence(winner, next, overDefault);
-    const stronger = all.find((one) => one.applies && all.indexOf(one) < all.indexOf(winner) && one.compiled.longhands.some((name) => winner.compiled.longhands.includes(name)) && this.isPeeled(one, this.element)); // prettier-ignore
+    const stronger = all.find(
+      (one) =>
+        one.applies &&
+        all.indexOf(one) < all.indexOf(winner) &&
+        one.compiled.longhands.some((name) => winner.compiled.longhands.includes(name)) &&
+        this.isPeeled(one, this.element),
+    );
     if (!stronger) return sentence;
     const without = `With what is peeled in place, \`${stronger.compiled.declaration.value}\` would win here.`;
     return { ...sentence, lead: sentence.lead.replace(/ wins\.$/, ' wins next.'), rest: without, kind: 'peeled' };
@@ -189,16 +174,27 @@ class TableReader {
   private inherited(outcome: Outcome): Pick<TableRow, 'sentence' | 'inheritedFrom' | 'value'> {
     if (outcome.kind !== 'inherited') {
       const value = outcome.kind === 'initial' ? outcome.value : '';
-      return { sentence: { lead: `The initial value ${value} counts.`, rest: 'No ancestor says anything.', kind: 'inherited' }, inheritedFrom: undefined, value }; // prettier-ignore
+      return {
+        sentence: { lead: `The initial value ${value} counts.`, rest: 'No ancestor says anything.', kind: 'inherited' },
+        inheritedFrom: undefined,
+        value,
+      };
     }
     const { from } = outcome;
     const inner = outcome.outcome;
     const name = elementName(from);
     const inheritedFrom = { path: elementPath(from), name };
-    const value = inner.kind === 'declared' ? inner.contender.compiled.declaration.value : inner.kind === 'default' ? inner.declaration.declaration.value : ''; // prettier-ignore
+    const value =
+      inner.kind === 'declared'
+        ? inner.contender.compiled.declaration.value
+        : inner.kind === 'default'
+          ? inner.declaration.declaration.value
+          : '';
     const who =
       inner.kind === 'declared'
-        ? inner.contender.selector === undefined ? 'its own attribute' : `\`${inner.contender.selector}\` in ${inner.contender.source?.kind === 'embedded' ? 'the embedded block' : (inner.contender.source?.path ?? '')}` // prettier-ignore
+        ? inner.contender.selector === undefined
+          ? 'its own attribute'
+          : `\`${inner.contender.selector}\` in ${inner.contender.source?.kind === 'embedded' ? 'the embedded block' : (inner.contender.source?.path ?? '')}`
         : 'the browser’s default';
     return {
       sentence: {
@@ -231,7 +227,11 @@ class TableReader {
     return [...groups.values()].map(({ outcome, names: longhands }) => {
       const { contender } = outcome.outcome as Outcome & { kind: 'declared' };
       const property = longhands.length === 1 ? longhands[0]! : contender.compiled.declaration.property;
-      const entry = { ...this.entryAt(contender, property, outcome.from), state: 'wins' as const, reason: { kind: 'inherited' as const, words: `on ${elementName(outcome.from)}` } }; // prettier-ignore
+      const entry = {
+        ...this.entryAt(contender, property, outcome.from),
+        state: 'wins' as const,
+        reason: { kind: 'inherited' as const, words: `on ${elementName(outcome.from)}` },
+      };
       return { property, longhands, entries: [entry], ...this.inherited(outcome) };
     });
   }
@@ -282,35 +282,4 @@ function forcedStates(element: ElementNode, names: readonly string[]): ForcedSta
   const states = new Map([[element, own]]);
   for (let at = parentElement(element); at; at = parentElement(at)) states.set(at, above);
   return states;
-}
-
-/** The browser's own declaration for a row. */
-function browserEntry(
-  defaults: readonly BrowserRule[],
-  slots: readonly string[],
-  property: string,
-  wins: boolean,
-  beaten: boolean,
-  slot: (name: string) => string,
-): TableEntry | undefined {
-  for (const rule of [...defaults].reverse())
-    for (const { declaration, longhands } of [...rule.declarations].reverse()) {
-      const names = declaration.property === 'all' ? longhandsForAll.filter((name) => !isOutsideAll(name)) : longhands;
-      if (!names.some((name) => slots.includes(slot(name)))) continue;
-      return {
-        id: 'browser',
-        source: 'browser',
-        declared: declaration.property === property ? '' : declaration.property,
-        value: declaration.value,
-        important: declaration.important,
-        selector: rule.selector,
-        rule: undefined,
-        specificity: undefined,
-        file: '',
-        line: 0,
-        state: wins ? 'wins' : 'loses',
-        reason: wins || !beaten ? undefined : { kind: 'default', words: 'weakest origin' },
-      };
-    }
-  return undefined;
 }

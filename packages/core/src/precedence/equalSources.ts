@@ -14,7 +14,11 @@ export function pagesWithBlock(site: Site, page: string, source: number): readon
   const said = model.text.slice(block.contents.start, block.contents.end).trim();
   const holds = (text: string): boolean => {
     for (let at = text.indexOf(said); at >= 0; at = text.indexOf(said, at + 1))
-      if (/>\s*$/.test(text.slice(Math.max(0, at - 40), at)) && /^\s*<\/style/i.test(text.slice(at + said.length, at + said.length + 60))) return true; // prettier-ignore
+      if (
+        />\s*$/.test(text.slice(Math.max(0, at - 40), at)) &&
+        /^\s*<\/style/i.test(text.slice(at + said.length, at + said.length + 60))
+      )
+        return true;
     return false;
   };
   return pagesOf(site).flatMap(({ path, text }) =>

@@ -8,7 +8,7 @@ const sheet = 'h1 { color: teal; font-weight: 400 }\n';
 const link = '<link rel="stylesheet" href="s.css">';
 const page = (head: string, attributes = ''): string =>
   `<!DOCTYPE html><html><head><title>t</title>${head}</head><body><h1 id="top" class="big"${attributes}>h</h1></body></html>`;
-const colours: Readonly<Record<string, string>> = { teal: 'rgb(0, 128, 128)', red: 'rgb(255, 0, 0)', navy: 'rgb(0, 0, 128)', black: 'rgb(0, 0, 0)', green: 'rgb(0, 128, 0)' }; // prettier-ignore
+const colours: Readonly<Record<string, string>> = { teal: 'rgb(0, 128, 128)', red: 'rgb(255, 0, 0)', navy: 'rgb(0, 0, 128)', black: 'rgb(0, 0, 0)', green: 'rgb(0, 128, 0)' }; // oxfmt-ignore
 
 interface Fact {
   readonly fact: string;
@@ -38,13 +38,18 @@ const facts: readonly Fact[] = [
   { fact: 'peeled: the attribute and the declaration of the block', html: all, colour: 'teal', peeled: ['attribute', `p.html@${all.indexOf('color: red')}`], act: `h.removeAttribute('style'); document.styleSheets[1].cssRules[0].style.removeProperty('color')` },
   { fact: 'peeled: the attribute and the block', html: all, colour: 'teal', peeled: ['attribute', '1:p.html'], act: `h.removeAttribute('style'); document.querySelector('style').remove()` },
   { fact: 'peeled: everything', html: all, colour: 'black', peeled: ['attribute', '1:p.html', '0:s.css'], act: `h.removeAttribute('style'); document.querySelector('style').remove(); document.querySelector('link').remove()` },
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 const files = { 's.css': sheet, 'p.css': 'h1 { color: navy }' };
 
 test.each(facts)('$fact', ({ html, colour, peeled = [] }) => {
   const site = siteOf({ 'p.html': html, ...files });
-  const query: ElementQuery = { page: 'p.html', element: 'html>body:nth-child(2)>h1:nth-child(1)', environment: desktop, peeled }; // prettier-ignore
+  const query: ElementQuery = {
+    page: 'p.html',
+    element: 'html>body:nth-child(2)>h1:nth-child(1)',
+    environment: desktop,
+    peeled,
+  };
   const row = elementTable(site, query)!.rows.find((one) => one.property === 'color');
   const wins = row?.entries.find((entry) => entry.state === 'wins');
   if (colour === 'black') expect(wins).toBeUndefined();
@@ -60,12 +65,19 @@ test('the same facts in Chromium', async () => {
       ask: `(() => { const h = document.querySelector('h1'); ${act}; return getComputedStyle(h).color; })()`,
     })),
   );
-  expect(answers.map((answer, i) => [facts[i]!.fact, answer])).toEqual(facts.map(({ fact, colour }) => [fact, colours[colour]])); // prettier-ignore
+  expect(answers.map((answer, i) => [facts[i]!.fact, answer])).toEqual(
+    facts.map(({ fact, colour }) => [fact, colours[colour]]),
+  );
 });
 
 test('colour from the sheet, size from the block: both count', () => {
   const site = siteOf({ 'p.html': page(link + '<style>h1 { font-size: 20px }</style>'), ...files });
-  const { rows } = elementTable(site, { page: 'p.html', element: 'html>body:nth-child(2)>h1:nth-child(1)', environment: desktop })!; // prettier-ignore
-  const winner = (property: string) => rows.find((r) => r.property === property)!.entries.find((e) => e.state === 'wins')!.source; // prettier-ignore
+  const { rows } = elementTable(site, {
+    page: 'p.html',
+    element: 'html>body:nth-child(2)>h1:nth-child(1)',
+    environment: desktop,
+  })!;
+  const winner = (property: string) =>
+    rows.find((r) => r.property === property)!.entries.find((e) => e.state === 'wins')!.source;
   expect([winner('color'), winner('font-size')]).toEqual(['0:s.css', '1:p.html']);
 });

@@ -31,21 +31,24 @@ function reached(kept: KeptOutcomes, selector: string): Reached | undefined {
   return out;
 }
 
-const selectors = ['p', '*', 'nav a', 'nav > ul > li:first-child', '.notice', 'table td + td', 'h1 ~ p', ':root', 'a:hover', 'a[href$=".html"]', '[class]', '[style*=color]', 'p:empty', 'li:nth-child(2n+1 of .on)', ':has(> img)', 'body:not(.home) h2', 'p:not([class]):nth-last-of-type(2)', 'input:disabled, select', ':lang(cy) p', 'P.NOTICE', 'tr:nth-child(odd) > td:last-child', 'svg *', ':is(h1, h2) + p', 'a::before', ':dir(rtl)', 'font', 'center > table']; // prettier-ignore
+const selectors = ['p', '*', 'nav a', 'nav > ul > li:first-child', '.notice', 'table td + td', 'h1 ~ p', ':root', 'a:hover', 'a[href$=".html"]', '[class]', '[style*=color]', 'p:empty', 'li:nth-child(2n+1 of .on)', ':has(> img)', 'body:not(.home) h2', 'p:not([class]):nth-last-of-type(2)', 'input:disabled, select', ':lang(cy) p', 'P.NOTICE', 'tr:nth-child(odd) > td:last-child', 'svg *', ':is(h1, h2) + p', 'a::before', ':dir(rtl)', 'font', 'center > table']; // oxfmt-ignore
 
 test('selectors reach what they reach on trees parsed anew', () => {
   const rules = parseSheet(demo.files.get('css/site.css')!.text!).rules;
   const all = [...selectors, ...rules.flatMap((rule) => (rule.kind === 'style' ? [rule.selector] : []))];
   const kept = new KeptOutcomes(demo);
   const session = new CascadeSession();
-  const pages = pagesOf(demo).filter((file) => file.text !== undefined).map((file) => session.open(demo, file)); // prettier-ignore
+  const pages = pagesOf(demo)
+    .filter((file) => file.text !== undefined)
+    .map((file) => session.open(demo, file));
   for (const text of all) {
     const list = parseSelectorList(text);
     const wanted: Record<string, number[]> = {};
     for (const page of pages) {
       const context = { quirks: page.quirks, state: 'any' } as const;
       for (const element of page.tree.elements)
-        if (list?.some((selector) => matchSelector(element, selector, context) > 0)) (wanted[page.path] ??= []).push(element.index); // prettier-ignore
+        if (list?.some((selector) => matchSelector(element, selector, context) > 0))
+          (wanted[page.path] ??= []).push(element.index);
     }
     expect([text, reached(kept, text)]).toEqual([text, list ? wanted : undefined]);
   }

@@ -25,7 +25,11 @@ export function placesOf(kept: KeptOutcomes, wanted: (page: KindPage) => boolean
       const kind = kept.kinds[number]!;
       if (kind.contenders.size > 0) {
         let place = places.get(kind);
-        if (!place) places.set(kind, (place = { pages: new Map<string, number>(), first: { page: page.path, index: firsts[number]! } })); // prettier-ignore
+        if (!place)
+          places.set(
+            kind,
+            (place = { pages: new Map<string, number>(), first: { page: page.path, index: firsts[number]! } }),
+          );
         place.pages.set(page.path, counts[number]!);
       }
       counts[number] = 0;

@@ -163,7 +163,8 @@ export class KindTable {
     }
     key += says.key;
     const attribute = styleAttributeOf(element);
-    if (attribute !== undefined) key += `|style ${attribute}${/url|src|image-set/i.test(attribute) ? JSON.stringify(page.rules.sources.base) : ''}`; // prettier-ignore
+    if (attribute !== undefined)
+      key += `|style ${attribute}${/url|src|image-set/i.test(attribute) ? JSON.stringify(page.rules.sources.base) : ''}`;
     if (element.tag === 'bdi' || element.attributes.some((a) => a.name === 'dir')) {
       this.flows = true;
       key += `|dir ${autoDirection(element) ?? ''}`;

@@ -39,7 +39,12 @@ export class MovedContenders {
     if (!known) {
       const { rule } = compiled;
       const declarations = rule.declarations.map((one) => movedDeclaration(one, by));
-      const own = { ...rule, declarations, span: movedSpan(rule.span, by), selectorSpan: movedSpan(rule.selectorSpan, by) }; // prettier-ignore
+      const own = {
+        ...rule,
+        declarations,
+        span: movedSpan(rule.span, by),
+        selectorSpan: movedSpan(rule.selectorSpan, by),
+      };
       this.rules.set(compiled, (known = { ...compiled, rule: own }));
     }
     return known;

@@ -104,7 +104,9 @@ export class OutcomesIn {
     if (own === undefined) {
       const contenders = this.contendersOf(kind, pseudoElement);
       const defaults = kind.defaults.get(pseudoElement) ?? [];
-      own = ownOutcome({ tag: kind.tag, contenders, defaults, flow: isFlowFree(longhand) ? undefined : flow }, longhand) ?? null; // prettier-ignore
+      own =
+        ownOutcome({ tag: kind.tag, contenders, defaults, flow: isFlowFree(longhand) ? undefined : flow }, longhand) ??
+        null;
       column[kind.number] = own;
     }
     return own ?? undefined;

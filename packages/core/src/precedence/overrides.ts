@@ -93,7 +93,12 @@ export function findOverrides(kept: KeptOutcomes, environment: Environment, page
     for (const pseudoElement of kind.contenders.keys())
       lookAt(kind, outcomes.contendersOf(kind, pseudoElement), kind.contenders.get(pseudoElement)!, overrides, told);
   const all = [...overrides].map(([id, growing]) => overrideOf(id, growing, places));
-  all.sort((a, b) => overrideCauses.indexOf(a.cause) - overrideCauses.indexOf(b.cause) || b.pages.length - a.pages.length || b.elements - a.elements); // prettier-ignore
+  all.sort(
+    (a, b) =>
+      overrideCauses.indexOf(a.cause) - overrideCauses.indexOf(b.cause) ||
+      b.pages.length - a.pages.length ||
+      b.elements - a.elements,
+  );
   return { overrides: all, alwaysBeaten: beatenOf(told, places) };
 }
 
@@ -132,7 +137,10 @@ function isNextEverywhere(winner: Contender, next: Contender, slot: string, all:
   const first = below.find(
     (one) => one.compiled.longhands.includes(slot) || one.compiled.declaration.property === 'all',
   );
-  return first === next && (next.conditions.length === 0 || conditionKey(next.conditions) === conditionKey(winner.conditions)); // prettier-ignore
+  return (
+    first === next &&
+    (next.conditions.length === 0 || conditionKey(next.conditions) === conditionKey(winner.conditions))
+  );
 }
 
 function grow(
@@ -190,7 +198,14 @@ const sharedKey = ({ source, rule, compiled, conditions }: Contender): string =>
 
 function sharedRule({ source, rule, selector, specificity, compiled }: Contender): SharedRule {
   const { property, value } = compiled.declaration;
-  return { path: source!.path, selector: rule!.rule.selector, part: selector!, specificity: printSpecificity(specificity), property, value }; // prettier-ignore
+  return {
+    path: source!.path,
+    selector: rule!.rule.selector,
+    part: selector!,
+    specificity: printSpecificity(specificity),
+    property,
+    value,
+  };
 }
 
 function overrideOf(id: string, growing: Growing, places: Places): Override {
@@ -202,7 +217,11 @@ function overrideOf(id: string, growing: Growing, places: Places): Override {
   const pages = new Map<string, number>();
   for (const kind of kinds)
     for (const [page, n] of places.get(kind)!.pages) pages.set(page, (pages.get(page) ?? 0) + n);
-  const then = [...growing.then.values()].map(({ value: after, source, kinds: which }) => ({ value: after, source, elements: countOf(new Set(which), places) })); // prettier-ignore
+  const then = [...growing.then.values()].map(({ value: after, source, kinds: which }) => ({
+    value: after,
+    source,
+    elements: countOf(new Set(which), places),
+  }));
   return {
     id,
     cause,
@@ -227,7 +246,7 @@ function beatenOf(told: ReadonlyMap<string, Told>, places: Places): readonly Alw
       ({ winning, by, shared }) =>
         winning.size === 0 &&
         [...by.values()].every((one) => isShared(one) && one.source!.path !== shared.source!.path),
-    ) // prettier-ignore
+    )
     .map(({ shared, by, kinds }) => ({
       ...sharedRule(shared),
       by: [...by.values()].map((one) => {

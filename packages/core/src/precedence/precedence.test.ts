@@ -13,7 +13,8 @@ import { elementPath, parsePage } from '../page/parsePage.ts';
 import { makeSite, pagesOf, type Site } from '../source/site.ts';
 import { askChromium, type Question } from '../testing/chromium.ts';
 import { siteOf } from '../testing/siteOf.ts';
-import { elementTable, type ElementQuery, type TableRow } from './elementTable.ts';
+import { elementTable, type ElementQuery } from './elementTable.ts';
+import type { TableRow } from './tableRow.ts';
 import { KeptOutcomes } from './keptOutcomes.ts';
 import { findOverrides } from './overrides.ts';
 import { askSite, describeQuestionProblem } from './question.ts';
@@ -48,7 +49,11 @@ test('a table says who wins, and of the others why not', () => {
     ['1:b.css', 'teal', 'loses', '(0,0,1) is less'],
     ['0:a.css', 'navy', 'loses', '(0,0,1) is less'],
   ]);
-  expect(color.sentence).toEqual({ lead: 'The embedded block wins.', rest: 'Its `#w h2` is (1,0,1), more than `h2` in b.css, (0,0,1).', kind: 'specificity' }); // prettier-ignore
+  expect(color.sentence).toEqual({
+    lead: 'The embedded block wins.',
+    rest: 'Its `#w h2` is (1,0,1), more than `h2` in b.css, (0,0,1).',
+    kind: 'specificity',
+  });
   expect(row('letter-spacing').entries.map((e) => [e.value, e.reason?.words])).toEqual([
     ['.02em', undefined],
     ['.06em', 'not important'],
@@ -68,13 +73,19 @@ test('a peel shows who wins next: the attribute, then a declaration of the block
   // what nobody says any more is inherited
   const none = row('color', { peeled: ['2:p.html', '1:b.css', '0:a.css'] });
   expect(none.inheritedFrom).toBeUndefined();
-  expect(row('color', { peeled: ['2:p.html', '1:b.css', declarationOf('h2 in a.css')] }).inheritedFrom?.name).toBe('body'); // prettier-ignore
+  expect(row('color', { peeled: ['2:p.html', '1:b.css', declarationOf('h2 in a.css')] }).inheritedFrom?.name).toBe(
+    'body',
+  );
 });
 
 const declarationOf = (_name: string): string => row('color').entries.at(-1)!.id;
 
 test('an inherited value is traced to the element it comes from', () => {
-  const of = elementTable(site, { page: 'p.html', element: 'html>body:nth-child(2)>div:nth-child(1)>p:nth-child(2)', environment: desktop })!; // prettier-ignore
+  const of = elementTable(site, {
+    page: 'p.html',
+    element: 'html>body:nth-child(2)>div:nth-child(1)>p:nth-child(2)',
+    environment: desktop,
+  })!;
   const color = of.rows.find((r) => r.property === 'color')!;
   expect(color.entries[0]).toMatchObject({ value: 'red', state: 'idle', reason: { kind: 'state' } });
   expect(color.inheritedFrom?.name).toBe('body');
@@ -99,10 +110,10 @@ test('peels are what Chromium shows when the sources are switched off', async ()
     [['attribute'], `e.removeAttribute('style');`],
     [['attribute', '2:p.html'], `e.removeAttribute('style'); document.querySelector('style').remove();`],
     [['attribute', '2:p.html', '1:b.css'], `e.removeAttribute('style'); document.querySelector('style').remove(); document.querySelector('[href="b.css"]').remove();`],
-  ]; // prettier-ignore
+  ]; // oxfmt-ignore
   const answers = await askChromium(
     off.map(([peeled, act]) => ({ html: page, path: 'p.html', files, ask: `(() => { const e = document.querySelector('h2'); ${act} return ${check(table({ peeled }).rows)}; })()` })),
-  ); // prettier-ignore
+  ); // oxfmt-ignore
   expect(answers).toEqual(off.map(() => []));
 });
 
@@ -142,7 +153,9 @@ const walk = (folder: string, prefix = ''): [string, Uint8Array][] =>
 const demo: Site = makeSite(walk(demoFolder));
 
 test('200 elements of the demo: no row of their tables is refuted by Chromium', async () => {
-  const sheets = Object.fromEntries([...demo.files.values()].filter((f) => f.kind === 'sheet').map((f) => [f.path, f.text ?? ''])); // prettier-ignore
+  const sheets = Object.fromEntries(
+    [...demo.files.values()].filter((f) => f.kind === 'sheet').map((f) => [f.path, f.text ?? '']),
+  );
   const questions: Question[] = [];
   let seed = 7;
   const next = (n: number): number => (seed = (seed * 48271) % 2147483647) % n;
@@ -150,9 +163,13 @@ test('200 elements of the demo: no row of their tables is refuted by Chromium', 
   let rows = 0;
   for (const file of pages) {
     // Chromium lays the options of a drop-down list out by a sheet of its own
-    const elements = parsePage(file.text!).elements.filter((e) => !/^(head|meta|title|link|style|script|base|option)$/.test(e.tag)); // prettier-ignore
+    const elements = parsePage(file.text!).elements.filter(
+      (e) => !/^(head|meta|title|link|style|script|base|option)$/.test(e.tag),
+    );
     const picked = Array.from({ length: Math.ceil(200 / pages.length) }, () => elements[next(elements.length)]!);
-    const tables = picked.map((e) => elementTable(demo, { page: file.path, element: elementPath(e), environment: desktop })!); // prettier-ignore
+    const tables = picked.map((e) =>
+      elementTable(demo, { page: file.path, element: elementPath(e), environment: desktop })!,
+    );
     rows += tables.reduce((sum, one) => sum + claims(one.rows).length, 0);
     const asked = tables.map((one) => ({ element: one.element, claims: claims(one.rows) }));
     questions.push({
@@ -191,8 +208,14 @@ test('a question is answered by values, and who decides each', () => {
     ['red', ['c.html', 'e.html']],
     ['navy', ['d.html']],
   ]);
-  expect(values[0]!.deciders.map((d) => [d.kind, d.copies])).toEqual([['linked', false], ['embedded', true]]); // prettier-ignore
-  expect(values[1]!.deciders.map((d) => [d.kind, d.selector, d.over?.path])).toEqual([['embedded', '#w h1', 's.css'], ['attribute', '', 's.css']]); // prettier-ignore
+  expect(values[0]!.deciders.map((d) => [d.kind, d.copies])).toEqual([
+    ['linked', false],
+    ['embedded', true],
+  ]);
+  expect(values[1]!.deciders.map((d) => [d.kind, d.selector, d.over?.path])).toEqual([
+    ['embedded', '#w h1', 's.css'],
+    ['attribute', '', 's.css'],
+  ]);
   expect(values[2]!.deciders[0]).toMatchObject({ kind: 'presentational', inheritedFrom: 'body' });
 });
 
@@ -221,16 +244,21 @@ test('overrides by cause, and shared rules that another sheet always beats', () 
     ['attribute', 'h1', 'red', ['e.html'], 1],
   ]);
   expect(overrides[1]!.then).toEqual([{ value: 'teal', source: 's.css', elements: 1 }]);
-  expect(alwaysBeaten.map((b) => [b.path, b.selector, b.value, b.by[0]!.path])).toEqual([['s.css', 'a', 'blue', 't.css']]); // prettier-ignore
+  expect(alwaysBeaten.map((b) => [b.path, b.selector, b.value, b.by[0]!.path])).toEqual([
+    ['s.css', 'a', 'blue', 't.css'],
+  ]);
 });
 
 test('what is the same on screen alone is no copy', () => {
   const page = (media: string): string =>
     `<link rel=stylesheet href=s.css media="${media}"><style>h1 { color: red }</style><h1>a</h1>`;
-  const of = (files: Readonly<Record<string, string>>) => findOverrides(new KeptOutcomes(siteOf(files)), desktop).overrides[0]!; // prettier-ignore
+  const of = (files: Readonly<Record<string, string>>) =>
+    findOverrides(new KeptOutcomes(siteOf(files)), desktop).overrides[0]!;
   expect(of({ 's.css': 'h1 { color: red }', 'a.html': page('all') }).cause).toBe('copy');
   expect(of({ 's.css': 'h1 { color: red }', 'a.html': page('screen') }).cause).toBe('order');
-  expect(of({ 's.css': 'h1 { color: red } @media print { h1 { color: black } }', 'a.html': page('all') }).cause).toBe('order'); // prettier-ignore
+  expect(of({ 's.css': 'h1 { color: red } @media print { h1 { color: black } }', 'a.html': page('all') }).cause).toBe(
+    'order',
+  );
 });
 
 test('of the browser’s own rules only those for summary hang on siblings: the others are asked once a path', () => {
@@ -249,7 +277,7 @@ test('answers over the whole demo are those of the tables, element by element', 
     ['li', 'float'],
     ['a', 'text-decoration-line'],
   ] as const) {
-    // prettier-ignore
+    // oxfmt-ignore
     const answer = askSite(all, { selector, property, environment: desktop });
     if (!answer.ok) throw new Error('refused');
     for (const value of answer.value.values)

@@ -1,14 +1,11 @@
-import type { Contender } from '../cascade/contenders.ts';
 import type { Environment } from '../cascade/environment.ts';
 import type { OwnOutcome } from '../cascade/ownOutcome.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
-import { printSpecificity } from '../selectors/selector.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { longhandsOf, propertyKind, propertyName } from '../values/longhands.ts';
+import { deciderOf, type Decider, type Deciding } from './deciders.ts';
 import type { KeptOutcomes } from './keptOutcomes.ts';
-import type { Kind } from './kindTable.ts';
 import type { KeptOutcome, OutcomesIn } from './outcomesIn.ts';
-import { winningSentence, type Sentence } from './reasons.ts';
 
 export interface SiteQuestion {
   readonly selector: string;
@@ -16,31 +13,6 @@ export interface SiteQuestion {
   readonly environment: Environment;
   /** All pages when absent. */
   readonly pages?: readonly string[];
-}
-
-/** A rule, an attribute or a default that decides the value of some of the elements. */
-export interface Decider {
-  readonly kind: 'linked' | 'imported' | 'embedded' | 'attribute' | 'presentational' | 'browser' | 'initial';
-  /** The sheet's path; empty for what stands in pages. */
-  readonly path: string;
-  /** The rule's selectors as written; the attribute's name for a presentational one. */
-  readonly selector: string;
-  readonly specificity: string | undefined;
-  readonly important: boolean;
-  /** The declaration: as written. */
-  readonly property: string;
-  readonly value: string;
-  /** The name of the element the value is inherited from. */
-  readonly inheritedFrom: string | undefined;
-  readonly sentence: Sentence;
-  /** A local declaration that says what the shared one below it says. */
-  readonly copies: boolean;
-  /** The shared declaration it beats, where it stands in a page. */
-  readonly over: { readonly path: string; readonly selector: string; readonly value: string } | undefined;
-  readonly pages: readonly string[];
-  readonly elements: number;
-  /** The first element, by its number in the page. */
-  readonly first: { readonly page: string; readonly index: number };
 }
 
 export interface QuestionValue {
@@ -63,26 +35,23 @@ export type QuestionProblem =
   | { readonly kind: 'bad-selector'; readonly selector: string }
   | { readonly kind: 'unknown-property'; readonly property: string };
 
-/** Elements whose value comes from the same declaration in the same way. */
-interface Growing {
-  readonly outcome: KeptOutcome;
-  readonly first: { readonly page: string; readonly index: number };
-  readonly longhand: string;
-  readonly value: string;
-  readonly pages: string[];
-  elements: number;
-}
-
 /** What decides a property of all elements a selector reaches, over all pages: values, and who decides each. */
 export function askSite(kept: KeptOutcomes, question: SiteQuestion): Result<QuestionAnswer, QuestionProblem> {
   const property = propertyName(question.property.trim());
   const kind = propertyKind(property);
-  if (property === '' || kind === 'unknown' || kind === 'all') return fail({ kind: 'unknown-property', property: question.property }); // prettier-ignore
+  if (property === '' || kind === 'unknown' || kind === 'all')
+    return fail({ kind: 'unknown-property', property: question.property });
   const { selector, pseudoElement } = apart(question.selector);
   const reaching = kept.reach(selector);
   if (!reaching) return fail({ kind: 'bad-selector', selector: question.selector });
   const outcomes = kept.in(question.environment);
-  const answers = new Answers(kept, outcomes, property, kind === 'custom' ? [property] : longhandsOf(property), pseudoElement); // prettier-ignore
+  const answers = new Answers(
+    kept,
+    outcomes,
+    property,
+    kind === 'custom' ? [property] : longhandsOf(property),
+    pseudoElement,
+  );
   const wanted = question.pages && new Set(question.pages);
   let pages = 0;
   let without = 0;
@@ -105,10 +74,10 @@ export function askSite(kept: KeptOutcomes, question: SiteQuestion): Result<Ques
 
 /** Counts elements by what decides them; cells of the same row of kinds are looked at once. */
 class Answers {
-  readonly groups: Growing[] = [];
+  readonly groups: Deciding[] = [];
   elements = 0;
-  private readonly groupOfCell: (Growing | undefined)[];
-  private readonly byKey = new Map<string, Growing>();
+  private readonly groupOfCell: (Deciding | undefined)[];
+  private readonly byKey = new Map<string, Deciding>();
   private readonly kept: KeptOutcomes;
   private readonly outcomes: OutcomesIn;
   private readonly property: string;
@@ -127,7 +96,7 @@ class Answers {
     this.property = property;
     this.longhands = longhands;
     this.pseudoElement = pseudoElement;
-    this.groupOfCell = new Array<Growing | undefined>(kept.cellCount);
+    this.groupOfCell = new Array<Deciding | undefined>(kept.cellCount);
   }
 
   add(cell: number, page: string, index: number): void {
@@ -137,13 +106,19 @@ class Answers {
     if (group.pages.at(-1) !== page) group.pages.push(page);
   }
 
-  private groupFor(chain: number, page: string, index: number): Growing {
-    const all = this.longhands.map((name) => ({ name, outcome: this.outcomes.outcomeOf(chain, name, this.pseudoElement) })); // prettier-ignore
+  private groupFor(chain: number, page: string, index: number): Deciding {
+    const all = this.longhands.map((name) => ({
+      name,
+      outcome: this.outcomes.outcomeOf(chain, name, this.pseudoElement),
+    }));
     const key = all.length === 1 ? ownKey(all[0]!.outcome) : all.map(({ outcome }) => ownKey(outcome)).join('|');
     let group = this.byKey.get(key);
     if (!group) {
       // of a shorthand the longhand that somebody says something of stands for all
-      const main = all.find(({ outcome }) => outcome.own.kind === 'declared') ?? all.find(({ outcome }) => outcome.own.kind === 'default') ?? all[0]!; // prettier-ignore
+      const main =
+        all.find(({ outcome }) => outcome.own.kind === 'declared') ??
+        all.find(({ outcome }) => outcome.own.kind === 'default') ??
+        all[0]!;
       const value = valueOf(all, this.property);
       group = { outcome: main.outcome, first: { page, index }, longhand: main.name, value, pages: [], elements: 0 };
       this.byKey.set(key, group);
@@ -172,7 +147,10 @@ function ownKey({ own, up }: KeptOutcome): string {
   let key = keys.get(contender);
   if (key === undefined) {
     const { origin, source, rule, compiled, selector } = contender;
-    const at = origin === 'rule' ? `${source!.kind} ${source!.kind === 'embedded' ? '' : source!.path} ${rule!.rule.selector}>${selector!}` : origin; // prettier-ignore
+    const at =
+      origin === 'rule'
+        ? `${source!.kind} ${source!.kind === 'embedded' ? '' : source!.path} ${rule!.rule.selector}>${selector!}`
+        : origin;
     key = `${at} ${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`;
     keys.set(contender, key);
   }
@@ -204,11 +182,16 @@ function written(own: OwnOutcome, longhand: string, asked: string): string {
   return values?.[longhands.indexOf(longhand)] ?? comparable;
 }
 
-function valuesOf(groups: readonly Growing[], outcomes: OutcomesIn, pseudoElement: string): readonly QuestionValue[] {
-  const byValue = new Map<string, Growing[]>();
+function valuesOf(groups: readonly Deciding[], outcomes: OutcomesIn, pseudoElement: string): readonly QuestionValue[] {
+  const byValue = new Map<string, Deciding[]>();
   for (const group of groups) {
     const { own } = group.outcome;
-    const meaning = own.kind === 'initial' ? own.value : own.kind === 'default' ? own.declaration.comparable : own.contender.compiled.comparable; // prettier-ignore
+    const meaning =
+      own.kind === 'initial'
+        ? own.value
+        : own.kind === 'default'
+          ? own.declaration.comparable
+          : own.contender.compiled.comparable;
     const key = group.value === written(own, group.longhand, '') ? meaning.toLowerCase() : group.value;
     const list = byValue.get(key);
     if (list) list.push(group);
@@ -226,64 +209,9 @@ function valuesOf(groups: readonly Growing[], outcomes: OutcomesIn, pseudoElemen
   return values.sort((a, b) => b.pages.length - a.pages.length || b.elements - a.elements);
 }
 
-function union(groups: readonly Growing[]): readonly string[] {
+function union(groups: readonly Deciding[]): readonly string[] {
   const all = new Set(groups.flatMap((group) => group.pages));
   return [...all];
-}
-
-function deciderOf(group: Growing, outcomes: OutcomesIn, pseudoElement: string): Decider {
-  const { outcome, first, longhand, value, pages, elements } = group;
-  const inherited = outcome.up > 0;
-  const from = inherited ? outcome.kind.tag : undefined;
-  const common = { value, inheritedFrom: from, pages, elements, first, copies: false, over: undefined }; // prettier-ignore
-  const { own } = outcome;
-  if (own.kind === 'initial') {
-    const sentence = { lead: 'The initial value counts.', rest: 'Nothing says it, and nothing is inherited.', kind: 'alone' } as const; // prettier-ignore
-    return { ...common, kind: 'initial', path: '', selector: '', specificity: undefined, important: false, property: longhand, sentence }; // prettier-ignore
-  }
-  if (own.kind === 'default') {
-    const { property, important } = own.declaration.declaration;
-    const sentence = { lead: 'The browser’s default counts.', rest: 'No source of these pages says it.', kind: 'default' } as const; // prettier-ignore
-    return { ...common, kind: 'browser', path: '', selector: own.selector, specificity: undefined, important, property, sentence }; // prettier-ignore
-  }
-  const winner = own.contender;
-  const below = rivalsOf(winner, outcome.kind, outcomes, longhand, inherited ? '' : pseudoElement);
-  const { declaration, comparable } = winner.compiled;
-  const shared = below.find((one) => one.origin === 'rule' && one.source!.kind !== 'embedded');
-  const isLocal = winner.origin === 'attribute' || winner.source?.kind === 'embedded';
-  const copies = isLocal && below[0] !== undefined && below[0] === shared && shared.compiled.comparable === comparable;
-  const hasDefault = (outcome.kind.defaults.get(pseudoElement) ?? []).some((rule) => rule.declarations.some((d) => d.longhands.includes(longhand))); // prettier-ignore
-  return {
-    ...common,
-    kind: winner.origin === 'hint' ? 'presentational' : winner.origin === 'attribute' ? 'attribute' : winner.source!.kind, // prettier-ignore
-    path: winner.source && winner.source.kind !== 'embedded' ? winner.source.path : '',
-    selector: winner.rule?.rule.selector ?? winner.hint?.attribute ?? '',
-    specificity: winner.rule ? printSpecificity(winner.specificity) : undefined,
-    important: declaration.important,
-    property: declaration.property,
-    copies,
-    over:
-      isLocal && shared
-        ? { path: shared.source!.path, selector: shared.rule!.rule.selector, value: shared.compiled.declaration.value }
-        : undefined,
-    sentence: copies
-      ? { ...winningSentence(winner, below[0], hasDefault), rest: 'It says what the shared rule below it says: a copy that decides because it is stronger or comes later.' } // prettier-ignore
-      : inherited
-        ? { lead: `Inherited from \`${from!}\`.`, rest: 'No rule names the element itself.', kind: 'inherited' }
-        : winningSentence(winner, below[0], hasDefault),
-  };
-}
-
-/** The declarations it beats, strongest first. */
-function rivalsOf(
-  winner: Contender,
-  kind: Kind,
-  outcomes: OutcomesIn,
-  longhand: string,
-  pseudoElement: string,
-): readonly Contender[] {
-  const all = outcomes.contendersOf(kind, pseudoElement);
-  return all.slice(all.indexOf(winner) + 1).filter((one) => one.compiled.longhands.includes(longhand));
 }
 
 export function describeQuestionProblem(problem: QuestionProblem): string {

@@ -36,7 +36,7 @@ export function losingReason(loser: Contender, winner: Contender | undefined): R
     case 'importance':
       return { kind: 'importance', words: 'not important' };
     case 'attribute':
-      return { kind: 'attribute', words: 'a style attribute beats it' }; // prettier-ignore
+      return { kind: 'attribute', words: 'a style attribute beats it' };
     case 'hint':
       return { kind: 'hint', words: 'weaker than any rule' };
     case 'layer':
@@ -88,7 +88,9 @@ export function winningSentence(winner: Contender, next: Contender | undefined, 
     case 'layer':
       return said(`Its layer counts more than that of ${theirs}.`);
     case 'specificity':
-      return said(`Its \`${own}\` is ${printSpecificity(criterion.winner)}, more than ${theirs}, ${printSpecificity(criterion.loser)}.`); // prettier-ignore
+      return said(
+        `Its \`${own}\` is ${printSpecificity(criterion.winner)}, more than ${theirs}, ${printSpecificity(criterion.loser)}.`,
+      );
     case 'proximity':
       return said(`Its \`@scope\` begins nearer to the element than that of ${theirs}.`);
     case 'order': {

@@ -120,7 +120,12 @@ function tell(
   if (!winner || isSameRule(winner, one)) return;
   const { kind: why } = decidingCriterion(winner, one);
   const { source, rule, selector = '' } = winner;
-  const where = source === undefined ? winner.origin : source.kind === 'embedded' ? 'embedded' : `${source.path} ${rule!.rule.span.start}`; // prettier-ignore
+  const where =
+    source === undefined
+      ? winner.origin
+      : source.kind === 'embedded'
+        ? 'embedded'
+        : `${source.path} ${rule!.rule.span.start}`;
   const key = `${where} ${selector} ${why}`;
   let growing = beaters.get(key);
   if (!growing) beaters.set(key, (growing = { winner, why, properties: new Set(), kinds: new Set() }));

@@ -77,7 +77,8 @@ function sayer(wanted: string): (one: Declaration) => boolean {
         folded(value) === plain ||
         comparableValue(property, value) === comparableValue(property, wanted.trim()) ||
         parts(value).some((part) => folded(part) === plain || comparableValue('color', part) === colour) ||
-        (/^font(-family)?$/.test(property) && parts(value, ',').some((part) => folded(part).replace(/["']/g, '') === font)); // prettier-ignore
+        (/^font(-family)?$/.test(property) &&
+          parts(value, ',').some((part) => folded(part).replace(/["']/g, '') === font));
       known.set(key, says);
     }
     return says;

@@ -45,4 +45,6 @@ const find = (index: RuleIndex, tag: string, longhands: ReadonlySet<string>): re
 /** Whether an element of this type could match, given other classes, IDs or ancestors. */
 const mayBecome = (selector: ComplexSelector, tag: string): boolean =>
   selector.compounds.at(-1)!.simples.every((simple) => simple.kind !== 'type' || simple.lower === tag) &&
-  selector.compounds.some((compound) => compound.simples.some(({ kind }) => kind === 'class' || kind === 'id' || kind === 'attribute')); // prettier-ignore
+  selector.compounds.some((compound) =>
+    compound.simples.some(({ kind }) => kind === 'class' || kind === 'id' || kind === 'attribute'),
+  );

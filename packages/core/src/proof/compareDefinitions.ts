@@ -29,7 +29,10 @@ export function compareDefinitions(
 
 /** Equal for pages that can use the same definitions in the same order. */
 export const definitionKeys = (rules: PageRules): string =>
-  [...bySubject(rules)].map(([subject, keys]) => `${subject}\n${keys.join('\n')}`).sort().join('\n\n'); // prettier-ignore
+  [...bySubject(rules)]
+    .map(([subject, keys]) => `${subject}\n${keys.join('\n')}`)
+    .sort()
+    .join('\n\n');
 
 /** Of one subject, weakest first: CSS Cascading and Inheritance Level 5, "Cascade Layers", orders at-rules of one name by layer as well. */
 function bySubject({ definitions, layers }: PageRules): Map<string, string[]> {

@@ -32,7 +32,14 @@ export function compareStacks(
     counts ??= importanceCounts(before.cascade) || importanceCounts(after.cascade);
     if (counts) return slots;
     const beyond = slotsBeyondImportance(slots, session.sourcesOf(left), session.sourcesOf(right));
-    if (beyond.length === slots.length || !mayBeResized(pair, [left, right].map((list) => session.slotsOfList(list)))) return beyond; // prettier-ignore
+    if (
+      beyond.length === slots.length ||
+      !mayBeResized(
+        pair,
+        [left, right].map((list) => session.slotsOfList(list)),
+      )
+    )
+      return beyond;
     return slots.filter((slot) => beyond.includes(slot) || sizes.test(slot));
   };
   let differing = 0;
@@ -51,7 +58,10 @@ export function compareStacks(
       memo.set(
         key,
         (slots = moved
-          ? differingSlots(slotsWithHints(before, left, hints[0]!, renamed), slotsWithHints(after, right, hints[1]!, false)) // prettier-ignore
+          ? differingSlots(
+              slotsWithHints(before, left, hints[0]!, renamed),
+              slotsWithHints(after, right, hints[1]!, false),
+            )
           : differingLists(left, right, pair)),
       );
     const telling = beyondRolledBack(beyondSilentInitials(slots, before, after, pair), before, after, pair);
@@ -78,7 +88,9 @@ function slotsWithHints(
   const block = cascade.session.sheets.styleAttribute(hints, cascade.rules.sources.base);
   // rolling back a layer rolls back rules, not attributes
   const rolled = own ? 'revert' : 'revert-layer';
-  const mark = sources.some((source) => source.block.key.includes(rolled)) ? ` as an attribute${own ? browsersOwn : ''}` : ''; // prettier-ignore
+  const mark = sources.some((source) => source.block.key.includes(rolled))
+    ? ` as an attribute${own ? browsersOwn : ''}`
+    : '';
   return slotKeys([{ block, pseudoElement: '', layerRank: hintRank, condition: '', mark }, ...sources]);
 }
 

@@ -14,14 +14,23 @@ describe('equal by value is equal', () =>
     same('.x { border: 1px solid #b9ced2 }', '.x { border: #B9CED2 solid 1px }'),
     same('.x { border: 1px solid red }', '.x { border-width: 1px; border-style: solid; border-color: red }'),
     same('.x { border: 1px solid red }', '.x { border: 2px solid blue; border-width: 1px; border-color: #f00 }'),
-    same('.x { border-left: 2px dotted }', '.x { border-left-width: 2px; border-left-style: dotted; border-left-color: currentColor }'), // prettier-ignore
+    same(
+      '.x { border-left: 2px dotted }',
+      '.x { border-left-width: 2px; border-left-style: dotted; border-left-color: currentColor }',
+    ),
     same('.x { margin: 0 }', '.x { margin: 0 0 0 0 }'),
     same('.x { margin: 0 }', '.x { margin: 0px; }'),
     same('.x { margin: 1px 2px }', '.x { margin-top: 1px; margin-right: 2px; margin-bottom: 1px; margin-left: 2px }'),
     same('.x { background: #fff }', '.x { background-color: white }'),
     same('.x { background: red none }', '.x { background: red }'),
     same('.x { background: url(a.png) no-repeat }', '.x { background: no-repeat url("a.png") 0% 0% }'),
-    same('.y { font: 12px Arial }', '.y { font-size: 12px; font-family: Arial; line-height: normal; font-weight: 400; font-style: normal }'.replace('400', 'normal')), // prettier-ignore
+    same(
+      '.y { font: 12px Arial }',
+      '.y { font-size: 12px; font-family: Arial; line-height: normal; font-weight: 400; font-style: normal }'.replace(
+        '400',
+        'normal',
+      ),
+    ),
     same(".y { font-family: 'Courier New', serif }", '.y { font-family: Courier New, serif }'),
     same('.y { font-family: "Arial" }', '.y { font-family: Arial }'),
     same('a { text-decoration: none }', 'a { text-decoration-line: none }'),
@@ -40,7 +49,10 @@ const moving = (css: string): Row['before'] =>
   rules(`@keyframes k { from, to { list-style-position: inside } } .x { animation: k 1s infinite } ul { ${css} }`);
 const list = (css: string): string => `<ul style="${css}"><li>i</ul>`;
 const slotted = (css: string): Row['before'] =>
-  page('', `<div><template shadowrootmode=open><p style="list-style-position: inside"><slot></slot></p></template>${list(css)}</div>`); // prettier-ignore
+  page(
+    '',
+    `<div><template shadowrootmode=open><p style="list-style-position: inside"><slot></slot></p></template>${list(css)}</div>`,
+  );
 const scripted = (css: string): Row['before'] =>
   page('', `<div>${list(css)}</div><script>document.querySelector('div').style.listStylePosition = 'inside'</script>`);
 
@@ -57,16 +69,44 @@ describe('what is nearly equal is not', () =>
     row('a script around it', 'differs', scripted('list-style: none'), scripted('list-style-type: none'), true),
     // the shorthand is dropped in standards mode, the first longhand is not
     differs('p { margin: 5px 6 }', 'p { margin-top: 5px; margin-right: 6; margin-bottom: 5px; margin-left: 6 }', true),
-    differs('.x { border-image: url(b.png) } div.x { border: 1px solid }', '.x { border-image: url(b.png) } div.x { border-width: 1px; border-style: solid; border-color: currentcolor }', true), // prettier-ignore
-    differs('.x { background-image: url(b.png) } div.x { background: red }', '.x { background-image: url(b.png) } div.x { background-color: red }', true), // prettier-ignore
-    differs('div { list-style-position: inside } ul { list-style: none }', 'div { list-style-position: inside } ul { list-style-type: none }', true), // prettier-ignore
-    differs('.x { font-kerning: none } .y { font: 12px Arial }', '.x { font-kerning: none } .y { font-size: 12px; font-family: Arial; line-height: normal; font-weight: normal; font-style: normal }', true), // prettier-ignore
+    differs(
+      '.x { border-image: url(b.png) } div.x { border: 1px solid }',
+      '.x { border-image: url(b.png) } div.x { border-width: 1px; border-style: solid; border-color: currentcolor }',
+      true,
+    ),
+    differs(
+      '.x { background-image: url(b.png) } div.x { background: red }',
+      '.x { background-image: url(b.png) } div.x { background-color: red }',
+      true,
+    ),
+    differs(
+      'div { list-style-position: inside } ul { list-style: none }',
+      'div { list-style-position: inside } ul { list-style-type: none }',
+      true,
+    ),
+    differs(
+      '.x { font-kerning: none } .y { font: 12px Arial }',
+      '.x { font-kerning: none } .y { font-size: 12px; font-family: Arial; line-height: normal; font-weight: normal; font-style: normal }',
+      true,
+    ),
     differs('.y { font-family: serif }', '.y { font-family: "serif" }', true),
     differs('.y { font-family: Arial Black }', '.y { font-family: Arial, Black }', true),
     differs('.x { flex: 1 }', '.x { flex: 1 1 0px }', true),
-    differs('a { color: red } a:hover { color: blue } a:focus { color: red }', 'a { color: red } a:hover { color: blue }', false), // prettier-ignore
-    differs('a { color: red } a:hover { color: red !important }', 'a { color: red } a:hover { color: red } a { transition: color 1s }', true), // prettier-ignore
-    differs('a { text-decoration: underline red } a:hover { color: blue }', 'a { text-decoration: underline } a:hover { color: blue }', true), // prettier-ignore
+    differs(
+      'a { color: red } a:hover { color: blue } a:focus { color: red }',
+      'a { color: red } a:hover { color: blue }',
+      false,
+    ),
+    differs(
+      'a { color: red } a:hover { color: red !important }',
+      'a { color: red } a:hover { color: red } a { transition: color 1s }',
+      true,
+    ),
+    differs(
+      'a { text-decoration: underline red } a:hover { color: blue }',
+      'a { text-decoration: underline } a:hover { color: blue }',
+      true,
+    ),
   ]));
 
 const causes = (before: string, after: string): readonly string[] =>

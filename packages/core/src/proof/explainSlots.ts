@@ -78,7 +78,9 @@ function namesFor({ before, after, longhands }: SlotGroup): readonly Named[] {
   const parted = declared.every((one) => one.values !== undefined || one.longhands.length < 2);
   const whole = declared.some((one) => one.longhands.length === longhands.length) || !parted;
   if (names.size === 1 && whole) return [{ property: name!, longhand: first }];
-  return longhands.length > 1 ? boxNames(longhands, declared.length === 0 ? [] : [before, after]) : [{ property: first, longhand: first }]; // prettier-ignore
+  return longhands.length > 1
+    ? boxNames(longhands, declared.length === 0 ? [] : [before, after])
+    : [{ property: first, longhand: first }];
 }
 
 const box = /^(margin|padding|border|scroll-margin|scroll-padding)-(top|right|bottom|left)(-(?:width|style|color))?$/;

@@ -7,7 +7,13 @@ import { proveSites } from './proveSites.ts';
 
 type Files = Readonly<Record<string, string>>;
 /** What it shows, the two states of p.html (with sheets), the verdict, and whether Chromium shows the same. */
-type Row = readonly [shows: string, before: string | Files, after: string | Files, verdict: Verdict, browser: 'same' | 'other']; // prettier-ignore
+type Row = readonly [
+  shows: string,
+  before: string | Files,
+  after: string | Files,
+  verdict: Verdict,
+  browser: 'same' | 'other',
+];
 
 const page = (head: string, body = '<p id=a class=n>one</p>'): string =>
   `<!DOCTYPE html><html><head><meta charset="utf-8"><title>t</title>${head}</head><body>${body}</body></html>`;
@@ -107,7 +113,7 @@ const rows: readonly Row[] = [
   // text
   ['a form feed shows', page('', '<p>x\fy'), page('', '<p>x y'), 'differs', 'same'],
   ['a head that shows', css('head,title{display:block;white-space:pre}'), `${css('head,title{display:block;white-space:pre}').replace('</head>', '\n\n</head>')}`, 'differs', 'other'],
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 const ask = `(() => {
   for (const a of document.getAnimations()) { a.pause(); a.currentTime = 100; }
@@ -117,7 +123,12 @@ const ask = `(() => {
 })()`;
 
 const filesOf = (state: string | Files): Files => (typeof state === 'string' ? { 'p.html': state } : state);
-const question = (state: string | Files): Question => ({ html: filesOf(state)['p.html']!, files: filesOf(state), path: 'p.html', ask }); // prettier-ignore
+const question = (state: string | Files): Question => ({
+  html: filesOf(state)['p.html']!,
+  files: filesOf(state),
+  path: 'p.html',
+  ask,
+});
 
 test.each(rows.map(([shows, before, after, verdict]) => ({ shows, before, after, verdict })))(
   '$verdict: $shows',
@@ -137,7 +148,11 @@ test('a page that is not read: the same while neither it nor a sheet it names ch
 
 test('Chromium shows another look wherever these rows say so, and where the proof says same it does not', async () => {
   const answers = await askChromium(rows.flatMap(([, before, after]) => [question(before), question(after)]));
-  const shown = rows.map(([shows, , , verdict], i) => ({ shows, verdict, browser: answers[2 * i] === answers[2 * i + 1] ? 'same' : 'other' })); // prettier-ignore
+  const shown = rows.map(([shows, , , verdict], i) => ({
+    shows,
+    verdict,
+    browser: answers[2 * i] === answers[2 * i + 1] ? 'same' : 'other',
+  }));
   expect(shown).toEqual(rows.map(([shows, , , verdict, browser]) => ({ shows, verdict, browser })));
   expect(shown.filter(({ verdict, browser }) => verdict === 'same' && browser === 'other')).toEqual([]);
 }, 120_000);

@@ -71,7 +71,10 @@ const blind = [
   'b.style.MozOpacity = "1"; b.style.zIndex = 2',
 ];
 
-const states = (script: string): readonly string[] => [page('', 'style="color:red"', script), page('<style>.r{color:red}</style>', 'class=r', script)]; // prettier-ignore
+const states = (script: string): readonly string[] => [
+  page('', 'style="color:red"', script),
+  page('<style>.r{color:red}</style>', 'class=r', script),
+];
 const all = [...telling, ...blind];
 const verdicts = all.map((script) => {
   const [before, after] = states(script).map((text) => siteOf({ 'p.html': text }));
@@ -79,7 +82,10 @@ const verdicts = all.map((script) => {
 });
 
 test('a script that can tell is named; one that cannot holds nothing up', () => {
-  expect(verdicts).toEqual([...telling.map((script) => [script, 'unsure']), ...blind.map((script) => [script, 'same'])]); // prettier-ignore
+  expect(verdicts).toEqual([
+    ...telling.map((script) => [script, 'unsure']),
+    ...blind.map((script) => [script, 'same']),
+  ]);
 });
 
 test('so it is in Chromium', async () => {

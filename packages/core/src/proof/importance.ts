@@ -31,7 +31,12 @@ export function importanceCounts({ rules, tree }: PageCascade): boolean {
     isTemplated(tree.text) ||
     rules.definitions.some(({ compiled }) => /keyframes$|^position-try$/.test(compiled.name)) ||
     rules.unread.some(({ isNothing }) => !isNothing) ||
-    rules.rules.some(({ compiled }) => compiled.block.declarations.some(({ declaration, comparable }) => moving.test(declaration.property) || (declaration.property === 'all' && comparable !== ''))) ||
+    rules.rules.some(({ compiled }) =>
+      compiled.block.declarations.some(
+        ({ declaration, comparable }) =>
+          moving.test(declaration.property) || (declaration.property === 'all' && comparable !== ''),
+      ),
+    ) ||
     tree.elements.some(
       (element) =>
         movingElements.test(element.tag.toLowerCase()) ||
@@ -39,7 +44,7 @@ export function importanceCounts({ rules, tree }: PageCascade): boolean {
         element.attributes.some(({ name, value }) => name.startsWith('on') || /^\s*javascript:/i.test(value)),
     )
   );
-} // prettier-ignore
+}
 
 /** What a visitor who draws at the corner of an element sets. */
 export const sizes = /^ (width|height|inline-size|block-size)$/;

@@ -24,7 +24,9 @@ function verdicts(operations: readonly Operation[]): readonly string[] {
   const proof = markIntended(new SiteProver(site).prove(after), siteAsChosen(site, operations), after);
   return [
     proof.verdict,
-    ...proof.pages.map(({ path, verdict, causes }) => `${path} ${verdict} ${causes.map((c) => `${c.property}${c.intended ? ' (intended)' : ''}`).join(', ')}`.trim()), // prettier-ignore
+    ...proof.pages.map(({ path, verdict, causes }) =>
+      `${path} ${verdict} ${causes.map((c) => `${c.property}${c.intended ? ' (intended)' : ''}`).join(', ')}`.trim(),
+    ),
   ];
 }
 

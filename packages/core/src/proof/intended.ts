@@ -35,6 +35,9 @@ function markPage(page: PageProof, beyond: PageProof): PageProof {
 
 /** Whether two differences are about some longhand both. */
 function meet(a: Cause, b: Cause): boolean {
-  const sets = [a, b].map(({ property }) => new Set([property, ...longhandsOf(property)].flatMap((name) => [name, ...physicalCounterparts(name)]))); // prettier-ignore
+  const sets = [a, b].map(
+    ({ property }) =>
+      new Set([property, ...longhandsOf(property)].flatMap((name) => [name, ...physicalCounterparts(name)])),
+  );
   return a.pseudoElement === b.pseudoElement && [...sets[0]!].some((name) => sets[1]!.has(name));
 }

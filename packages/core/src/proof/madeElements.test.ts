@@ -9,7 +9,8 @@ const script = '<script>box.append(document.createElement("p"), "b i u a x one t
 
 /** Two pages of one session that differ in their block only, and the names their script may give. */
 function two(rules: string, later: string, doctype = '<!DOCTYPE html>'): readonly [boolean, PageCascade, PageCascade] {
-  const text = (block: string): string => pageOf(`<style>${block}</style>`, script).replace(/^<!DOCTYPE html>/i, doctype); // prettier-ignore
+  const text = (block: string): string =>
+    pageOf(`<style>${block}</style>`, script).replace(/^<!DOCTYPE html>/i, doctype);
   const site = siteOf({ 'a.html': text(rules), 'b.html': text(later) });
   const session = new CascadeSession();
   const [old, now] = ['a.html', 'b.html'].map((path) => session.open(site, site.files.get(path)!));
@@ -31,7 +32,7 @@ test.each([
   ['importance that beats order', '.b{top:0!important} .i{top:1px}', '.i{top:1px} .b{top:0!important}', true],
 ])('elements that scripts make: %s', (_shows, rules, later, alike) => {
   expect(two(rules, later)[0]).toBe(alike);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('in quirks mode an element has an ID in any case', () => {
   const [rules, later] = ['#One{top:0} #one{top:1px}', '#one{top:1px} #One{top:0}'];
@@ -53,7 +54,7 @@ function alikeByHand(old: PageCascade, now: PageCascade, names: ReadonlySet<stri
     );
   });
   return JSON.stringify(looks[0]) === JSON.stringify(looks[1]);
-} // prettier-ignore
+} // oxfmt-ignore
 
 const rule = fc
   .tuple(
@@ -87,6 +88,11 @@ test('no two looks of made elements are called alike that are not, and few are t
     else needless++;
   };
   const rules = fc.array(rule, { minLength: 5, maxLength: 8 });
-  fc.assert(fc.property(rules, fc.nat(5), fc.integer({ min: 1, max: 5 }), (list, from, by) => ask(list, from % list.length, (from + by) % list.length)), { numRuns: 150, endOnFailure: true }); // prettier-ignore
+  fc.assert(
+    fc.property(rules, fc.nat(5), fc.integer({ min: 1, max: 5 }), (list, from, by) =>
+      ask(list, from % list.length, (from + by) % list.length),
+    ),
+    { numRuns: 150, endOnFailure: true },
+  );
   expect([alike > 50, apart > 10, needless < 5]).toEqual([true, true, true]);
 });

@@ -36,7 +36,8 @@ const asksForHref = new RegExp(`${askFor}${hrefOf}`);
 const keptHref = new RegExp(String.raw`(?<![\w$])([\w$]{1,40})\s*=[^;,=]{0,80}?${hrefOf}`, 'g');
 const inHandlers = /\son\w+\s*=\s*(?:"[^"]{0,2000}"|'[^']{0,2000}')/gi;
 /** `data-page="…"`, and whatever stands on an element of an author's own name. */
-const attributes = /\s(?:[a-z][\w:]*-[\w:-]*|include)\s*=\s*(?:"[^"]{0,500}"|'[^']{0,500}'|[^\s>"']{1,500})|<[a-z][a-z0-9]*-[a-z0-9-]*\s[^>]{0,500}>/gi; // prettier-ignore
+const attributes =
+  /\s(?:[a-z][\w:]*-[\w:-]*|include)\s*=\s*(?:"[^"]{0,500}"|'[^']{0,500}'|[^\s>"']{1,500})|<[a-z][a-z0-9]*-[a-z0-9-]*\s[^>]{0,500}>/gi;
 const scriptFile = /<script\b[^>]{0,500}?\ssrc\s*=\s*["']?([^"'\s>]{1,500})/gi;
 
 export function namesInPage(text: string): PageNames {

@@ -78,7 +78,12 @@ class NearPartner implements ProofPartner {
 
 describe('a large site', () => {
   const nameOf = (i: number): string => `p${i}.html`;
-  const files = Object.fromEntries(Array.from({ length: 260 }, (_, i) => [nameOf(i), pageOf(`<style>p { top: ${i % 4}px } .n { color: red }</style>`, `<p class=n style="left: ${i % 3}px">a`)])); // prettier-ignore
+  const files = Object.fromEntries(
+    Array.from({ length: 260 }, (_, i) => [
+      nameOf(i),
+      pageOf(`<style>p { top: ${i % 4}px } .n { color: red }</style>`, `<p class=n style="left: ${i % 3}px">a`),
+    ]),
+  );
   const before = siteOf({ ...files, 's.css': 'b { top: 0 }' });
   const after = careless(before);
   const plain = new SiteProver(before).prove(after);

@@ -29,7 +29,7 @@ const rows: readonly (readonly [shows: string, after: string, verdict: string, h
   ['words that would grow together', ':root { --sea: 1em }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: var(--sea)0 }\n', 'differs'],
   ['inside a string', ':root { --sea: x }\nh1 { color: #0b5563; border-color: #0b5563 }\n.a { margin: 1em; content: "var(--sea)" }\n', 'differs'],
   ['registered', '@property --sea { syntax: "<color>"; inherits: false; initial-value: red }\n:root { --sea: #0b5563 }\nh1 { color: var(--sea); border-color: #0b5563 }\n.a { margin: 1em }\n', 'differs'],
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 test.each(rows)('%s', (_shows, after, verdict, head = '') => {
   const sites = [before, after].map((css) => siteOf({ 'a.html': page(head), 's.css': css }));

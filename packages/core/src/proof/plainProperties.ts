@@ -62,7 +62,11 @@ function propertiesOf({ path, text }: SiteFile): readonly RootProperty[] {
     if (rule.kind !== 'style' || rule.selector !== ':root' || rule.nested.length > 0) return [];
     return rule.declarations.flatMap((said): readonly RootProperty[] => {
       const { property: name, value, important } = said;
-      const isPlain = name.startsWith('--') && !important && !wide.test(value) && !/var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value); // prettier-ignore
+      const isPlain =
+        name.startsWith('--') &&
+        !important &&
+        !wide.test(value) &&
+        !/var\(|--|\burl\(|\bsrc\(|\benv\(|\battr\(|[{}]/i.test(value);
       const uses = isPlain ? usesOf(rules, name, value) : undefined;
       return uses ? [{ name, path, value, said, uses }] : [];
     });
@@ -83,7 +87,13 @@ function usesOf(rules: readonly Rule[], name: string, value: string): readonly E
     const found = [...said.matchAll(pattern)];
     if (found.length === 0) return true;
     // in a string or address nothing is put in, and words must not grow together
-    if (/["']|url\(/i.test(said) || found.some((one) => /[^\s(,:/]$/.test(said.slice(0, one.index)) || /^[^\s),/]/.test(said.slice(one.index + one[0].length)))) return false; // prettier-ignore
+    if (
+      /["']|url\(/i.test(said) ||
+      found.some(
+        (one) => /[^\s(,:/]$/.test(said.slice(0, one.index)) || /^[^\s),/]/.test(said.slice(one.index + one[0].length)),
+      )
+    )
+      return false;
     // `var()` is found wrong only when it is used: a plain value would be dropped at once
     if (property.startsWith('--') || declarationValidity(property, said.replace(pattern, value)) !== 'valid')
       return false;

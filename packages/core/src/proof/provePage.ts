@@ -56,7 +56,15 @@ export function provePage(
   ].map(({ sentence, elements: about }) => ({ sentence, elements: about.map((one) => refOf(one, left.tree.text)) }));
   const differs = causes.length > 0 || notes.length > 0 || read.length > 0;
   const verdict = differs ? 'differs' : doubts.length > 0 ? 'unsure' : 'same';
-  return { path, verdict, elements, differingElements: differing + read.length, causes: [...causes, ...read], notes, doubts }; // prettier-ignore
+  return {
+    path,
+    verdict,
+    elements,
+    differingElements: differing + read.length,
+    causes: [...causes, ...read],
+    notes,
+    doubts,
+  };
 }
 
 const noCauses = { causes: [], differing: 0 } as const;
@@ -68,7 +76,9 @@ function readMarkupDiffers(before: PageState, after: PageState, pairs: readonly 
   for (const pair of pairs) {
     const { before: one, after: two } = pair;
     const moved = one.siblingIndex !== two.siblingIndex || one.siblings.length !== two.siblings.length;
-    const names = [...one.attributes, ...two.attributes].map(({ name }) => name).filter((name) => attributeOf(one, name) !== attributeOf(two, name)); // prettier-ignore
+    const names = [...one.attributes, ...two.attributes]
+      .map(({ name }) => name)
+      .filter((name) => attributeOf(one, name) !== attributeOf(two, name));
     if (!moved && names.length === 0) continue;
     for (const { block } of before.cascade.session.sourcesOf(before.cascade.listOf(one)))
       for (const { declaration } of block.declarations) {
@@ -76,7 +86,12 @@ function readMarkupDiffers(before: PageState, after: PageState, pairs: readonly 
         if (what === undefined) continue;
         const reason = `${declaration.property}: ${declaration.value} reads ${what}, and that is not the same.`;
         const key = `reads ${reason}`;
-        addCause(causes, { key, pseudoElement: '', property: declaration.property, before: undefined, after: undefined, reason }, one, before); // prettier-ignore
+        addCause(
+          causes,
+          { key, pseudoElement: '', property: declaration.property, before: undefined, after: undefined, reason },
+          one,
+          before,
+        );
       }
   }
   return [...causes.values()];
@@ -87,23 +102,42 @@ function whatItReads(value: string, names: readonly string[], moved: boolean): s
   if (!mayReadMarkup(value)) return undefined;
   const plain = unescapeCss(value).toLowerCase();
   if (moved && /sibling-(index|count)\(/.test(plain)) return "the element's place among its siblings";
-  const read = names.find((name) => new RegExp(`attr\\(\\s*([\\w-]*\\|)?${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(plain)); // prettier-ignore
+  const read = names.find((name) =>
+    new RegExp(`attr\\(\\s*([\\w-]*\\|)?${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(plain),
+  );
   return read === undefined ? undefined : `the attribute ${read}`;
 }
 
 /** Contents of a template that a script may put into the page. */
 function templateDoubts(tree: PageTree, templates: readonly ElementPair[]): readonly ScriptDoubt[] {
   if (templates.length === 0 || !hasScripts(tree)) return [];
-  return [{ sentence: 'What a template holds is not the same, and a script may put it into the page.', elements: templates.map(({ before }) => before) }]; // prettier-ignore
+  return [
+    {
+      sentence: 'What a template holds is not the same, and a script may put it into the page.',
+      elements: templates.map(({ before }) => before),
+    },
+  ];
 }
 
 /** Elements whose shadow tree asks for their class, their style or their other attributes, or for those of what is around or in them. */
 function hostDoubts(tree: PageTree, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
-  const asks = tree.elements.some((element) => isShadowTemplate(element) && /:host|::slotted|<script/i.test(templateText(element, tree.text))); // prettier-ignore
+  const asks = tree.elements.some(
+    (element) => isShadowTemplate(element) && /:host|::slotted|<script/i.test(templateText(element, tree.text)),
+  );
   if (!asks) return [];
-  const changed = pairs.filter(({ before, after }) => ['class', 'id', 'style', 'align', 'bgcolor', 'width'].some((name) => attributeOf(before, name) !== attributeOf(after, name))); // prettier-ignore
+  const changed = pairs.filter(({ before, after }) =>
+    ['class', 'id', 'style', 'align', 'bgcolor', 'width'].some(
+      (name) => attributeOf(before, name) !== attributeOf(after, name),
+    ),
+  );
   if (changed.length === 0) return [];
-  return [{ sentence: 'A shadow tree of the page has rules for what is around it, and may notice a class or style attribute that is not the same.', elements: changed.map(({ before }) => before) }]; // prettier-ignore
+  return [
+    {
+      sentence:
+        'A shadow tree of the page has rules for what is around it, and may notice a class or style attribute that is not the same.',
+      elements: changed.map(({ before }) => before),
+    },
+  ];
 }
 
 /** What else may ask for an ID that has another name now: the fragment of an old address, and values that refer to a part of the page. */
@@ -113,7 +147,10 @@ function nameDoubts(before: PageState, after: PageState, pairs: readonly Element
   const out: ScriptDoubt[] = [];
   const { rules } = after.cascade.rules;
   if (rules.some(({ compiled }) => /:target/i.test(compiled.rule.selector)))
-    out.push({ sentence: 'Rules ask for :target, and IDs have other names: who comes by an old address sees another look.', elements: renamed }); // prettier-ignore
+    out.push({
+      sentence: 'Rules ask for :target, and IDs have other names: who comes by an old address sees another look.',
+      elements: renamed,
+    });
   const [old, now] = [idNumbers(before.cascade.tree.elements), idNumbers(after.cascade.tree.elements)];
   const values = [
     ...rules.flatMap(({ compiled }) => compiled.block.declarations.map(({ declaration }) => declaration.value)),
@@ -174,7 +211,11 @@ const keepingTags = /^(pre|textarea|listing|xmp|plaintext)$/;
 function keepsSpace(state: PageState, element: ElementNode): boolean {
   for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
     if (keepingTags.test(at.tag) || (element.tag === 'script' && at === element)) return true;
-    if (attributeOf(at, 'contenteditable') !== undefined || at.attributes.some(({ name, prefix }) => name === 'space' && prefix === 'xml')) return true; // prettier-ignore
+    if (
+      attributeOf(at, 'contenteditable') !== undefined ||
+      at.attributes.some(({ name, prefix }) => name === 'space' && prefix === 'xml')
+    )
+      return true;
     const slots = state.cascade.session.slotsOfList(state.cascade.listOf(at));
     for (const [slot, stack] of slots)
       if (/ (white-space|white-space-collapse|all)$/.test(slot) && /pre|break-spaces|var\(|revert/.test(stack))

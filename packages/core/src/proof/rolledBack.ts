@@ -22,16 +22,27 @@ export function beyondRolledBack(
   pair: ElementPair,
 ): readonly string[] {
   if (slots.length === 0 || pair.before.tag !== pair.after.tag || drawnApart.has(pair.before.tag)) return slots;
-  const stacks = ([[before, pair.before], [after, pair.after]] as const).map(([{ cascade }, element]) => cascade.session.slotsOfList(cascade.listOf(element))); // prettier-ignore
+  const stacks = (
+    [
+      [before, pair.before],
+      [after, pair.after],
+    ] as const
+  ).map(([{ cascade }, element]) => cascade.session.slotsOfList(cascade.listOf(element)));
   if (!stacks.some((all) => slots.some((slot) => rollback.test(all.get(slot) ?? '')))) return slots;
-  if ([pair.before, pair.after].some((element) => element.namespace !== 'html' || hintText([...ownStyle(element), ...hintsOf(element)]) !== '')) return slots; // prettier-ignore
+  if (
+    [pair.before, pair.after].some(
+      (element) => element.namespace !== 'html' || hintText([...ownStyle(element), ...hintsOf(element)]) !== '',
+    )
+  )
+    return slots;
   for (const { cascade } of [before, after]) {
     if (mayBeStyledUnseen(cascade.tree)) return slots;
     if (cascade.rules.unread.some(({ isNothing }) => !isNothing)) return slots;
   }
   return slots.filter((slot) => {
     const [pseudoElement] = splitSlot(slot);
-    if (!['', '::before', '::after'].includes(pseudoElement) || stacks.some((all) => all.has(`${pseudoElement} all`))) return true; // prettier-ignore
+    if (!['', '::before', '::after'].includes(pseudoElement) || stacks.some((all) => all.has(`${pseudoElement} all`)))
+      return true;
     const [left, right] = stacks.map((all) => withoutRollback(all.get(slot) ?? ''));
     return left !== right;
   });

@@ -9,7 +9,8 @@ const page = (body: string, head = ''): string =>
   `<!DOCTYPE html><html><head><meta charset="utf-8"><title>t</title>${head}</head><body>${body}</body></html>`;
 const sheet = '<link rel=stylesheet href=s.css>';
 const styled = (script: string, attribute = 'color:red'): string => page(`<p id=m style="${attribute}">x</p>${script}`);
-const classed = (script: string, attribute = 'color:red'): string => page(`<p id=m class=r>x</p>${script}`, `<style>.r{${attribute}}</style>`); // prettier-ignore
+const classed = (script: string, attribute = 'color:red'): string =>
+  page(`<p id=m class=r>x</p>${script}`, `<style>.r{${attribute}}</style>`);
 
 test.each<readonly [shows: string, script: string, verdict: Verdict]>([
   ['a roll-over that wipes the class', '<a href="#" onmouseover="document.getElementById(\'m\').className=\'on\'">o</a>', 'unsure'],
@@ -27,7 +28,7 @@ test.each<readonly [shows: string, script: string, verdict: Verdict]>([
   const proof = proveSites(siteOf({ 'p.html': styled(script) }), siteOf({ 'p.html': classed(script) }));
   expect(proof.verdict).toBe(verdict);
   if (verdict === 'unsure') expect(proof.pages[0]!.doubts[0]!.sentence).toMatch(/^p\.html, line 1: /);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 const block = (script: string): string => page(`<p>x</p>${script}`, '<style id=own>p{color:red}</style>');
 const linked = (script: string): string => page(`<p>x</p>${script}`, sheet);
@@ -46,7 +47,8 @@ test.each<readonly [shows: string, script: string, verdict: Verdict]>([
 
 test('a script that gives a class whose rule nothing let win before', () => {
   const script = '<script>document.getElementById("m").classList.add("on")</script>';
-  const state = (attribute: string, rules: string): string => page(`<p id=m ${attribute}>x</p>${script}`, `<style>${rules}</style>`); // prettier-ignore
+  const state = (attribute: string, rules: string): string =>
+    page(`<p id=m ${attribute}>x</p>${script}`, `<style>${rules}</style>`);
   const prove = (rule: string): Verdict =>
     proveSites(
       siteOf({ 'p.html': state('style="color:red"', rule) }),
@@ -59,16 +61,20 @@ test('a script that gives a class whose rule nothing let win before', () => {
 });
 
 test('a script that gives an attribute a rule asks for', () => {
-  const body = (attribute: string): string => `<p ${attribute}>x</p><script>document.querySelector("p").dataset.late = 1</script>`; // prettier-ignore
+  const body = (attribute: string): string =>
+    `<p ${attribute}>x</p><script>document.querySelector("p").dataset.late = 1</script>`;
   const rule = 'p[data-late]{color:blue}';
   const before = siteOf({ 'p.html': page(body('style="color:red"'), `<style>${rule}</style>`) });
-  expect(proveSites(before, siteOf({ 'p.html': page(body('class=r'), `<style>${rule} .r{color:red}</style>`) })).verdict).toBe('unsure'); // prettier-ignore
+  expect(
+    proveSites(before, siteOf({ 'p.html': page(body('class=r'), `<style>${rule} .r{color:red}</style>`) })).verdict,
+  ).toBe('unsure');
 });
 
 test('a rule that comes to reach what a script makes', () => {
   const script = '<script>document.body.insertAdjacentHTML("beforeend", "<b class=hint>!</b>")</script>';
   const before = siteOf({ 'p.html': page(script, sheet), 's.css': 'p{color:red}' });
-  const prove = (text: string): Verdict => proveSites(before, siteOf({ 'p.html': page(script, sheet), 's.css': text })).verdict; // prettier-ignore
+  const prove = (text: string): Verdict =>
+    proveSites(before, siteOf({ 'p.html': page(script, sheet), 's.css': text })).verdict;
   expect(prove('p{color:red} .hint{color:blue}')).toBe('unsure');
   const proof = proveSites(
     before,
@@ -93,11 +99,17 @@ test('a plan leaves what a script may miss, says why, and takes the rest', () =>
 
 test('a rule that a script may bring is seen where no class took the place of a style attribute', () => {
   const page = (attribute: string): Site =>
-    siteOf({ 'a.html': pageOf('<style>p { color: red } .hot p { color: blue }</style>', `<p${attribute}>a</p><script>document.body.classList.add('hot')</script>`) }); // prettier-ignore
+    siteOf({
+      'a.html': pageOf(
+        '<style>p { color: red } .hot p { color: blue }</style>',
+        `<p${attribute}>a</p><script>document.body.classList.add('hot')</script>`,
+      ),
+    });
   expect(proveSites(page(' style="color: red"'), page('')).verdict).toBe('unsure');
 });
 
-const cell = (script: string, said: string, head = ''): string => page(`<table><tr><td id=m ${said}>x</td></tr></table>${script}`, head); // prettier-ignore
+const cell = (script: string, said: string, head = ''): string =>
+  page(`<table><tr><td id=m ${said}>x</td></tr></table>${script}`, head);
 const asRule = '<style>:where(.w){width:80px;background-color:red}</style>';
 
 test.each<readonly [shows: string, script: string, verdict: Verdict]>([

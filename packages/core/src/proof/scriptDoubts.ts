@@ -22,7 +22,11 @@ export interface ScriptDoubt {
  * What scripts may set or read of what is not the same: classes, style attributes, links and blocks, and the rules for elements
  * they make. Scripts are not run; what they could depend on is told from their text.
  */
-export function scriptDoubts(before: PageState, after: PageState, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
+export function scriptDoubts(
+  before: PageState,
+  after: PageState,
+  pairs: readonly ElementPair[],
+): readonly ScriptDoubt[] {
   const { tree, rules, path } = before.cascade;
   const scripts = pageScripts(tree, path, rules.sources, before.site);
   if (scripts.length === 0) return [];
@@ -33,20 +37,34 @@ export function scriptDoubts(before: PageState, after: PageState, pairs: readonl
     if (list) list.push(pair.before);
     else out.set(sentence, [pair.before]);
   };
-  const changed = pairs.filter(({ before: one, after: two }) => one.tag !== two.tag || one.attributes.some(({ name, value }) => attributeOf(two, name) !== value) || two.attributes.some(({ name, value }) => attributeOf(one, name) !== value)); // prettier-ignore
+  const changed = pairs.filter(
+    ({ before: one, after: two }) =>
+      one.tag !== two.tag ||
+      one.attributes.some(({ name, value }) => attributeOf(two, name) !== value) ||
+      two.attributes.some(({ name, value }) => attributeOf(one, name) !== value),
+  );
   for (const pair of changed)
     for (const script of scripts) {
       const named = pair.before.tag !== pair.after.tag && script.facts.words.has(pair.before.tag);
-      if (named) add(`${whereOf(script, 1)}: a script names ${pair.before.tag} elements, and some are others now.`, pair);
-      if (namesId(script, pair)) add(`${whereOf(script, 1)}: a script may look for the ID ${pair.before.id!}, which is another now.`, pair);
+      if (named)
+        add(`${whereOf(script, 1)}: a script names ${pair.before.tag} elements, and some are others now.`, pair);
+      if (namesId(script, pair))
+        add(`${whereOf(script, 1)}: a script may look for the ID ${pair.before.id!}, which is another now.`, pair);
       const found = noticed(changeOf(pair), script, ids);
       if (!found && !script.facts.unreadable) continue;
-      const sentence = script.facts.unreadable ? `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.` : sentenceFor(found!, script);
+      const sentence = script.facts.unreadable
+        ? `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.`
+        : sentenceFor(found!, script);
       add(sentence, pair);
     }
   const doubts = [...out].map(([sentence, elements]) => ({ sentence, elements }));
-  return [...doubts, ...givenDoubts(before, after, changed), ...sourceDoubts(before, after, scripts), ...madeDoubts(before, after, scripts)];
-} // prettier-ignore
+  return [
+    ...doubts,
+    ...givenDoubts(before, after, changed),
+    ...sourceDoubts(before, after, scripts),
+    ...madeDoubts(before, after, scripts),
+  ];
+}
 
 /** A script may put the name of an ID together from parts. */
 function namesId({ facts }: PageScript, { before, after }: ElementPair): boolean {
@@ -64,10 +82,14 @@ function namesId({ facts }: PageScript, { before, after }: ElementPair): boolean
  */
 function givenDoubts(before: PageState, after: PageState, changed: readonly ElementPair[]): readonly ScriptDoubt[] {
   const names = namesMade(before.cascade, before.site);
-  const gone = changed.filter(({ before: one, after: two }) => attributeOf(one, 'style') !== undefined && attributeOf(one, 'style') !== attributeOf(two, 'style')); // prettier-ignore
+  const gone = changed.filter(
+    ({ before: one, after: two }) =>
+      attributeOf(one, 'style') !== undefined && attributeOf(one, 'style') !== attributeOf(two, 'style'),
+  );
   if (!names || gone.length === 0) return [];
   const elements = gone.filter((pair) => mayBeBeaten(after, pair, names)).map((pair) => pair.before);
-  const sentence = 'A script may give elements a class whose rule would beat what their style attribute said; nothing beat it there.'; // prettier-ignore
+  const sentence =
+    'A script may give elements a class whose rule would beat what their style attribute said; nothing beat it there.';
   return elements.length === 0 ? [] : [{ sentence, elements }];
 }
 
@@ -79,7 +101,8 @@ function mayBeBeaten({ cascade }: PageState, { before, after }: ElementPair, nam
     .flatMap(({ property }) => longhandsOf(property))
     .some((longhand) => {
       const own = new Set([longhand]);
-      const sets = (one: IndexedSelector): boolean => one.pseudoElement === '' && one.rule.compiled.block.declarations.some((c) => c.longhands.includes(longhand)); // prettier-ignore
+      const sets = (one: IndexedSelector): boolean =>
+        one.pseudoElement === '' && one.rule.compiled.block.declarations.some((c) => c.longhands.includes(longhand));
       const decider = Math.max(-1, ...[...matched].filter(sets).map(({ position }) => position));
       return comingRules(cascade, after.tag, own, names).some((one) => one.position > decider && !matched.has(one));
     });
@@ -88,15 +111,25 @@ function mayBeBeaten({ cascade }: PageState, { before, after }: ElementPair, nam
 /** What of a pair is not the same. */
 function changeOf({ before: one, after: two }: ElementPair): ElementChange {
   const styles = [one, two].map((element) => attributeOf(element, 'style') ?? '');
-  const properties = styles[0] === styles[1] ? [] : styles.flatMap((text) => parseDeclarations(text).map((d) => d.property));
-  const attributes = one.attributes.map(({ name }) => name).filter((name) => !/^(class|style)$/.test(name) && attributeOf(two, name) === undefined);
+  const properties =
+    styles[0] === styles[1] ? [] : styles.flatMap((text) => parseDeclarations(text).map((d) => d.property));
+  const attributes = one.attributes
+    .map(({ name }) => name)
+    .filter((name) => !/^(class|style)$/.test(name) && attributeOf(two, name) === undefined);
   const classes = [one, two].map((element) => attributeOf(element, 'class'));
   const markup = ['class', 'style'].flatMap((name) => {
     const texts = [one, two].map((element) => attributeOf(element, name));
     return texts[0] === texts[1] ? [] : texts.flatMap((text) => (text === undefined ? [] : ` ${name}="${text}"`));
   });
-  return { element: one, class: classes[0] !== classes[1], classes: [classes[0] ?? '', classes[1] ?? ''], properties, attributes, markup };
-} // prettier-ignore
+  return {
+    element: one,
+    class: classes[0] !== classes[1],
+    classes: [classes[0] ?? '', classes[1] ?? ''],
+    properties,
+    attributes,
+    markup,
+  };
+}
 
 const whereOf = ({ path, line }: PageScript, at: number): string => `${path}, line ${line + at - 1}`;
 
@@ -127,7 +160,8 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
   const [old, now] = [before.cascade, after.cascade];
   if (writtenSources(old) === writtenSources(now)) return [];
   const kept = new Map<string, number>();
-  for (const one of now.tree.elements.filter(isStyleSource)) kept.set(writtenOf(one, now.tree.text), (kept.get(writtenOf(one, now.tree.text)) ?? 0) + 1); // prettier-ignore
+  for (const one of now.tree.elements.filter(isStyleSource))
+    kept.set(writtenOf(one, now.tree.text), (kept.get(writtenOf(one, now.tree.text)) ?? 0) + 1);
   const gone = old.tree.elements.filter(isStyleSource).filter((one) => {
     const left = kept.get(writtenOf(one, old.tree.text)) ?? 0;
     kept.set(writtenOf(one, old.tree.text), left - 1);
@@ -139,19 +173,34 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
     const { facts, of } = script;
     const dealing = facts.touches.find(({ what }) => what.kind === 'sheets');
     if (facts.unreadable)
-      out.push({ sentence: `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.`, elements: [] }); // prettier-ignore
+      out.push({
+        sentence: `${whereOf(script, 1)}: this script cannot be read, and may depend on what changed.`,
+        elements: [],
+      });
     else if (dealing) out.push({ sentence: sentenceFor(dealing, script), elements: [] });
     const going = facts.touches.find(({ what }) => what.kind === 'places');
     if (going && moved) out.push({ sentence: sentenceFor(going, script), elements: [] });
-    const named = gone.find((one) => (one.id !== undefined && facts.words.has(one.id)) || (of !== undefined && of === one)); // prettier-ignore
-    if (named) out.push({ sentence: `${whereOf(script, 1)}: a script has to do with ${elementName(named)}, which is not there any more.`, elements: [] }); // prettier-ignore
+    const named = gone.find(
+      (one) => (one.id !== undefined && facts.words.has(one.id)) || (of !== undefined && of === one),
+    );
+    if (named)
+      out.push({
+        sentence: `${whereOf(script, 1)}: a script has to do with ${elementName(named)}, which is not there any more.`,
+        elements: [],
+      });
   }
   return out;
 }
 
 /** Where outside the head links and blocks stand among elements, however they are written. */
 const placesOfSources = ({ elements }: PageTree): string =>
-  elements.flatMap((one) => (isStyleSource(one) && one.parent?.type === 'element' && one.parent.tag !== 'head' ? [`${one.parent.tag} ${one.siblingIndex}`] : [])).join(' '); // prettier-ignore
+  elements
+    .flatMap((one) =>
+      isStyleSource(one) && one.parent?.type === 'element' && one.parent.tag !== 'head'
+        ? [`${one.parent.tag} ${one.siblingIndex}`]
+        : [],
+    )
+    .join(' ');
 
 const writtenOf = ({ start, end }: ElementNode, text: string): string => text.slice(Math.max(start, 0), end);
 
@@ -161,11 +210,19 @@ function madeDoubts(before: PageState, after: PageState, scripts: readonly PageS
   if (!names || madeAlike(before.cascade, after.cascade, names)) return [];
   const [old, now] = [before, after].map(({ cascade }) => rulesFor(cascade, names).rules.map(keyOfRule));
   const came = now!.find((rule) => !old!.includes(rule)) ?? old!.find((rule) => !now!.includes(rule));
-  const which = came === undefined ? 'stand in another order' : `are not the same (${came.slice(0, came.indexOf('\n'))})`;
+  const which =
+    came === undefined ? 'stand in another order' : `are not the same (${came.slice(0, came.indexOf('\n'))})`;
   const maker = scripts.find(({ facts }) => facts.makes)!;
-  const makes = maker.served ? 'a server writes something here' : 'a script makes elements, or gives them a class or an ID';
-  return [{ sentence: `${whereOf(maker, 1)}: ${makes}, and the rules that may reach ${maker.served ? 'it' : 'those'} ${which}.`, elements: [] }];
-} // prettier-ignore
+  const makes = maker.served
+    ? 'a server writes something here'
+    : 'a script makes elements, or gives them a class or an ID';
+  return [
+    {
+      sentence: `${whereOf(maker, 1)}: ${makes}, and the rules that may reach ${maker.served ? 'it' : 'those'} ${which}.`,
+      elements: [],
+    },
+  ];
+}
 
 const keyOfRule = ({ text, one: { rule } }: MadeRule): string =>
   `${text}\n${rule.compiled.block.key} ${rule.conditionKey}`;

@@ -33,7 +33,7 @@ test.each<readonly [shows: string, before: string, after: string, verdict: Verdi
 ])('a server writes into the page: %s', (_shows, before, after, verdict) => {
   const proof = proveSites(siteOf({ 'p.shtml': before, ...sheets }), siteOf({ 'p.shtml': after, ...sheets }));
   expect(proof.pages.map((one) => [one.verdict, one.notes])).toEqual([[verdict, []]]);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('a plan keeps the rules of one page away from what is written into another, and says what stays', () => {
   const own = (name: string, head = ''): string =>

@@ -27,11 +27,16 @@ export const writtenSources = ({ tree }: PageCascade): string =>
 /** With the head, for white space in it may show as well. */
 export const shownText = (cascade: PageCascade): string =>
   writtenSources(cascade) +
-  cascade.tree.elements.filter(({ tag }) => tag === 'head').map((head) => cascade.tree.text.slice(Math.max(head.start, 0), head.end)).join(''); // prettier-ignore
+  cascade.tree.elements
+    .filter(({ tag }) => tag === 'head')
+    .map((head) => cascade.tree.text.slice(Math.max(head.start, 0), head.end))
+    .join('');
 
 /** Whether some rule may give one of the page's links or blocks a box. */
 export const sourcesMayBeShown = (cascade: PageCascade): boolean =>
-  cascade.tree.elements.some((element) => (isStyleSource(element) || element.tag === 'head') && mayBeShown(cascade, element)); // prettier-ignore
+  cascade.tree.elements.some(
+    (element) => (isStyleSource(element) || element.tag === 'head') && mayBeShown(cascade, element),
+  );
 
 const sourcesOf = (tree: PageTree): readonly ElementNode[] => tree.elements.filter(isStyleSource);
 

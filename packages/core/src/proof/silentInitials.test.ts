@@ -30,7 +30,7 @@ const attributes = {
   contenteditable: '', dir: 'rtl', disabled: '', draggable: 'true', face: 'serif', frame: 'box', headers: 'x', hidden: '', href: 'x',
   inert: '', lang: 'ar', link: 'red', noshade: '', nowrap: '', open: '', popover: '', reversed: '', role: 'button', rules: 'all',
   size: '7', start: '2', summary: 'x', tabindex: '0', text: 'red', title: 'x', type: 'a', valign: 'top', value: '2', width: '9',
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 test('Chromium gives plain elements a background, a border image or a decoration only by attributes that are asked about', async () => {
   const ask = `Object.entries(${JSON.stringify(attributes)}).flatMap(([attribute, value]) =>

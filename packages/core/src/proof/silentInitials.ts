@@ -54,7 +54,9 @@ export function beyondSilentInitials(
   if ([before, after].some(({ cascade }) => mayBeStyledUnseen(cascade.tree))) return slots;
   if (!isPlain(pair.before) || !isPlain(pair.after) || pair.before.tag !== pair.after.tag) return slots;
   if ([before, after].some(({ cascade }) => cascade.rules.unread.some(({ isNothing }) => !isNothing))) return slots;
-  const texts = [before.cascade, after.cascade].map((page, i) => page.session.slotsOfList(page.listOf(i === 0 ? pair.before : pair.after))); // prettier-ignore
+  const texts = [before.cascade, after.cascade].map((page, i) =>
+    page.session.slotsOfList(page.listOf(i === 0 ? pair.before : pair.after)),
+  );
   return slots.filter((slot) => {
     const [pseudoElement, longhand] = splitSlot(slot);
     const initial = initialOf(longhand);

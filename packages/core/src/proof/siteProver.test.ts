@@ -10,8 +10,16 @@ import { proveSites } from './proveSites.ts';
 import { SiteProver } from './siteProver.ts';
 
 const link = (name: string): string => pageOf(`<link rel=stylesheet href=${name}>`, '<p>a');
-const before = siteOf({ 'a.html': pageOf('<style>p{top:0}</style>', '<p>a'), 'b.html': pageOf('<style>p{top:1px}</style>', '<p>a'), 'c.html': pageOf('', '<p>a') }); // prettier-ignore
-const after = (a: string, b: string) => siteOf({ 'a.html': link('a.css'), 'b.html': link('b.css'), 'c.html': pageOf('', '<p>a'), 'a.css': a, 'b.css': '@import "x.css";', 'x.css': b }); // prettier-ignore
+const before = siteOf({ 'a.html': pageOf('<style>p{top:0}</style>', '<p>a'), 'b.html': pageOf('<style>p{top:1px}</style>', '<p>a'), 'c.html': pageOf('', '<p>a') }); // oxfmt-ignore
+const after = (a: string, b: string) =>
+  siteOf({
+    'a.html': link('a.css'),
+    'b.html': link('b.css'),
+    'c.html': pageOf('', '<p>a'),
+    'a.css': a,
+    'b.css': '@import "x.css";',
+    'x.css': b,
+  });
 
 test('a second proof of the same beginning says what a first one would, page by page', () => {
   const prover = new SiteProver(before);
@@ -26,7 +34,11 @@ test('a second proof of the same beginning says what a first one would, page by 
     const now = after(a, b);
     const proof = prover.prove(now);
     expect(proof).toEqual(proveSites(before, now));
-    expect(proof.pages.map((page) => page.verdict)).toEqual([a === 'p{top:0}' ? 'same' : 'differs', b === 'p{top:1px}' ? 'same' : 'differs', 'same']); // prettier-ignore
+    expect(proof.pages.map((page) => page.verdict)).toEqual([
+      a === 'p{top:0}' ? 'same' : 'differs',
+      b === 'p{top:1px}' ? 'same' : 'differs',
+      'same',
+    ]);
   }
 });
 
@@ -57,7 +69,10 @@ test.each([
   ['a tab in an import of a block', '<style>@import url("si\tte.css");</style>', ''],
 ])('a page that reaches a changed sheet only by %s is read', (_shows, head, main) => {
   const state = (rule: string) => siteOf({ 'a.html': pageOf(head, '<p>a'), 'main.css': main, 'site.css': rule });
-  expect(proveSites(state('p{top:0}'), state('p{top:1px}')).pages[0]).toMatchObject({ path: 'a.html', verdict: 'differs' }); // prettier-ignore
+  expect(proveSites(state('p{top:0}'), state('p{top:1px}')).pages[0]).toMatchObject({
+    path: 'a.html',
+    verdict: 'differs',
+  });
 });
 
 /** The pages that are read for a proof from one state to another. */
@@ -99,7 +114,7 @@ test.each([
   };
   const read = pagesRead({ ...pages, 's.css': old }, { ...pages, 's.css': now });
   expect(read.filter((path) => path !== 'noscript.html' || expected.includes(path))).toEqual(expected);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 const hostile = Number(process.env['HOSTILE_SITES'] ?? 8);
 
@@ -151,7 +166,14 @@ test('what an operation carries along of a page is not trusted', () => {
   prover.prove(first);
   const file = first.files.get('a.html')!;
   rememberReading({ ...readingOf(file)!, names: new Set() });
-  const second = { files: new Map([...first.files, ...state(`${page} `, 'i { top: 0 } .x { top: 1px }').files].map(([path, one]) => [path, path === 'a.html' ? file : one])) }; // prettier-ignore
+  const second = {
+    files: new Map(
+      [...first.files, ...state(`${page} `, 'i { top: 0 } .x { top: 1px }').files].map(([path, one]) => [
+        path,
+        path === 'a.html' ? file : one,
+      ]),
+    ),
+  };
   expect(prover.prove(second).pages[0]?.verdict).toBe('differs');
 });
 

@@ -187,7 +187,11 @@ export class SiteProver {
   /** What is said without reading the page; undefined where it has to be read. */
   private unread(file: SiteFile, run: Run): PageProof | undefined {
     if (!run.after.files.has(file.path)) return { ...unseen(file.path), verdict: 'removed' };
-    const isSafe = file.text !== undefined && !run.changed.has(file.path) && !run.touched.has(file) && run.takenIn.of(file).length === 0; // prettier-ignore
+    const isSafe =
+      file.text !== undefined &&
+      !run.changed.has(file.path) &&
+      !run.touched.has(file) &&
+      run.takenIn.of(file).length === 0;
     return isSafe ? unseen(file.path) : undefined;
   }
 
@@ -278,6 +282,11 @@ function withUsed(result: PageProof, file: SiteFile, { sides, others, takenIn }:
   const used = sides.resources.filter((path) => text.includes(fileNameOf(path)));
   const notes = [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)];
   const doubts = [...result.doubts, ...throughOthers(text, others), ...takenIn.of(file).map(takenInDoubt)];
-  const verdict = notes.length > result.notes.length ? 'differs' : doubts.length > 0 && result.verdict === 'same' ? 'unsure' : result.verdict; // prettier-ignore
+  const verdict =
+    notes.length > result.notes.length
+      ? 'differs'
+      : doubts.length > 0 && result.verdict === 'same'
+        ? 'unsure'
+        : result.verdict;
   return { ...result, verdict, notes, doubts };
 }

@@ -7,7 +7,9 @@ import { SiteProver } from './siteProver.ts';
 const host = (inside: string): string => `<!DOCTYPE html><title>a</title><div id=x></div>${inside}`;
 const parts = ['<p style="color:red">x</p>', '<link rel=stylesheet href=s.css><p class=r>x</p>'];
 const states = (page: string, more: Record<string, string> = {}) =>
-  parts.map((part, i) => siteOf({ 'a.html': host(page), 'part.html': part, ...(i === 1 ? { 's.css': '.r{color:red}' } : {}), ...more })); // prettier-ignore
+  parts.map((part, i) =>
+    siteOf({ 'a.html': host(page), 'part.html': part, ...(i === 1 ? { 's.css': '.r{color:red}' } : {}), ...more }),
+  );
 
 test.each<readonly [shows: string, page: string, more: Record<string, string>, verdict: 'same' | 'unsure']>([
   ['a script fetches it', '<script>fetch("part.html").then((r) => r.text()).then((t) => (x.innerHTML = t))</script>', {}, 'unsure'],
@@ -51,7 +53,7 @@ test.each<readonly [shows: string, page: string, more: Record<string, string>, v
   const [proof] = proveSites(before!, after!).pages;
   expect([proof!.path, proof!.verdict]).toEqual(['a.html', verdict]);
   if (verdict === 'unsure') expect(proof!.doubts.at(-1)!.sentence).toMatch(/^What is in part\.html is shown in this page as well/);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('said of each state of a draft as it is, whatever was said before', () => {
   const [before, after] = states('<!--#include virtual="/part.html" -->');
@@ -85,20 +87,29 @@ test.each([
   ['$.ajax({ type: "GET", url: "parts/part.html" })', true],
   ['fetch(list); go("parts/part.html")', false],
 ])('a plan knows what a script asks for by name: %s', (script, isLeft) => {
-  const site = siteOf({ 'a.html': `<!DOCTYPE html><title>a</title><script>${script}</script>`, 'parts/part.html': styled }); // prettier-ignore
+  const site = siteOf({
+    'a.html': `<!DOCTYPE html><title>a</title><script>${script}</script>`,
+    'parts/part.html': styled,
+  });
   const plan = planWhole(site, 'site.css');
-  expect(plan.ok && plan.value.stays.map(({ code }) => code)).toEqual(isLeft ? ['shown-elsewhere', 'shown-elsewhere'] : []); // prettier-ignore
+  expect(plan.ok && plan.value.stays.map(({ code }) => code)).toEqual(
+    isLeft ? ['shown-elsewhere', 'shown-elsewhere'] : [],
+  );
 });
 
 test('pages that show each other are all left alone', () => {
   const site = siteOf(
-    Object.fromEntries(['a', 'b'].map((name) => [`${name}.html`, `${styled}<!--#include file="${name === 'a' ? 'b' : 'a'}.html" -->`])), // prettier-ignore
+    Object.fromEntries(
+      ['a', 'b'].map((name) => [`${name}.html`, `${styled}<!--#include file="${name === 'a' ? 'b' : 'a'}.html" -->`]),
+    ),
   );
   const plan = planWhole(site, 'site.css');
   expect(plan.ok && [plan.value.operations, plan.value.stays.length]).toEqual([[], 4]);
 });
 
 test('marks that nobody closes take no time', () => {
-  const [before, after] = states(['<script ', '<?', '<%', '{%', '<!--#include ', ' onx="', '<x-y '].map((mark) => mark.repeat(20_000)).join('')); // prettier-ignore
+  const [before, after] = states(
+    ['<script ', '<?', '<%', '{%', '<!--#include ', ' onx="', '<x-y '].map((mark) => mark.repeat(20_000)).join(''),
+  );
   expect(proveSites(before!, after!).pages).toHaveLength(2);
 });

@@ -42,7 +42,10 @@ export class TakenIn {
   /** Those it includes, or asks for by their name. */
   surelyOf(file: SiteFile): readonly string[] {
     const own = namesIn(file, namesInPage);
-    return this.pagesNamed([...own.included, ...own.fetched, ...this.scriptsOf(file).flatMap(({ fetched }) => fetched)], file); // prettier-ignore
+    return this.pagesNamed(
+      [...own.included, ...own.fetched, ...this.scriptsOf(file).flatMap(({ fetched }) => fetched)],
+      file,
+    );
   }
 
   private scriptsOf(file: SiteFile): readonly PageNames[] {
@@ -69,7 +72,10 @@ export class TakenIn {
 /** Pages that others surely show, each with those that do. */
 export function shownElsewhere(site: Site): ReadonlyMap<string, readonly string[]> {
   const pages = pagesOf(site);
-  const takenIn = new TakenIn(site, pages.map(({ path }) => path)); // prettier-ignore
+  const takenIn = new TakenIn(
+    site,
+    pages.map(({ path }) => path),
+  );
   const showing = new Map<string, string[]>();
   for (const page of pages)
     for (const path of takenIn.surelyOf(page)) showing.set(path, [...(showing.get(path) ?? []), page.path]);
@@ -99,5 +105,10 @@ const words = 'is shown in this page as well, by its server or a script, and may
 export const takenInDoubt = (path: string): Doubt => ({ sentence: `What is in ${path} ${words}`, elements: [] });
 
 /** Whether that is all there is to say: nothing that is done to the page itself helps. */
-export const isTakenInAlone = ({ verdict, doubts }: { readonly verdict: string; readonly doubts: readonly Doubt[] }): boolean =>
-  verdict === 'unsure' && doubts.length > 0 && doubts.every(({ sentence }) => sentence.endsWith(words)); // prettier-ignore
+export const isTakenInAlone = ({
+  verdict,
+  doubts,
+}: {
+  readonly verdict: string;
+  readonly doubts: readonly Doubt[];
+}): boolean => verdict === 'unsure' && doubts.length > 0 && doubts.every(({ sentence }) => sentence.endsWith(words));

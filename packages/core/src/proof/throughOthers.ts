@@ -16,7 +16,9 @@ export function throughOthers(page: string, { sheets, files }: Others): readonly
   const say = (sentence: string): void => void doubts.push({ sentence, elements: [] });
   for (const { file, names } of files)
     if (page.includes(fileNameOf(file.path)))
-      say(`The page names ${file.path}, which ${drawing.test(file.path) ? 'is styled by' : 'says the name of'} ${names[0]!}, and that is another file now.`); // prettier-ignore
+      say(
+        `The page names ${file.path}, which ${drawing.test(file.path) ? 'is styled by' : 'says the name of'} ${names[0]!}, and that is another file now.`,
+      );
   const apart = [...page.matchAll(treesApart)].map(([text]) => text).join('\n');
   if (apart !== '')
     for (const name of sheets)

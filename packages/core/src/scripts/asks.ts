@@ -27,12 +27,17 @@ const isQuick = (pattern: string): boolean =>
 export function answersDiffer(ask: Ask, before: string, after: string): boolean {
   if (before === after) return false;
   // scripts put a space on either side, or fold the case
-  const spelled = (text: string): readonly string[] => [text, ` ${text} `, text.toLowerCase(), ` ${text.toLowerCase()} `];
+  const spelled = (text: string): readonly string[] => [
+    text,
+    ` ${text} `,
+    text.toLowerCase(),
+    ` ${text.toLowerCase()} `,
+  ];
   const [old, now] = [spelled(before), spelled(after)];
   if (old.some((text, i) => answer(ask, text) !== answer(ask, now[i]!))) return true;
   const known = new Set(before.split(/\s+/));
   return after.split(/\s+/).some((name) => name !== '' && !known.has(name) && holds(ask, ` ${name} `));
-} // prettier-ignore
+}
 
 /** Whether something in a text is asked for: anything but white space. */
 export function holds(ask: Ask, text: string): boolean {

@@ -53,7 +53,8 @@ export function partOf(node: Any, constants: Constants, depth = 0): DocumentPart
 function found(call: Any, constants: Constants, depth = 0): DocumentPart | undefined {
   const callee = call.callee!;
   const name = callee.type === 'MemberExpression' ? nameOfMember(callee, constants) : undefined;
-  if (name === 'item' && depth === 0 && callee.object!.type === 'CallExpression') return found(callee.object!, constants, 1); // prettier-ignore
+  if (name === 'item' && depth === 0 && callee.object!.type === 'CallExpression')
+    return found(callee.object!, constants, 1);
   if (name === 'getRootNode') return 'document';
   if (name === undefined || !/^(querySelector(All)?|getElementsByTagName|closest)$/.test(name)) return undefined;
   const text = call.arguments?.[0] && constants.textOf(call.arguments[0])?.trim().toLowerCase();
@@ -70,7 +71,8 @@ export const leadsToHead = (part: DocumentPart | undefined, step: string): boole
   part === 'body' ? /^previous/.test(step) : part === 'inHead' ? /Sibling$/.test(step) : part !== undefined;
 
 /** Functions of browsers that go through all that is in what they are given. */
-export const walkers = /^(createTreeWalker|createNodeIterator|selectNode|selectNodeContents|selectAllChildren|set(Start|End)(Before|After)?|setBaseAndExtent|serializeToString|importNode|adoptNode)$/; // prettier-ignore
+export const walkers =
+  /^(createTreeWalker|createNodeIterator|selectNode|selectNodeContents|selectAllChildren|set(Start|End)(Before|After)?|setBaseAndExtent|serializeToString|importNode|adoptNode)$/;
 
 /** A chain of steps up and then to siblings or children, which may come to the head: `x.parentNode.previousSibling`. */
 export function climbsToHead(step: string, object: Any, constants: Constants): boolean {

@@ -31,7 +31,11 @@ export function dealsWithSources(name: string, texts: readonly (string | undefin
     return tag === undefined || /^(\*|style|link)$/i.test(tag);
   }
   if (first === undefined || !(absolute.test(name) || relative.test(name))) return false;
-  return first === '*' || /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(first) || (absolute.test(name) && meansSources(first)); // prettier-ignore
+  return (
+    first === '*' ||
+    /(^|[\s,>+~(])(style|link)\b(?!\s*[\])])/i.test(first) ||
+    (absolute.test(name) && meansSources(first))
+  );
 }
 
 /** Whether a call asks by a path of XML for anything but elements of a name: for attributes, places, parents or sheets. */

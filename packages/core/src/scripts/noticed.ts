@@ -25,12 +25,15 @@ function touchesAny({ what }: Touch, change: ElementChange): boolean {
   if (what.kind === 'class') return change.class;
   if (what.kind === 'class-asked') return change.classes !== undefined && answersDiffer(what.ask, ...change.classes);
   if (what.kind === 'markup-asked') return change.markup.some((text) => holds(what.ask, text));
-  if (what.kind === 'attribute') return what.name === undefined ? change.attributes.length > 0 : change.attributes.includes(what.name); // prettier-ignore
+  if (what.kind === 'attribute')
+    return what.name === undefined ? change.attributes.length > 0 : change.attributes.includes(what.name);
   if (what.kind !== 'style' || change.properties.length === 0) return false;
   const { property } = what;
   if (property === undefined || property === 'all') return true;
   const touched = new Set([property, ...longhandsOf(property)]);
-  return change.properties.some((one) => one === 'all' || touched.has(one) || longhandsOf(one).some((name) => touched.has(name))); // prettier-ignore
+  return change.properties.some(
+    (one) => one === 'all' || touched.has(one) || longhandsOf(one).some((name) => touched.has(name)),
+  );
 }
 
 function means({ meant }: Touch, { of }: PageScript, element: ElementNode, ids: ReadonlySet<string>): boolean {

@@ -70,7 +70,9 @@ test.each<readonly [script: string, touches: readonly string[]]>([
 
 test('of an event attribute, what is said of this is said of its own element', () => {
   expect(readScript('this.className = "over"', 'handler').touches.map(told)).toEqual(['own class']);
-  expect(readScript('setTimeout(function () { this.className = "over" })', 'handler').touches.map(told)).toEqual(['any class']); // prettier-ignore
+  expect(readScript('setTimeout(function () { this.className = "over" })', 'handler').touches.map(told)).toEqual([
+    'any class',
+  ]);
 });
 
 test('what is no JavaScript may do anything, and says so', () => {

@@ -26,7 +26,12 @@ export function readScript(text: string, kind: 'script' | 'module' | 'handler'):
 function parsed(text: string, kind: 'script' | 'module' | 'handler'): Node | undefined {
   const sourceType = kind === 'module' ? 'module' : 'script';
   try {
-    return parse(text, { ecmaVersion: 'latest', sourceType, locations: true, allowReturnOutsideFunction: kind === 'handler' }); // prettier-ignore
+    return parse(text, {
+      ecmaVersion: 'latest',
+      sourceType,
+      locations: true,
+      allowReturnOutsideFunction: kind === 'handler',
+    });
   } catch {
     return undefined;
   }
@@ -156,7 +161,12 @@ class Reader {
     if (name === 'className') this.className(node, meant, parents);
     else if (name === 'style') this.style(node, meant, parents);
     else if (name === 'classList') this.classList(node, meant, parents);
-    else if (name !== 'cssText' || object.type !== 'MemberExpression' || nameOfMember(object, this.constants) !== 'style') this.named(name, node, meant); // prettier-ignore
+    else if (
+      name !== 'cssText' ||
+      object.type !== 'MemberExpression' ||
+      nameOfMember(object, this.constants) !== 'style'
+    )
+      this.named(name, node, meant);
     if (/^(inner|outer)HTML$/.test(name)) this.markup(node, parents);
     this.reflected(name, node, meant, parents[0]);
     if (name === 'documentElement' && this.isKept(node)) this.handsOn ??= node;
@@ -184,7 +194,11 @@ class Reader {
 
   /** Where nobody follows it: in a list, or in a variable that holds other elements later. */
   private isKept(node: Any): boolean {
-    return this.valueFlow().sinksOf(node).some((sink) => sink.kind === 'lost' || (sink.kind === 'member' && sink.name !== undefined && places.test(sink.name))); // prettier-ignore
+    return this.valueFlow()
+      .sinksOf(node)
+      .some(
+        (sink) => sink.kind === 'lost' || (sink.kind === 'member' && sink.name !== undefined && places.test(sink.name)),
+      );
   }
 
   /** All that is in the head, or in the document, is read, replaced or gone through. */
@@ -205,8 +219,9 @@ class Reader {
 
   private named(name: string | undefined, node: Any, meant: Meant): void {
     if (name === undefined) return;
-    if (name === 'style' || name === 'cssText' || name === 'attributeStyleMap') this.add(node, meant, { kind: 'style', property: undefined }); // prettier-ignore
-    if (name === 'className' || wholeElement.test(name)) this.add(node, meant, { kind: 'class' }); // prettier-ignore
+    if (name === 'style' || name === 'cssText' || name === 'attributeStyleMap')
+      this.add(node, meant, { kind: 'style', property: undefined });
+    if (name === 'className' || wholeElement.test(name)) this.add(node, meant, { kind: 'class' });
     if (wholeElement.test(name)) {
       this.add(node, meant, { kind: 'style', property: undefined });
       this.add(node, meant, { kind: 'attribute', name: undefined });
@@ -234,13 +249,15 @@ class Reader {
   }
 
   private classList(node: Any, meant: Meant, [parent]: readonly Any[]): void {
-    const name = parent?.type === 'MemberExpression' && parent.object === node ? nameOfMember(parent, this.constants) : undefined; // prettier-ignore
+    const name =
+      parent?.type === 'MemberExpression' && parent.object === node ? nameOfMember(parent, this.constants) : undefined;
     if (name === undefined || !/^(add|remove|toggle|contains|replace)$/.test(name))
       this.add(node, meant, { kind: 'class' });
   }
 
   private style(node: Any, meant: Meant, [parent, beyond]: readonly Any[]): void {
-    const name = parent?.type === 'MemberExpression' && parent.object === node ? nameOfMember(parent, this.constants) : undefined; // prettier-ignore
+    const name =
+      parent?.type === 'MemberExpression' && parent.object === node ? nameOfMember(parent, this.constants) : undefined;
     let property: string | undefined;
     if (name !== undefined && /^(setProperty|removeProperty|getPropertyValue|getPropertyPriority)$/.test(name)) {
       const first = beyond?.type === 'CallExpression' ? beyond.arguments?.[0] : undefined;
@@ -251,7 +268,12 @@ class Reader {
 
   private call(node: Any, inFunction: boolean): void {
     const callee = node.callee!;
-    const name = callee.type === 'MemberExpression' ? nameOfMember(callee, this.constants) : callee.type === 'Identifier' ? callee.name : undefined; // prettier-ignore
+    const name =
+      callee.type === 'MemberExpression'
+        ? nameOfMember(callee, this.constants)
+        : callee.type === 'Identifier'
+          ? callee.name
+          : undefined;
     const [first] = node.arguments ?? [];
     if (name === undefined) return;
     this.walked(node, name);
@@ -266,13 +288,12 @@ class Reader {
         name,
       )
     )
-      this.attribute(node, callee, text, inFunction); // prettier-ignore
+      this.attribute(node, callee, text, inFunction);
     else if (name === 'css' && callee.type === 'MemberExpression') this.cssCall(node, first, text);
     else if (
       /^(eval|Function|execScript)$/.test(name) ||
       (/^(setTimeout|setInterval)$/.test(name) && first?.type !== undefined && isText(first))
     )
-      // prettier-ignore
       this.codeInText(node, text);
   }
 
@@ -295,7 +316,8 @@ class Reader {
   }
 
   private cssCall(node: Any, first: Any | undefined, text: string | undefined): void {
-    const keys = first?.type === 'ObjectExpression' ? first.properties!.map((p) => nameOfMember(p, this.constants)) : [text]; // prettier-ignore
+    const keys =
+      first?.type === 'ObjectExpression' ? first.properties!.map((p) => nameOfMember(p, this.constants)) : [text];
     for (const key of keys)
       this.add(node, { kind: 'any' }, { kind: 'style', property: key === undefined ? undefined : cssName(key) });
   }

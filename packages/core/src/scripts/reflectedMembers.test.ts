@@ -2,9 +2,9 @@ import { expect, test } from '@jest/globals';
 import { askChromium } from '../testing/chromium.ts';
 import { readScript } from './readScript.ts';
 
-const tags = ['body', 'table', 'caption', 'tbody', 'tr', 'td', 'th', 'col', 'img', 'hr', 'font', 'br', 'div', 'p', 'h1', 'pre', 'iframe', 'object', 'embed', 'input', 'legend', 'marquee']; // prettier-ignore
+const tags = ['body', 'table', 'caption', 'tbody', 'tr', 'td', 'th', 'col', 'img', 'hr', 'font', 'br', 'div', 'p', 'h1', 'pre', 'iframe', 'object', 'embed', 'input', 'legend', 'marquee']; // oxfmt-ignore
 /** Attributes that carry styling, which gathering may take away. */
-const attributes = ['align', 'alink', 'background', 'bgcolor', 'border', 'cellpadding', 'cellspacing', 'clear', 'color', 'face', 'frame', 'height', 'hspace', 'link', 'marginheight', 'marginwidth', 'noshade', 'nowrap', 'rules', 'size', 'text', 'valign', 'vlink', 'vspace', 'width']; // prettier-ignore
+const attributes = ['align', 'alink', 'background', 'bgcolor', 'border', 'cellpadding', 'cellspacing', 'clear', 'color', 'face', 'frame', 'height', 'hspace', 'link', 'marginheight', 'marginwidth', 'noshade', 'nowrap', 'rules', 'size', 'text', 'valign', 'vlink', 'vspace', 'width']; // oxfmt-ignore
 
 /** Every member of every such element, and of the document, that Chromium lets set one of these. */
 const ask = `(() => {

@@ -11,7 +11,9 @@ export const isText = (node: Any): boolean => /^(Literal|TemplateLiteral|BinaryE
 
 /** `backgroundColor` → `background-color`, `cssFloat` → `float`. */
 export const cssName = (name: string): string =>
-  /^(css|style)Float$/.test(name) ? 'float' : name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`).replace(/^webkit-/, '-webkit-'); // prettier-ignore
+  /^(css|style)Float$/.test(name)
+    ? 'float'
+    : name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`).replace(/^webkit-/, '-webkit-');
 
 /** `while (x.parentNode) x = x.parentNode`: up to the document. */
 export const isClimb = (loop: Any): boolean => {

@@ -122,7 +122,10 @@ export class Constants {
   isOwnList(name: string): boolean {
     const value = this.onlyValue(name);
     if (!value) return false;
-    return /^(ArrayExpression|ObjectExpression)$/.test(value.type) || (value.type === 'NewExpression' && /^(Array|Object|Map|Set)$/.test(value.callee?.name ?? '')); // prettier-ignore
+    return (
+      /^(ArrayExpression|ObjectExpression)$/.test(value.type) ||
+      (value.type === 'NewExpression' && /^(Array|Object|Map|Set)$/.test(value.callee?.name ?? ''))
+    );
   }
 
   /** The text an expression comes to; undefined when that cannot be told. */
@@ -134,7 +137,9 @@ export class Constants {
       case 'TemplateLiteral': {
         const inside = node.expressions!.map((one) => this.textOf(one, depth + 1));
         if (inside.includes(undefined)) return undefined;
-        return node.quasis!.map((part, i) => ((part.value as unknown as { cooked?: string }).cooked ?? '') + (inside[i] ?? '')).join(''); // prettier-ignore
+        return node
+          .quasis!.map((part, i) => ((part.value as unknown as { cooked?: string }).cooked ?? '') + (inside[i] ?? ''))
+          .join('');
       }
       case 'BinaryExpression': {
         if (node.operator !== '+') return undefined;

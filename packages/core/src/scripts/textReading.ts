@@ -15,7 +15,8 @@ const sameList = /^(indexOf|lastIndexOf|includes|forEach|map|filter|some|every|f
 /** Functions that make elements of markup again, or keep it. */
 const copying = /^(write|writeln|insertAdjacentHTML|html|setHTMLUnsafe|createContextualFragment|push|setItem)$/;
 /** Members of elements that show a text, or make something of it. */
-const telling = /^(textContent|innerText|outerText|innerHTML|outerHTML|data|nodeValue|value|title|name|id|alt|label|href|src|cssText|class|className|style)$/; // prettier-ignore
+const telling =
+  /^(textContent|innerText|outerText|innerHTML|outerHTML|data|nodeValue|value|title|name|id|alt|label|href|src|cssText|class|className|style)$/;
 
 /**
  * What a script that reads the `class` of `element` may notice of one more name in it, told from where the text comes to. To ask for a
@@ -26,7 +27,8 @@ export function classReading(node: Any, flow: ValueFlow, constants: Constants): 
   const out: What[] = [];
   const texts = new Texts(node);
   const noticedAt = (sink: Sink, isFolded: boolean): readonly What[] => {
-    if (sink.kind === 'set' && sink.name === 'className') return sameWords(sink.object, element) && !isFolded ? [] : [{ kind: 'class' }]; // prettier-ignore
+    if (sink.kind === 'set' && sink.name === 'className')
+      return sameWords(sink.object, element) && !isFolded ? [] : [{ kind: 'class' }];
     // kept to be set again later
     if (sink.kind === 'set') return sink.name === undefined || telling.test(sink.name) ? [{ kind: 'class' }] : [];
     if (sink.kind === 'argument') {
@@ -41,7 +43,8 @@ export function classReading(node: Any, flow: ValueFlow, constants: Constants): 
     const ask = isAsking ? askOf(sink.call.arguments?.[0], constants) : undefined;
     return ask === 'any' ? [{ kind: 'class' }] : ask ? [{ kind: 'class-asked', ask }] : [];
   };
-  for (const { value, isFolded } of texts.all()) for (const sink of flow.sinksOf(value)) out.push(...noticedAt(sink, isFolded)); // prettier-ignore
+  for (const { value, isFolded } of texts.all())
+    for (const sink of flow.sinksOf(value)) out.push(...noticedAt(sink, isFolded));
   return out;
 }
 
@@ -111,7 +114,8 @@ export function markupReading(node: Any, flow: ValueFlow, constants: Constants):
         if (ask) out.push({ kind: 'markup-asked', ask });
         else if (!copying.test(sink.call.callee?.property?.name ?? '')) out.push(...any);
       }
-      if (sink.kind === 'set' && !/^(inner|outer)HTML$/.test(sink.name ?? '') && telling.test(sink.name ?? 'title')) out.push(...any); // prettier-ignore
+      if (sink.kind === 'set' && !/^(inner|outer)HTML$/.test(sink.name ?? '') && telling.test(sink.name ?? 'title'))
+        out.push(...any);
       if (sink.kind === 'lost' || sink.kind === 'looped') out.push(...any);
       if (sink.kind !== 'member') continue;
       if (sink.name === undefined || !sink.call) out.push(...any);

@@ -4,7 +4,13 @@ import { fieldsOf, lookAs, nameOfMember, type Any, type Constants } from './scri
 /** Where a value that a script read comes to. */
 export type Sink =
   /** A member of it is asked for; `call`: and called; `isBound`: to tell a loop where to end. */
-  | { readonly kind: 'member'; readonly name: string | undefined; readonly node: Any; readonly call: Any | undefined; readonly isBound: boolean } // prettier-ignore
+  | {
+      readonly kind: 'member';
+      readonly name: string | undefined;
+      readonly node: Any;
+      readonly call: Any | undefined;
+      readonly isBound: boolean;
+    }
   /** It is written into a member of something. */
   | { readonly kind: 'set'; readonly name: string | undefined; readonly object: Any }
   /** It is handed to a function. */
@@ -37,7 +43,10 @@ export class ValueFlow {
   }
 
   private note(identifier: Any, parent: Any): void {
-    const isName = parent.computed !== true && (parent.property === identifier || parent.key === identifier) && parent.value !== (identifier as unknown); // prettier-ignore
+    const isName =
+      parent.computed !== true &&
+      (parent.property === identifier || parent.key === identifier) &&
+      parent.value !== (identifier as unknown);
     if (isName) return;
     const known = this.named.get(identifier.name!);
     if (known) known.push(identifier);
@@ -91,7 +100,10 @@ export class ValueFlow {
         if (parent.object !== node) return this.lost(out);
         const around = this.parents.get(parent);
         const call = around?.type === 'CallExpression' && around.callee === parent ? around : undefined;
-        const isBound = around?.type === 'BinaryExpression' && /^[<>]=?$/.test(around.operator!) && /^(For|While)Statement$/.test(this.parents.get(around)?.type ?? ''); // prettier-ignore
+        const isBound =
+          around?.type === 'BinaryExpression' &&
+          /^[<>]=?$/.test(around.operator!) &&
+          /^(For|While)Statement$/.test(this.parents.get(around)?.type ?? '');
         out.push({ kind: 'member', name: nameOfMember(parent, this.constants), node: parent, call, isBound });
         return [];
       }
@@ -162,10 +174,18 @@ export function sameWords(one: Any, two: Any, depth = 0): boolean {
     case 'Literal':
       return one.value === two.value;
     case 'MemberExpression':
-      return one.computed === two.computed && sameWords(one.object!, two.object!, depth + 1) && sameWords(one.property!, two.property!, depth + 1);
+      return (
+        one.computed === two.computed &&
+        sameWords(one.object!, two.object!, depth + 1) &&
+        sameWords(one.property!, two.property!, depth + 1)
+      );
     case 'CallExpression':
-      return sameWords(one.callee!, two.callee!, depth + 1) && one.arguments!.length === two.arguments!.length && one.arguments!.every((each, i) => sameWords(each, two.arguments![i]!, depth + 1));
+      return (
+        sameWords(one.callee!, two.callee!, depth + 1) &&
+        one.arguments!.length === two.arguments!.length &&
+        one.arguments!.every((each, i) => sameWords(each, two.arguments![i]!, depth + 1))
+      );
     default:
       return false;
   }
-} // prettier-ignore
+}

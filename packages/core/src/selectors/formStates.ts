@@ -103,12 +103,18 @@ function isIndeterminate(element: ElementNode): boolean {
   if (name === '') return !has(element, 'checked');
   const form = ancestor(element, 'form');
   return !descendants(form ?? rootOf(element)).some(
-    (e) => e.tag === 'input' && typeOf(e) === 'radio' && attributeOf(e, 'name') === name && has(e, 'checked') && ancestor(e, 'form') === form, // prettier-ignore
+    (e) =>
+      e.tag === 'input' &&
+      typeOf(e) === 'radio' &&
+      attributeOf(e, 'name') === name &&
+      has(e, 'checked') &&
+      ancestor(e, 'form') === form,
   );
 }
 
 const textTypes = /^(text|search|url|tel|email|password|date|month|week|time|datetime-local|number)?$/;
-const knownTypes = /^(text|search|url|tel|email|password|date|month|week|time|datetime-local|number|range|color|checkbox|radio|file|submit|image|reset|button|hidden)$/; // prettier-ignore
+const knownTypes =
+  /^(text|search|url|tel|email|password|date|month|week|time|datetime-local|number|range|color|checkbox|radio|file|submit|image|reset|button|hidden)$/;
 
 function isWritable(element: ElementNode): boolean {
   const type = knownTypes.test(typeOf(element)) ? typeOf(element) : 'text';

@@ -222,7 +222,10 @@ type HasSelector = Extract<SimpleSelector, { kind: 'has' }>;
 type NthSelector = Extract<SimpleSelector, { kind: 'nth' }>;
 
 /** Answers that many elements ask for again, for elements at rest and in any state; none where states are held on or in scopes. */
-const knownHas = { any: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>(), rest: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>() }; // prettier-ignore
+const knownHas = {
+  any: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>(),
+  rest: new WeakMap<HasSelector, WeakMap<ElementNode, Match>>(),
+};
 
 function matchHas(element: ElementNode, simple: HasSelector, context: MatchContext): Match {
   if (!isPlain(context)) return searchHas(element, simple, context);
@@ -271,7 +274,10 @@ function candidatesFor(element: ElementNode, selector: ComplexSelector, leading:
 }
 
 /** By compound: what was found below an element, or behind it among its siblings. */
-type Around = WeakMap<CompoundSelector, { readonly below: WeakMap<ElementNode, Match>; readonly behind: WeakMap<ElementNode, Match> }>; // prettier-ignore
+type Around = WeakMap<
+  CompoundSelector,
+  { readonly below: WeakMap<ElementNode, Match>; readonly behind: WeakMap<ElementNode, Match> }
+>;
 const knownAround: { readonly any: Around; readonly rest: Around } = { any: new WeakMap(), rest: new WeakMap() };
 
 /** An argument of one compound: whole families share what was found, so that no element is looked at once for each of its ancestors. */
@@ -408,7 +414,10 @@ interface Counts {
   readonly sure: readonly number[];
   readonly perhaps: readonly number[];
 }
-const knownCounts = { any: new WeakMap<NthSelector, WeakMap<readonly ElementNode[], Counts>>(), rest: new WeakMap<NthSelector, WeakMap<readonly ElementNode[], Counts>>() }; // prettier-ignore
+const knownCounts = {
+  any: new WeakMap<NthSelector, WeakMap<readonly ElementNode[], Counts>>(),
+  rest: new WeakMap<NthSelector, WeakMap<readonly ElementNode[], Counts>>(),
+};
 
 /** The element itself counts as sure. */
 function countOf(element: ElementNode, simple: NthSelector, context: MatchContext): readonly [number, number] {

@@ -1,6 +1,13 @@
 import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
-import { functionalPseudoElements, oneColonElements, pseudoElements, stateClasses, textArgumentClasses, treeClasses } from './pseudoTable.ts'; // prettier-ignore
+import {
+  functionalPseudoElements,
+  oneColonElements,
+  pseudoElements,
+  stateClasses,
+  textArgumentClasses,
+  treeClasses,
+} from './pseudoTable.ts';
 import type {
   AttributeTest,
   Combinator,

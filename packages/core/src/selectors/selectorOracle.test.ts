@@ -39,7 +39,9 @@ test.each([
     if (said[i] === answers[i]) return [];
     if (said[i] === 'refused' || answers[i] === 'refused')
       return [`${selector}: ${said[i]!.slice(0, 9)} ${answers[i]!.slice(0, 9)}`];
-    const at = page.elements.flatMap((e, k) => (said[i]![k] === answers[i]![k] ? [] : [`${e.tag}${e.id ? `#${e.id}` : ''} ${k} ${said[i]![k]}`])); // prettier-ignore
+    const at = page.elements.flatMap((e, k) =>
+      said[i]![k] === answers[i]![k] ? [] : [`${e.tag}${e.id ? `#${e.id}` : ''} ${k} ${said[i]![k]}`],
+    );
     return [`${selector}: ${at.join(', ')}`];
   });
   expect(parted).toEqual([]);

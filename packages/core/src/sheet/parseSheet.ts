@@ -44,8 +44,16 @@ function addDeclaration(out: Contents, declaration: Declaration): void {
 }
 
 const groupNames = new Set([
-  'media', 'supports', 'layer', 'container', 'scope', 'starting-style', '-webkit-media', 'document', '-moz-document',
-]); // prettier-ignore
+  'media',
+  'supports',
+  'layer',
+  'container',
+  'scope',
+  'starting-style',
+  '-webkit-media',
+  'document',
+  '-moz-document',
+]);
 /** Deepest nesting read; what lies deeper is one definition, compared as written. */
 const maxDepth = 200;
 
@@ -203,7 +211,8 @@ class Parser {
     const brace = this.at;
     const last = this.lastSolid(first, brace);
     const selectorSpan = { start: t.start[first]!, end: last < first ? t.start[first]! : t.end[last]! };
-    if (this.depth >= maxDepth) return this.definition(first, brace, 'nested', foldedText(t.text.slice(selectorSpan.start, selectorSpan.end))); // prettier-ignore
+    if (this.depth >= maxDepth)
+      return this.definition(first, brace, 'nested', foldedText(t.text.slice(selectorSpan.start, selectorSpan.end)));
     const block = this.block();
     return {
       kind: 'style',
@@ -255,7 +264,16 @@ class Parser {
     if (groupNames.has(name) && this.depth < maxDepth) {
       const block = this.block();
       const blockSpan = { start: t.end[open]!, end: block.closed ? block.end - 1 : block.end };
-      return { kind: 'group', name, prelude, rules: block.rules, declarations: block.declarations, span: { start, end: block.end }, blockSpan, closed: block.closed }; // prettier-ignore
+      return {
+        kind: 'group',
+        name,
+        prelude,
+        rules: block.rules,
+        declarations: block.declarations,
+        span: { start, end: block.end },
+        blockSpan,
+        closed: block.closed,
+      };
     }
     return this.definition(first, open, name, prelude);
   }
@@ -266,7 +284,14 @@ class Parser {
     this.componentValue();
     const end = t.end[this.at - 1]!;
     const closed = t.type[this.at - 1] === T.RightCurlyBracket && this.at - 1 > open;
-    return { kind: 'definition', name, prelude, span: { start: t.start[first]!, end }, blockSpan: { start: t.end[open]!, end: closed ? end - 1 : end }, closed }; // prettier-ignore
+    return {
+      kind: 'definition',
+      name,
+      prelude,
+      span: { start: t.start[first]!, end },
+      blockSpan: { start: t.end[open]!, end: closed ? end - 1 : end },
+      closed,
+    };
   }
 
   /** CSS Syntax 3, "Consume the remnants of a bad declaration". */

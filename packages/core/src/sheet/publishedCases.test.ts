@@ -37,7 +37,9 @@ describe('css-parsing-tests', () => {
 
   type Node = readonly [kind: string, name: unknown, ...rest: unknown[]];
   test.each(pairs<string, readonly Node[]>('declaration_list'))('declarations: %j', (text, expected) => {
-    const wanted = expected.flatMap((node) => (node[0] === 'declaration' ? [[String(node[1]).toLowerCase(), node[3]]] : [])); // prettier-ignore
+    const wanted = expected.flatMap((node) =>
+      node[0] === 'declaration' ? [[String(node[1]).toLowerCase(), node[3]]] : [],
+    );
     expect(parseDeclarations(text).map((d) => [d.property, d.important])).toEqual(wanted);
   });
 
@@ -54,9 +56,14 @@ describe('css-parsing-tests', () => {
   /** The keywords' file counts to 255. */
   const scaled = ([text, c]: readonly [string, Colour]): readonly [string, Colour] =>
     Array.isArray(c) ? [text, [c[0] / 255, c[1] / 255, c[2] / 255, c[3]] as unknown as Colour] : [text, c];
-  const bytes = (part: number): string => Math.round(part * 255).toString(16).padStart(2, '0'); // prettier-ignore
+  const bytes = (part: number): string =>
+    Math.round(part * 255)
+      .toString(16)
+      .padStart(2, '0');
   const whole = ([input, colour]: readonly [string, Colour]): boolean =>
-    Array.isArray(colour) && !/\/\*/.test(input) && (colour as readonly number[]).slice(0, 3).every((x) => Math.abs(x * 255 - Math.round(x * 255)) < 0.01); // prettier-ignore
+    Array.isArray(colour) &&
+    !/\/\*/.test(input) &&
+    (colour as readonly number[]).slice(0, 3).every((x) => Math.abs(x * 255 - Math.round(x * 255)) < 0.01);
   test.each(
     [...pairs<string, Colour>('color3'), ...pairs<string, Colour>('color3_keywords').map(scaled)].filter(whole),
   )('colours that are equal are spelled equally: %j', (text, colour) => {
@@ -74,14 +81,20 @@ const known = [
   'bad-string/0001', 'bad-string/0003', 'bad-string/0005', 'fuzz/91de56d3-d1c7-41c9-93e2-4b0770e36e79',
   'fuzz/b69ece36-057f-4450-9423-a1661787bce6', 'fuzz/eb11f9d4-f8ef-4e11-88dc-2cbf7f56e537', 'ident/0007', 'ident/0008',
   'ident-like/0002', 'ident-like/0003', 'string/0003',
-]; // prettier-ignore
+]; // oxfmt-ignore
 describe('tokenizer corpus', () => {
-  const corpus = testCorpus as unknown as Record<string, { css: string; tokens: { type: string; startIndex: number; endIndex: number }[] }>; // prettier-ignore
+  const corpus = testCorpus as unknown as Record<
+    string,
+    { css: string; tokens: { type: string; startIndex: number; endIndex: number }[] }
+  >;
   test('the same boundaries, but for listed cases', () => {
     const parted = Object.entries(corpus).flatMap(([name, { css, tokens }]) => {
       const own = tokensOf(css);
       const said = Array.from({ length: own.count }, (_, i) => `${own.start[i]}-${own.end[i]}`).join(' ');
-      const wanted = tokens.filter((t) => t.type !== 'EOF-token').map((t) => `${t.startIndex}-${t.endIndex}`).join(' '); // prettier-ignore
+      const wanted = tokens
+        .filter((t) => t.type !== 'EOF-token')
+        .map((t) => `${t.startIndex}-${t.endIndex}`)
+        .join(' ');
       return said === wanted ? [] : [name];
     });
     expect(parted).toEqual(known.map((name) => `tests/${name}`));

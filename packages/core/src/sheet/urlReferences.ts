@@ -23,8 +23,14 @@ export function urlReferences(text: string, from = 0, to = text.length): readonl
     else if (type === T.RightParenthesis) open.pop();
     else if (type === T.String) {
       const inside = open.at(-1);
-      if (inside === 'url' || inside === 'src' || inside === 'image-set' || inside === '-webkit-image-set' || (afterImport && open.length === 0))
-        out.push({ reference: referenceOf(raw), span, form: 'string' }); // prettier-ignore
+      if (
+        inside === 'url' ||
+        inside === 'src' ||
+        inside === 'image-set' ||
+        inside === '-webkit-image-set' ||
+        (afterImport && open.length === 0)
+      )
+        out.push({ reference: referenceOf(raw), span, form: 'string' });
     }
     if (type === T.AtKeyword) afterImport = /^@import$/i.test(raw);
     else if (type !== T.WhiteSpace && type !== T.Comment) afterImport = false;

@@ -55,7 +55,11 @@ test('a later meta, an XML declaration, and where browsers part from the standar
     '<script>"<meta charset=koi8-r>"</script><meta charset=utf-8>',
     '<textarea><meta charset=koi8-r></textarea>',
   ];
-  const asked = pages.map((page) => ({ bytes: Buffer.from(page, 'latin1').toString('base64'), path: 'p.html', ask: 'document.characterSet.toLowerCase()' })); // prettier-ignore
+  const asked = pages.map((page) => ({
+    bytes: Buffer.from(page, 'latin1').toString('base64'),
+    path: 'p.html',
+    ask: 'document.characterSet.toLowerCase()',
+  }));
   const answers = await askChromium(asked);
   const said = pages.map((page) => (isEncodingAgreed(bytes(page)) ? pageEncoding(bytes(page)) : 'not agreed'));
   const apart = pages.slice(-2);
@@ -120,7 +124,13 @@ test('a page that does not encode back is opaque', () => {
 test('what we write in an East Asian encoding is what Chromium reads', async () => {
   const encodings = ['shift_jis', 'euc-jp', 'euc-kr', 'gbk', 'big5'];
   // every fifth character of these blocks that has a place: kana, hangul, the common ideographs, full-width forms
-  const blocks = [[0x20, 0x7e], [0x3041, 0x30fe], [0x4e00, 0x9fa5], [0xac00, 0xd7a3], [0xff01, 0xff5e]] as const; // prettier-ignore
+  const blocks = [
+    [0x20, 0x7e],
+    [0x3041, 0x30fe],
+    [0x4e00, 0x9fa5],
+    [0xac00, 0xd7a3],
+    [0xff01, 0xff5e],
+  ] as const;
   const all = blocks.flatMap(([from, to]) =>
     Array.from({ length: to - from + 1 }, (_, i) => String.fromCharCode(from + i)).filter((_, i) => i % 5 === 0),
   );

@@ -28,9 +28,18 @@ function said(files: ByteTexts): string | undefined {
 
 test('pages and sheets whose encodings are declared early, late, twice, wrongly or not: read as Chromium reads them', async () => {
   const sites = seeds.map(encodedSite);
-  const answers = await askChromium(sites.map(({ 'p.html': page, ...rest }) => ({ bytes: base64(page!), path: 'p.html', fileBytes: Object.fromEntries(Object.entries(rest).map(([path, text]) => [path, base64(text)])), ask }))); // prettier-ignore
+  const answers = await askChromium(
+    sites.map(({ 'p.html': page, ...rest }) => ({
+      bytes: base64(page!),
+      path: 'p.html',
+      fileBytes: Object.fromEntries(Object.entries(rest).map(([path, text]) => [path, base64(text)])),
+      ask,
+    })),
+  );
   const read = sites.map(said);
-  const wrong = seeds.flatMap((seed, i) => (read[i] === undefined || read[i] === answers[i] ? [] : [`${seed}: core ${read[i]}, Chromium ${answers[i]}`])); // prettier-ignore
+  const wrong = seeds.flatMap((seed, i) =>
+    read[i] === undefined || read[i] === answers[i] ? [] : [`${seed}: core ${read[i]}, Chromium ${answers[i]}`],
+  );
   expect(wrong).toEqual([]);
   // the check is worth something only when most pages are read, and rules reach some and not others
   expect(read.filter((one) => one !== undefined).length).toBeGreaterThan(seeds.length / 2);

@@ -101,13 +101,20 @@ export function withRunPages(site: Site, endings: readonly string[]): Site {
   const { pageTypes: known } = site;
   if (endings.every((ending) => known?.has(ending))) return site;
   const pageTypes = new Set([...(known ?? []), ...endings]);
-  const files = new Map([...site.files].map(([path, file]) => [path, file.kind === 'other' && pageTypes.has(extensionOf(path)) ? makeSiteFile(path, file.bytes, pageTypes) : file])); // prettier-ignore
+  const files = new Map(
+    [...site.files].map(([path, file]) => [
+      path,
+      file.kind === 'other' && pageTypes.has(extensionOf(path)) ? makeSiteFile(path, file.bytes, pageTypes) : file,
+    ]),
+  );
   return { ...site, files, pageTypes };
 }
 
 /** Files that hold whole pages for a server to run, and are not read as pages. */
 export const runPagesUnread = ({ files }: Site): readonly SiteFile[] =>
-  [...files.values()].filter(({ kind, path, bytes }) => kind === 'other' && runEndings.has(extensionOf(path)) && isWholePage(bytes)); // prettier-ignore
+  [...files.values()].filter(
+    ({ kind, path, bytes }) => kind === 'other' && runEndings.has(extensionOf(path)) && isWholePage(bytes),
+  );
 
 /** Whether a path is of no file of the site and said to be nowhere. */
 export const isAbsent = (site: Site, path: string): boolean =>

@@ -64,7 +64,7 @@ const pagePattern = /\.(?:html?|xhtml|shtml)$/i;
 const sheetPattern = /\.css$/i;
 
 /** Endings of files that servers run before they send them, and that may hold whole pages. Common practice. */
-export const runEndings: ReadonlySet<string> = new Set(['php', 'phtml', 'php3', 'php4', 'php5', 'asp', 'aspx', 'jsp', 'cfm']); // prettier-ignore
+export const runEndings: ReadonlySet<string> = new Set(['php', 'phtml', 'php3', 'php4', 'php5', 'asp', 'aspx', 'jsp', 'cfm']); // oxfmt-ignore
 
 export type FileKind = 'page' | 'sheet' | 'other';
 

@@ -4,7 +4,8 @@ import { proveSites } from '../proof/proveSites.ts';
 import { makeSite, type Site } from './site.ts';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
-const siteOf = (files: Readonly<Record<string, string>>): Site => makeSite(Object.entries(files).map(([path, text]) => [path, bytes(text)] as const)); // prettier-ignore
+const siteOf = (files: Readonly<Record<string, string>>): Site =>
+  makeSite(Object.entries(files).map(([path, text]) => [path, bytes(text)] as const));
 const page = '<!DOCTYPE html><title>t</title><link rel=stylesheet href=s.css><p>x';
 const rules = '.a{top:0}'.repeat(200_001);
 const tags = `<!DOCTYPE html><title>t</title>${'<b>'.repeat(1_000_001)}`;
@@ -14,7 +15,9 @@ test('pages and sheets beyond what people write are carried along, said so, and 
   expect(before.files.get('z.html')).toMatchObject({ kind: 'page', isTooMuch: true });
   expect(before.files.get('s.css')!.text).toBeUndefined();
   const found = checkSite(before).findings.filter(({ kind }) => kind === 'opaque-file');
-  expect(found.map(({ sentence }) => sentence)).toEqual(['`s.css` and `z.html` hold more than a million tags or 200,000 rules, more than is looked at: kept as they are, never edited']); // prettier-ignore
+  expect(found.map(({ sentence }) => sentence)).toEqual([
+    '`s.css` and `z.html` hold more than a million tags or 200,000 rules, more than is looked at: kept as they are, never edited',
+  ]);
   const verdicts = (after: Site): readonly string[] => proveSites(before, after).pages.map(({ verdict }) => verdict);
   expect(verdicts(before)).toEqual(['same', 'same']);
   expect(verdicts(siteOf({ 'a.html': page, 's.css': `${rules}p{color:red}`, 'z.html': tags }))[0]).not.toBe('same');

@@ -5,7 +5,7 @@ import { surveySite } from './surveySite.ts';
 
 const files = {
   'a.html': pageOf('<link rel=stylesheet href=css/s.css><link rel=stylesheet href=none.css>', ''),
-  'x/b.html': pageOf('<style>@import "../css/t.css"; p{top:0}</style><link rel=stylesheet href=../css/s.css type=text/less>', ''), // prettier-ignore
+  'x/b.html': pageOf('<style>@import "../css/t.css"; p{top:0}</style><link rel=stylesheet href=../css/s.css type=text/less>', ''), // oxfmt-ignore
   'c.html': pageOf('<style type=text/less>@import "css/t.css";</style>', ''),
   'css/s.css': '@import "u.css"; p { top: 0 }',
   'css/t.css': 'p { top: 0 } h1 { top: 0 }',

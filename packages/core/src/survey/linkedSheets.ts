@@ -28,7 +28,9 @@ export const takenSources = (file: SiteFile, reader: SheetReader): ReturnType<Sh
 
 function takenBy(file: SiteFile, reader: SheetReader): ReadonlySet<string> {
   return new Set(
-    takenSources(file, reader).flatMap(({ target, problem }) => (problem === undefined && target !== undefined ? [target] : [])), // prettier-ignore
+    takenSources(file, reader).flatMap(({ target, problem }) =>
+      problem === undefined && target !== undefined ? [target] : [],
+    ),
   );
 }
 

@@ -127,7 +127,9 @@ const familiesByPlace = (blocks: readonly EmbeddedBlock[]): ReadonlyMap<number, 
 /** The rules of a sheet as it is now, whatever page has it. */
 export function rulesOfSheet(site: Site, sheet: string, sheets: SheetCache, table: RuleTable): readonly CountedRule[] {
   const items = sheets.file(site, sheet, 'utf-8')?.items ?? [];
-  return items.flatMap((item) => (item.kind === 'rule' ? [sheetRule(site, sheet, item.rule.span.start, item.rule.selector, table)] : [])); // prettier-ignore
+  return items.flatMap((item) =>
+    item.kind === 'rule' ? [sheetRule(site, sheet, item.rule.span.start, item.rule.selector, table)] : [],
+  );
 }
 
 /** The same counts of a page where rules of its sheets stand elsewhere now; none of those that changed reaches it. */
@@ -154,7 +156,12 @@ export function movedReach(
 
 const sheetRule = (site: Site, sheet: string, start: number, selector: string, table: RuleTable): CountedRule => {
   const file = site.files.get(sheet);
-  return ruleOf(table, `sheet ${sheet} ${file?.hash} ${start}`, () => ({ sheet, start, selector, line: placeOf(file?.text ?? '', start).line })); // prettier-ignore
+  return ruleOf(table, `sheet ${sheet} ${file?.hash} ${start}`, () => ({
+    sheet,
+    start,
+    selector,
+    line: placeOf(file?.text ?? '', start).line,
+  }));
 };
 
 function ruleOf(table: RuleTable, key: string, make: () => CountedRule): CountedRule {

@@ -26,7 +26,9 @@ const bodies = new Map<string, RuleBody>();
 const mostKept = 50_000;
 
 export function ruleBody(
-  unit: Pick<BlockUnit, 'kind' | 'label' | 'groups' | 'family' | 'version' | 'nests' | 'rules' | 'classes'> & { readonly declarations: readonly Declaration[] }, // prettier-ignore
+  unit: Pick<BlockUnit, 'kind' | 'label' | 'groups' | 'family' | 'version' | 'nests' | 'rules' | 'classes'> & {
+    readonly declarations: readonly Declaration[];
+  },
   text: string,
   base: Base,
 ): RuleBody {

@@ -22,7 +22,8 @@ export function sheetDelta(before: SiteFile, after: SiteFile): SelectorList | un
   let tail = 0;
   while (tail < most - start && old[old.length - 1 - tail]!.text === now[now.length - 1 - tail]!.text) tail++;
   // a rule put before an import or a namespace makes it invalid
-  if ([...old.slice(start), ...now.slice(start)].some(({ rule }) => /^(import|statement)$/.test(rule.kind))) return undefined; // prettier-ignore
+  if ([...old.slice(start), ...now.slice(start)].some(({ rule }) => /^(import|statement)$/.test(rule.kind)))
+    return undefined;
   const out: ComplexSelector[] = [];
   for (const { rule, text } of [...old.slice(start, old.length - tail), ...now.slice(start, now.length - tail)]) {
     const selectors = /--[^:;]*:[^;]*(url|src|image-set)\(/i.test(text) ? undefined : selectorsIn(rule);

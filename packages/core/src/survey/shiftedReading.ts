@@ -48,8 +48,15 @@ export function shiftedReading(
     const block = blockAt.get(index);
     if (block && gone.has(block)) return;
     const span = shift.span(source.span);
-    const place = source.kind === 'linked' ? { ...source, span } : { ...source, span, contents: shift.span(source.contents) }; // prettier-ignore
-    if (block) blocks.push({ ...block, ...shiftedUnits(block, left, shift), sourceIndex: sources.length, source: place as ReadBlock['source'] }); // prettier-ignore
+    const place =
+      source.kind === 'linked' ? { ...source, span } : { ...source, span, contents: shift.span(source.contents) };
+    if (block)
+      blocks.push({
+        ...block,
+        ...shiftedUnits(block, left, shift),
+        sourceIndex: sources.length,
+        source: place as ReadBlock['source'],
+      });
     sources.push(place);
   });
   putLink();
@@ -83,7 +90,12 @@ function shiftedUnits(
   return {
     units: block.units
       .filter((unit) => !left.has(unit))
-      .map((unit) => ({ ...unit, span: shift.span(unit.span), lead: shift.start(unit.lead), parent: groupOf(unit.parent) })), // prettier-ignore
+      .map((unit) => ({
+        ...unit,
+        span: shift.span(unit.span),
+        lead: shift.start(unit.lead),
+        parent: groupOf(unit.parent),
+      })),
     trailingComments: block.trailingComments.map((span) => shift.span(span)),
   };
 }
@@ -92,6 +104,13 @@ function shiftedTag(body: ReadTag, shift: Shift): ReadTag {
   // an implied tag stands nowhere
   if (body.start < 0) return body;
   const { attributeSpans } = body;
-  const spans = attributeSpans && Object.fromEntries(Object.entries(attributeSpans).map(([name, { startOffset, endOffset }]) => [name, { startOffset: shift.start(startOffset), endOffset: shift.end(endOffset) }])); // prettier-ignore
+  const spans =
+    attributeSpans &&
+    Object.fromEntries(
+      Object.entries(attributeSpans).map(([name, { startOffset, endOffset }]) => [
+        name,
+        { startOffset: shift.start(startOffset), endOffset: shift.end(endOffset) },
+      ]),
+    );
   return { ...body, start: shift.start(body.start), startTagEnd: shift.end(body.startTagEnd), attributeSpans: spans };
 }

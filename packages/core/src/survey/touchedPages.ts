@@ -24,8 +24,14 @@ export class TouchedPages {
 
   constructor(then: Site, now: Site, paths: readonly string[]) {
     const deltas = new Map(paths.map((path) => [path, deltaOf(then.files.get(path), now.files.get(path))]));
-    this.whole = new Names([then, now], paths.filter((path) => deltas.get(path) === undefined)); // prettier-ignore
-    this.byRule = new Names([then, now], paths.filter((path) => deltas.get(path) !== undefined)); // prettier-ignore
+    this.whole = new Names(
+      [then, now],
+      paths.filter((path) => deltas.get(path) === undefined),
+    );
+    this.byRule = new Names(
+      [then, now],
+      paths.filter((path) => deltas.get(path) !== undefined),
+    );
     this.site = then;
     this.needs = [...deltas.values()].flatMap((selectors) => selectors?.map(neededNames) ?? []);
   }
@@ -86,21 +92,33 @@ class Names {
     if (names === undefined) return true;
     if (names.size === 0) return false;
     const { sheets, escaped } = mentionsIn(file);
-    return escaped || sheets.some((name) => names.has(name)) || others.some((name) => (file.text ?? asciiText(file.bytes)).includes(name)); // prettier-ignore
+    return (
+      escaped ||
+      sheets.some((name) => names.has(name)) ||
+      others.some((name) => (file.text ?? asciiText(file.bytes)).includes(name))
+    );
   }
 }
 
 /** The names of the files, and of all sheets that name one of these. Percent escapes make a name unrecognisable: then undefined. */
 function leadingNames(sites: readonly Site[], paths: readonly string[]): ReadonlySet<string> | undefined {
   const names = new Set(paths.map(fileNameOf));
-  const sheets = new Set(sites.flatMap((site) => [...sheetsOf(site), ...[...site.files.values()].filter(({ path }) => mayLoadSheets.test(path))])); // prettier-ignore
+  const sheets = new Set(
+    sites.flatMap((site) => [
+      ...sheetsOf(site),
+      ...[...site.files.values()].filter(({ path }) => mayLoadSheets.test(path)),
+    ]),
+  );
   const others = [...names].filter((name) => !/\.css$/i.test(name));
   for (let grown = names.size > 0; grown;) {
     grown = false;
     for (const sheet of sheets) {
       const name = fileNameOf(sheet.path);
       const mentions = mentionsIn(sheet);
-      const leading = (mentions.escaped && sheet.kind === 'sheet') || mentions.sheets.some((one) => names.has(one)) || others.some((one) => (sheet.text ?? asciiText(sheet.bytes)).includes(one)); // prettier-ignore
+      const leading =
+        (mentions.escaped && sheet.kind === 'sheet') ||
+        mentions.sheets.some((one) => names.has(one)) ||
+        others.some((one) => (sheet.text ?? asciiText(sheet.bytes)).includes(one));
       if (names.has(name) || !leading) continue;
       names.add(name);
       grown = true;

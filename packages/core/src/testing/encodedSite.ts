@@ -5,7 +5,7 @@ export type ByteTexts = Readonly<Record<string, string>>;
 
 /** A name that every encoding reads otherwise, and one that is no UTF-8. */
 const names = ['x\xc3\xa9', 'x\xe9'] as const;
-const labels = ['utf-8', 'UTF8', 'windows-1252', 'iso-8859-1', 'koi8-r', 'iso-8859-2', 'shift_jis', 'gbk', 'utf-16', 'utf-16le', 'x-user-defined', 'iso-2022-kr', 'iso-2022-jp', 'replacement', 'utf-7', 'utf-32', 'x-sjis', 'csunicode', 'macintosh', 'cp1251', 'ascii', 'nonsense', '', ' utf-8 '] as const; // prettier-ignore
+const labels = ['utf-8', 'UTF8', 'windows-1252', 'iso-8859-1', 'koi8-r', 'iso-8859-2', 'shift_jis', 'gbk', 'utf-16', 'utf-16le', 'x-user-defined', 'iso-2022-kr', 'iso-2022-jp', 'replacement', 'utf-7', 'utf-32', 'x-sjis', 'csunicode', 'macintosh', 'cp1251', 'ascii', 'nonsense', '', ' utf-8 '] as const; // oxfmt-ignore
 const marks = { utf8: '\xef\xbb\xbf', little: '\xff\xfe', big: '\xfe\xff' } as const;
 
 /**
@@ -19,7 +19,7 @@ export function encodedSite(seed: number): ByteTexts {
   const body = `<link rel=stylesheet href=s.css${linked}></head><body><p class="${random.pick(names)}">t</p></body></html>`;
   const page = `${random.times(0, 5, () => headPart(random)).join('')}${body}`;
   return {
-    'p.html': encoded(`${random.pick(['<!DOCTYPE html>', '', '<?xml version="1.0" encoding="koi8-r"?><!DOCTYPE html>'])}<html><head>${page}`, random), // prettier-ignore
+    'p.html': encoded(`${random.pick(['<!DOCTYPE html>', '', '<?xml version="1.0" encoding="koi8-r"?><!DOCTYPE html>'])}<html><head>${page}`, random), // oxfmt-ignore
     's.css': encoded(`${charsetRule(random)}${imports ? '@import "t.css";\n' : ''}${rules('z-index')}`, random),
     't.css': encoded(`${charsetRule(random)}${rules('order')}`, random),
   };
@@ -47,7 +47,14 @@ function headPart(random: Random): string {
 function charsetRule(random: Random): string {
   const label = random.pick(labels);
   if (random.chance(0.5)) return '';
-  return random.pick([`@charset "${label}";\n`, `@charset "${label}";`, `@charset '${label}';\n`, `@CHARSET "${label}";\n`, ` @charset "${label}";\n`, `@charset  "${label}";\n`]); // prettier-ignore
+  return random.pick([
+    `@charset "${label}";\n`,
+    `@charset "${label}";`,
+    `@charset '${label}';\n`,
+    `@CHARSET "${label}";\n`,
+    ` @charset "${label}";\n`,
+    `@charset  "${label}";\n`,
+  ]);
 }
 
 /** With a byte order mark before it, now and then; two bytes a character where the mark says so. */

@@ -35,7 +35,12 @@ class Maker {
   page(number: number, folder: string): string {
     const up = '../'.repeat(folder.split('/').length - 1);
     const link = `<link rel="stylesheet" href="${this.maybe(0.5) ? '/' : up}css/old.css">`;
-    const sources = [this.maybe(0.5) ? link : '', this.block(up), this.maybe(0.3) ? link : '', this.maybe(0.6) ? this.block(up) : '']; // prettier-ignore
+    const sources = [
+      this.maybe(0.5) ? link : '',
+      this.block(up),
+      this.maybe(0.3) ? link : '',
+      this.maybe(0.6) ? this.block(up) : '',
+    ];
     const charset = number === 1 ? 'windows-1252' : 'utf-8';
     const doctype = this.maybe(0.8) ? '<!DOCTYPE html>' : '';
     const policy = this.maybe(0.07)
@@ -144,9 +149,9 @@ const scripts = [
   '<script>for (var i = 0; i < document.links.length; i++) document.links[i].onclick = function () { this.className = "on" }</script>',
   '<img src=x onerror="this.parentNode.className = \'y\'">',
 ];
-const selectors = ['p', 'h1', 'h2', '.x', '.y', '#a', 'div p', 'div > .x', 'p.x', 'h1 + p', 'p:first-child', 'p:nth-child(2)', 'p:not(.x)', ':is(h1, h2)', 'a:hover', 'a:link', 'p::before', '*', 'body', 'section p', 'p:empty', '[title]', ':where(.y) p', 'div:has(a)', 'a:visited', 'p.bogus::nope', 'UL LI', '.X']; // prettier-ignore
-const declarations = ['color: red', 'color: #00f', 'color: blue', 'margin: 1px', 'margin: 2px 3px', 'margin-left: 9px', 'margin-inline-start: 8px', 'padding: 4px', 'border: 1px solid red', 'border-left: 3px solid', 'border-color: green', 'font: 12px serif', 'font-size: 15px', 'font-weight: bold', 'background: yellow', 'background-color: lime', 'background: none', 'width: 50', 'width: 60px', 'color: bogus', 'colr: red', 'content: "z"', 'content: "\u00e9"', 'all: unset', 'all: revert-layer', 'text-decoration: underline', '--c: teal', 'color: var(--c)', 'line-height: 2', 'font-size: 2em', 'display: block', 'color: inherit', 'color: revert', 'float: left', 'list-style: square', 'list-style-type: disc', 'background: url(i/x.png) 2px 3px', "background-image: url('../i/y.png')", 'list-style-image: url("i/z.gif")', 'background-image: image-set("i/x.png" 1x, url(i/y.png) 2x)', 'cursor: url(/i/c.cur), help', 'background: URL(i\\/w.png)', 'animation: 1s k', 'font-family: F, serif', ...edges]; // prettier-ignore
-const definitions = ['@font-face { font-family: F; src: url(i/f.woff2) }', '@font-face { font-family: F; src: local(serif) }', '@keyframes k { to { color: red } }', '@keyframes k { to { color: lime } }', '@page { margin: 1cm }', '@counter-style cc { system: cyclic; symbols: A; suffix: " " }', '@counter-style cc { system: cyclic; symbols: a; suffix: " " }', '@property --c { syntax: "<color>"; inherits: false; initial-value: red }']; // prettier-ignore
+const selectors = ['p', 'h1', 'h2', '.x', '.y', '#a', 'div p', 'div > .x', 'p.x', 'h1 + p', 'p:first-child', 'p:nth-child(2)', 'p:not(.x)', ':is(h1, h2)', 'a:hover', 'a:link', 'p::before', '*', 'body', 'section p', 'p:empty', '[title]', ':where(.y) p', 'div:has(a)', 'a:visited', 'p.bogus::nope', 'UL LI', '.X']; // oxfmt-ignore
+const declarations = ['color: red', 'color: #00f', 'color: blue', 'margin: 1px', 'margin: 2px 3px', 'margin-left: 9px', 'margin-inline-start: 8px', 'padding: 4px', 'border: 1px solid red', 'border-left: 3px solid', 'border-color: green', 'font: 12px serif', 'font-size: 15px', 'font-weight: bold', 'background: yellow', 'background-color: lime', 'background: none', 'width: 50', 'width: 60px', 'color: bogus', 'colr: red', 'content: "z"', 'content: "\u00e9"', 'all: unset', 'all: revert-layer', 'text-decoration: underline', '--c: teal', 'color: var(--c)', 'line-height: 2', 'font-size: 2em', 'display: block', 'color: inherit', 'color: revert', 'float: left', 'list-style: square', 'list-style-type: disc', 'background: url(i/x.png) 2px 3px', "background-image: url('../i/y.png')", 'list-style-image: url("i/z.gif")', 'background-image: image-set("i/x.png" 1x, url(i/y.png) 2x)', 'cursor: url(/i/c.cur), help', 'background: URL(i\\/w.png)', 'animation: 1s k', 'font-family: F, serif', ...edges]; // oxfmt-ignore
+const definitions = ['@font-face { font-family: F; src: url(i/f.woff2) }', '@font-face { font-family: F; src: local(serif) }', '@keyframes k { to { color: red } }', '@keyframes k { to { color: lime } }', '@page { margin: 1cm }', '@counter-style cc { system: cyclic; symbols: A; suffix: " " }', '@counter-style cc { system: cyclic; symbols: a; suffix: " " }', '@property --c { syntax: "<color>"; inherits: false; initial-value: red }']; // oxfmt-ignore
 /** What moving styling changes by itself; rare, since a page that has one mostly stays as it is. */
 const traps = [
   '@media print { @layer b { q { top: 0 } } }',

@@ -72,7 +72,10 @@ function spell(property: string, value: string): string {
     if (token.type === tokenTypes.Function) {
       if (takesColour(property) && /^(rgb|hsl)a?\(/i.test(token.text)) {
         const close = closingOf(tokens, i);
-        const text = tokens.slice(i, close + 1).map((t) => t.text).join(''); // prettier-ignore
+        const text = tokens
+          .slice(i, close + 1)
+          .map((t) => t.text)
+          .join('');
         const colour = colourText(text);
         if (colour !== undefined) {
           out.push(colour);
@@ -141,7 +144,9 @@ const familyKeyword =
 
 /** CSS Fonts 4, "Font family: the font-family property": a name is a string or a sequence of identifiers. */
 const familyNames = (text: string): string =>
-  text.replace(needlessQuotes, (quoted, name: string) => (name.split(' ').some((word) => familyKeyword.test(word)) ? quoted : name)); // prettier-ignore
+  text.replace(needlessQuotes, (quoted, name: string) =>
+    name.split(' ').some((word) => familyKeyword.test(word)) ? quoted : name,
+  );
 
 /** Properties whose values may hold an author's own, case-sensitive identifiers. */
 const keepsCase = (property: string): boolean =>

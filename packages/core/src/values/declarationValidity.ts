@@ -197,7 +197,13 @@ const ownGrammar = /^(text-align|cursor)$/;
 
 function isRefused(property: string, value: string): boolean {
   const no = refused.get(property);
-  return no !== undefined && value.toLowerCase().split(/[\s,/()]+/).some((word) => no.has(word)); // prettier-ignore
+  return (
+    no !== undefined &&
+    value
+      .toLowerCase()
+      .split(/[\s,/()]+/)
+      .some((word) => no.has(word))
+  );
 }
 
 function surelyKnown(property: string, value: string): boolean {

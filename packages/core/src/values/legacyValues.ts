@@ -5,7 +5,10 @@ export function parseLegacyColour(given: string): string | undefined {
   if (colourNames.has(text.toLowerCase())) return text.toLowerCase();
   if (/^#[0-9a-f]{3}$/i.test(text))
     return `#${[...text.slice(1)].map((digit) => digit + digit).join('')}`.toLowerCase();
-  let digits = [...text].map((char) => (char.codePointAt(0)! > 0xffff ? '00' : char)).join('').slice(0, 128); // prettier-ignore
+  let digits = [...text]
+    .map((char) => (char.codePointAt(0)! > 0xffff ? '00' : char))
+    .join('')
+    .slice(0, 128);
   if (digits.startsWith('#')) digits = digits.slice(1);
   digits = digits.replace(/[^0-9a-f]/gi, '0');
   while (digits.length === 0 || digits.length % 3 !== 0) digits += '0';

@@ -10,7 +10,8 @@ type Side = 'top' | 'right' | 'bottom' | 'left';
 /** CSS Writing Modes 4, "Abstract-to-Physical Mappings". */
 export function flowOf(writingMode: string, direction: string): Flow {
   const rtl = direction === 'rtl';
-  if (/^(vertical-rl|sideways-rl|tb-rl|tb)$/.test(writingMode)) return flow(true, ['right', 'left'], rtl ? ['bottom', 'top'] : ['top', 'bottom']); // prettier-ignore
+  if (/^(vertical-rl|sideways-rl|tb-rl|tb)$/.test(writingMode))
+    return flow(true, ['right', 'left'], rtl ? ['bottom', 'top'] : ['top', 'bottom']);
   if (writingMode === 'vertical-lr') return flow(true, ['left', 'right'], rtl ? ['bottom', 'top'] : ['top', 'bottom']);
   if (writingMode === 'sideways-lr') return flow(true, ['left', 'right'], rtl ? ['top', 'bottom'] : ['bottom', 'top']);
   return flow(false, ['top', 'bottom'], rtl ? ['right', 'left'] : ['left', 'right']);

@@ -39,7 +39,7 @@ const made: Readonly<Record<string, readonly string[]>> = {
   margin: ['0', '0 auto', '1px 2px 3px', '1px 2px 3px 4px', 'calc(1px + 1em) 0'],
   inset: ['0', '1px auto'],
   'border-color': ['red', 'red blue', 'transparent', 'rgb(1, 2, 3) red'],
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 const rows = Object.entries(made).flatMap(([property, values]) =>
   values.filter((value) => declarationValidity(property, value) === 'valid').map((value) => [property, value] as const),
@@ -63,7 +63,19 @@ describe('shorthands are parted as browsers part them', () => {
   });
 
   test('and so says Chromium of every longhand', async () => {
-    const spelled = parted.map(({ values, ...one }) => ({ ...one, values: values.map((v) => v.replace(/^(#[0-9a-f]{6})\/([\d.]+)$/, (_, hex: string, alpha: string) => hex + Math.round(Number(alpha) * 255).toString(16).padStart(2, '0'))) })); // prettier-ignore
+    const spelled = parted.map(({ values, ...one }) => ({
+      ...one,
+      values: values.map((v) =>
+        v.replace(
+          /^(#[0-9a-f]{6})\/([\d.]+)$/,
+          (_, hex: string, alpha: string) =>
+            hex +
+            Math.round(Number(alpha) * 255)
+              .toString(16)
+              .padStart(2, '0'),
+        ),
+      ),
+    }));
     const ask = `${JSON.stringify(spelled)}.map(({ property, value, longhands, values }) => {
       const one = document.createElement('p'), two = document.createElement('p');
       document.body.append(one, two);

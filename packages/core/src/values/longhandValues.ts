@@ -86,7 +86,12 @@ const lineOf =
   (...names: readonly string[]): Parter =>
   (parts) => {
     const values = each(parts, line);
-    return values && Object.fromEntries(names.flatMap((name) => ['width', 'style', 'color'].map((what, i) => [`${name}-${what}`, values[i]!]))); // prettier-ignore
+    return (
+      values &&
+      Object.fromEntries(
+        names.flatMap((name) => ['width', 'style', 'color'].map((what, i) => [`${name}-${what}`, values[i]!])),
+      )
+    );
   };
 
 const sides = ['top', 'right', 'bottom', 'left'];
@@ -105,7 +110,11 @@ function border(parts: readonly string[]): Found | undefined {
 }
 
 function outline(parts: readonly string[]): Found | undefined {
-  const values = each(parts, [line[0]!, ['none', /^(none|auto|dotted|dashed|solid|double|groove|ridge|inset|outset)$/], ['', colour]]); // prettier-ignore
+  const values = each(parts, [
+    line[0]!,
+    ['none', /^(none|auto|dotted|dashed|solid|double|groove|ridge|inset|outset)$/],
+    ['', colour],
+  ]);
   // an absent colour is the outline's own, on which browsers do not agree
   if (!values || values[2] === '') return undefined;
   return { 'outline-width': values[0]!, 'outline-style': values[1]!, 'outline-color': values[2]! };
@@ -126,7 +135,13 @@ const radius: Parter = (parts) => {
 function listStyle(parts: readonly string[]): Found | undefined {
   const types = /^(disc|circle|square|decimal|decimal-leading-zero|(lower|upper)-(roman|latin|alpha|greek))$/;
   const alone = parts.length === 1 && parts[0] === 'none';
-  const values = alone ? ['outside', 'none', 'none'] : each(parts, [['outside', /^(inside|outside)$/], ['none', /^url\([^()]*\)$/], ['disc', types]]); // prettier-ignore
+  const values = alone
+    ? ['outside', 'none', 'none']
+    : each(parts, [
+        ['outside', /^(inside|outside)$/],
+        ['none', /^url\([^()]*\)$/],
+        ['disc', types],
+      ]);
   return values && { 'list-style-position': values[0]!, 'list-style-image': values[1]!, 'list-style-type': values[2]! };
 }
 
@@ -150,11 +165,17 @@ function textDecoration(parts: readonly string[]): Found | undefined {
 const pair =
   (first: string, second: string, takes: RegExp): Parter =>
   (parts) =>
-    parts.length <= 2 && parts.every((one) => takes.test(one)) ? { [first]: parts[0]!, [second]: parts[1] ?? parts[0]! } : undefined; // prettier-ignore
+    parts.length <= 2 && parts.every((one) => takes.test(one))
+      ? { [first]: parts[0]!, [second]: parts[1] ?? parts[0]! }
+      : undefined;
 
 function flex(parts: readonly string[]): Found | undefined {
   const [first, ...rest] = parts;
-  const made = (grow: string, shrink: string, basis: string): Found => ({ 'flex-grow': grow, 'flex-shrink': shrink, 'flex-basis': basis }); // prettier-ignore
+  const made = (grow: string, shrink: string, basis: string): Found => ({
+    'flex-grow': grow,
+    'flex-shrink': shrink,
+    'flex-basis': basis,
+  });
   if (parts.length === 1 && first === 'none') return made('0', '0', 'auto');
   if (parts.length === 1 && first === 'auto') return made('1', '1', 'auto');
   const isNumber = (text: string | undefined): boolean => text !== undefined && /^\d+(\.\d+)?$/.test(text);
@@ -166,7 +187,10 @@ function flex(parts: readonly string[]): Found | undefined {
 }
 
 const flexFlow: Parter = (parts) => {
-  const values = each(parts, [['row', /^(row|column)(-reverse)?$/], ['nowrap', /^(nowrap|wrap|wrap-reverse)$/]]); // prettier-ignore
+  const values = each(parts, [
+    ['row', /^(row|column)(-reverse)?$/],
+    ['nowrap', /^(nowrap|wrap|wrap-reverse)$/],
+  ]);
   return values && { 'flex-direction': values[0]!, 'flex-wrap': values[1]! };
 };
 
@@ -182,7 +206,11 @@ function background(parts: readonly string[]): Found | undefined {
     else rest.push(one);
   }
   const place = placeOf(places);
-  const values = each(rest, [['none', image], ['scroll', /^(scroll|fixed|local)$/], ['#000000/0', colour]]); // prettier-ignore
+  const values = each(rest, [
+    ['none', image],
+    ['scroll', /^(scroll|fixed|local)$/],
+    ['#000000/0', colour],
+  ]);
   if (!values || !place) return undefined;
   return {
     'background-image': values[0]!,
@@ -224,14 +252,22 @@ export const fontReset: Found = {
   'font-language-override': 'normal',
 };
 
-const fontSize = /^(xx-small|x-small|small|medium|large|x-large|xx-large|smaller|larger|[\d.]+(px|em|rem|ex|pt|pc|in|cm|mm|%))(?:\/(normal|[\d.]+(px|em|rem|ex|pt|%)?))?$/; // prettier-ignore
+const fontSize =
+  /^(xx-small|x-small|small|medium|large|x-large|xx-large|smaller|larger|[\d.]+(px|em|rem|ex|pt|pc|in|cm|mm|%))(?:\/(normal|[\d.]+(px|em|rem|ex|pt|%)?))?$/;
 
 function font(parts: readonly string[]): Found | undefined {
   const at = parts.findIndex((one) => fontSize.test(one.toLowerCase()));
   if (at < 0 || at === parts.length - 1) return undefined;
   const [, size, , height = 'normal'] = fontSize.exec(parts[at]!.toLowerCase())!;
-  const before = parts.slice(0, at).map((one) => one.toLowerCase()).filter((one) => one !== 'normal'); // prettier-ignore
-  const values = each(before, [['normal', /^(italic|oblique)$/], ['normal', /^small-caps$/], ['normal', /^(bold|bolder|lighter|[1-9]00)$/]]); // prettier-ignore
+  const before = parts
+    .slice(0, at)
+    .map((one) => one.toLowerCase())
+    .filter((one) => one !== 'normal');
+  const values = each(before, [
+    ['normal', /^(italic|oblique)$/],
+    ['normal', /^small-caps$/],
+    ['normal', /^(bold|bolder|lighter|[1-9]00)$/],
+  ]);
   const family = parts.slice(at + 1).join(' ');
   if (!values || family === '' || /^\//.test(family)) return undefined;
   return {

@@ -1,7 +1,16 @@
 import { tokenize, tokenTypes as T } from 'css-tree';
 
 /** The type a calculation has; `length-percentage` where the two are added up. */
-type NumericType = 'number' | 'length' | 'percentage' | 'length-percentage' | 'angle' | 'time' | 'frequency' | 'resolution' | 'flex'; // prettier-ignore
+type NumericType =
+  | 'number'
+  | 'length'
+  | 'percentage'
+  | 'length-percentage'
+  | 'angle'
+  | 'time'
+  | 'frequency'
+  | 'resolution'
+  | 'flex';
 
 const samples: Readonly<Record<NumericType, readonly string[]>> = {
   number: ['1'],
@@ -16,9 +25,20 @@ const samples: Readonly<Record<NumericType, readonly string[]>> = {
 };
 
 const units: Readonly<Record<string, NumericType>> = {
-  deg: 'angle', grad: 'angle', rad: 'angle', turn: 'angle', s: 'time', ms: 'time', hz: 'frequency', khz: 'frequency',
-  dpi: 'resolution', dpcm: 'resolution', dppx: 'resolution', x: 'resolution', fr: 'flex',
-}; // prettier-ignore
+  deg: 'angle',
+  grad: 'angle',
+  rad: 'angle',
+  turn: 'angle',
+  s: 'time',
+  ms: 'time',
+  hz: 'frequency',
+  khz: 'frequency',
+  dpi: 'resolution',
+  dpcm: 'resolution',
+  dppx: 'resolution',
+  x: 'resolution',
+  fr: 'flex',
+};
 
 export const hasMath = (value: string): boolean => /(^|[^-\w])(-webkit-)?(calc|min|max|clamp)\(/i.test(value);
 

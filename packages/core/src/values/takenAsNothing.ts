@@ -3,7 +3,9 @@ import type { Target } from './urls.ts';
 
 /** Whether somebody said of a sheet that is not here that it says nothing about elements: it is nowhere, or holds fonts alone. */
 export const isTakenAsNothing = (site: Site, target: Target): boolean =>
-  target.kind === 'site' ? isAbsent(site, target.path) : target.kind === 'remote' && (site.absent?.has(target.url) ?? false); // prettier-ignore
+  target.kind === 'site'
+    ? isAbsent(site, target.path)
+    : target.kind === 'remote' && (site.absent?.has(target.url) ?? false);
 
 /** Whether the name of a sheet is an address outside the site. */
 export const isRemoteAddress = (name: string): boolean => /^(?:[a-z][a-z0-9+.-]*:|[\\/]{2})/i.test(name);

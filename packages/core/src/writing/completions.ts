@@ -20,7 +20,9 @@ export interface Completions {
 }
 
 const wide = ['inherit', 'initial', 'unset', 'revert'];
-const properties = [...longhandNames, ...Object.keys(longhandsOfShorthand)].filter((name) => !name.startsWith('-')).sort(); // prettier-ignore
+const properties = [...longhandNames, ...Object.keys(longhandsOfShorthand)]
+  .filter((name) => !name.startsWith('-'))
+  .sort();
 const takesColours = /color|background|border|outline|shadow|fill|stroke|decoration/;
 const takesFonts = /^font(-family)?$/;
 
@@ -64,7 +66,11 @@ function valuesOf(property: string, words: SiteWords): readonly Completion[] {
     ...colours.map(({ name, uses }): Completion => ({ label: name, kind: 'colour', uses })),
     ...fonts.map(({ name, uses }): Completion => ({ label: name, kind: 'font', uses })),
     ...[...keywordsOf(property), ...wide].map((label): Completion => ({ label, kind: 'keyword' })),
-    ...words.customProperties.map(({ name, uses }): Completion => ({ label: `var(${name})`, kind: 'custom-property', uses })), // prettier-ignore
+    ...words.customProperties.map(({ name, uses }): Completion => ({
+      label: `var(${name})`,
+      kind: 'custom-property',
+      uses,
+    })),
   ];
 }
 

@@ -34,7 +34,15 @@ export function sheetOutline(text: string): readonly OutlinedRule[] {
       const { span, selector, selectorSpan } = rule;
       const more = rule.nested.flatMap((one) => (one.kind === 'declarations' ? one.declarations : []));
       const declarations = [...rule.declarations, ...more].map(outlined);
-      out.push({ start: span.start, end: span.end, selector, selectorEnd: selectorSpan.end, under, isNested, declarations }); // prettier-ignore
+      out.push({
+        start: span.start,
+        end: span.end,
+        selector,
+        selectorEnd: selectorSpan.end,
+        under,
+        isNested,
+        declarations,
+      });
       walk(rule.nested, under, true);
     }
   };

@@ -31,7 +31,11 @@ export function siteWords(site: Site, kept: KeptOutcomes): SiteWords {
     for (const name of new Set(look.classes)) add(classes, name, n);
     if (look.id !== undefined && look.id !== '') add(ids, look.id, n);
   });
-  const said = { customProperties: new Map<string, number>(), colours: new Map<string, number>(), fonts: new Map<string, number>() }; // prettier-ignore
+  const said = {
+    customProperties: new Map<string, number>(),
+    colours: new Map<string, number>(),
+    fonts: new Map<string, number>(),
+  };
   for (const { text } of sheetsOf(site)) if (text !== undefined) lookAt(parseSheet(text).rules, said);
   for (const file of pagesOf(site))
     for (const block of readingOf(file)?.blocks ?? [])
@@ -69,7 +73,9 @@ function declared({ property, value }: Declaration, said: Said): void {
 /** Colours in a value as written: `#0b5563`, `teal`, `rgb(…)`; names inside addresses and strings are none. */
 export function coloursIn(value: string): readonly string[] {
   const bare = value.replace(/url\([^)]*\)|"[^"]*"|'[^']*'/gi, ' ');
-  const words = bare.match(/#[0-9a-f]{3,8}\b|\b(?:rgba?|hsla?|oklch|oklab|lab|lch|hwb)\([^()]*\)|\b[a-z]{3,20}\b(?![\w(-])/gi) ?? []; // prettier-ignore
+  const words =
+    bare.match(/#[0-9a-f]{3,8}\b|\b(?:rgba?|hsla?|oklch|oklab|lab|lch|hwb)\([^()]*\)|\b[a-z]{3,20}\b(?![\w(-])/gi) ??
+    [];
   return words.filter((word) => !/^(none|inherit|initial|unset)$/i.test(word) && parseColour(word) !== undefined);
 }
 

@@ -41,7 +41,16 @@ export const draftTasks = (states: SiteStates): Tasks<'draft' | 'proof' | 'effec
   async proposal({ state, sheet, pages, settings }, step) {
     const { site, before, prover } = await states.draftOf(state);
     // the proof of the plan is the one that the draft is asked for next
-    const planned = planWhole(site, sheet, { ...settings, ...(pages ? { pages } : {}), onStep: (what, done, total) => step(done, total, undefined, what === 'proving') }, site === before ? prover : undefined); // prettier-ignore
+    const planned = planWhole(
+      site,
+      sheet,
+      {
+        ...settings,
+        ...(pages ? { pages } : {}),
+        onStep: (what, done, total) => step(done, total, undefined, what === 'proving'),
+      },
+      site === before ? prover : undefined,
+    );
     if (!planned.ok) throw new Refusal('operation-refused', describeOperationProblem(planned.problem));
     const { operations, sheets, stays } = planned.value;
     return {
@@ -54,7 +63,9 @@ export const draftTasks = (states: SiteStates): Tasks<'draft' | 'proof' | 'effec
         ...(why === undefined ? {} : { why }),
       })),
       stays: [...stays],
-      trades: JSON.parse(JSON.stringify(tradesIn(site, operations, settings?.oldBrowsers ? { oldBrowsers: true } : {}))) as ProposalReply['trades'], // prettier-ignore
+      trades: JSON.parse(
+        JSON.stringify(tradesIn(site, operations, settings?.oldBrowsers ? { oldBrowsers: true } : {})),
+      ) as ProposalReply['trades'],
       missing: sheetsNotHere(site)
         .filter(({ path }) => !(site.absent?.has(path) ?? false))
         .map((one) => ({ ...one, pages: [...one.pages] })),

@@ -53,7 +53,8 @@ export const revisionTasks = (
   async proofBetween({ from, against, state }, onPage) {
     const { siteId, number, operations } = state;
     const { site: after } = await states.draftOf(state);
-    const before = against === undefined ? (await states.revision(siteId, from)).site : await states.siteOf(against, from); // prettier-ignore
+    const before =
+      against === undefined ? (await states.revision(siteId, from)).site : await states.siteOf(against, from);
     const chosen =
       against === undefined ? [...(await states.operationsSince(siteId, from, number)), ...operations] : [];
     return proofOf(before, after, chosen, onPage) as unknown as ProofReply;
@@ -65,7 +66,14 @@ export const revisionTasks = (
     ];
     const proof = proofOf(before, after, await states.operationsSince(siteId, from, to), onPage);
     const packed = (bytes: Uint8Array): number => gzipSync(bytes).length;
-    return handoffReport(before, after, proof, { title, from: `r${from}`, to: `r${to}`, revisions: saved, check: states.checker.check(after), packed }); // prettier-ignore
+    return handoffReport(before, after, proof, {
+      title,
+      from: `r${from}`,
+      to: `r${to}`,
+      revisions: saved,
+      check: states.checker.check(after),
+      packed,
+    });
   },
   async changesBetween({ siteId, from, to }) {
     return changesOf((await states.revision(siteId, from)).site, (await states.revision(siteId, to)).site);

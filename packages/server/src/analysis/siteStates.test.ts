@@ -18,12 +18,17 @@ function storeOf(
   runPages: readonly string[] = [],
 ) {
   const asked: string[][] = [];
-  const files = revisions.map((one) => Object.entries(one).map(([path, content]) => [path, typeof content === 'string' ? bytes(content) : content] as const)); // prettier-ignore
+  const files = revisions.map((one) =>
+    Object.entries(one).map(
+      ([path, content]) => [path, typeof content === 'string' ? bytes(content) : content] as const,
+    ),
+  );
   const blobs = new Map(files.flat().map(([, content]) => [sha256(content), Buffer.from(content)]));
   const pathOf = new Map(files.flat().map(([path, content]) => [sha256(content), path]));
   return {
     asked,
-    manifest: (_site: string, number: number) => Promise.resolve(Object.fromEntries((files[number - 1] ?? []).map(([path, content]) => [path, sha256(content)]))), // prettier-ignore
+    manifest: (_site: string, number: number) =>
+      Promise.resolve(Object.fromEntries((files[number - 1] ?? []).map(([path, content]) => [path, sha256(content)]))),
     decisions: () => Promise.resolve({ absent: [], leftOut: [], runPages: [...runPages] }),
     steps: () => Promise.resolve([]),
     readBlobs(hashes: readonly string[]) {

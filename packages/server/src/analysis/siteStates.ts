@@ -103,13 +103,17 @@ export class SiteStates {
     const entries = Object.entries(manifest);
     const here = filesHere(manifest, states);
     const blobs = await revisions.readBlobs(entries.flatMap(([path, hash]) => (here.has(path) ? [] : [hash])));
-    const files = entries.map(([path, hash]) => [path, here.get(path) ?? makeSiteFile(path, blobs.get(hash)!)] as const); // prettier-ignore
+    const files = entries.map(
+      ([path, hash]) => [path, here.get(path) ?? makeSiteFile(path, blobs.get(hash)!)] as const,
+    );
     return withDecisions({ files: new Map(files) }, await revisions.decisions(siteId, number));
   }
 
   private states(): readonly Site[] {
     const kept = [...this.kept.values()].reverse();
-    return [this.coming, ...kept.map(({ draft }) => draft.newest), ...kept.map(({ site }) => site)].filter((site) => site !== undefined); // prettier-ignore
+    return [this.coming, ...kept.map(({ draft }) => draft.newest), ...kept.map(({ site }) => site)].filter(
+      (site) => site !== undefined,
+    );
   }
 
   async draftOf(state: SiteState): Promise<DraftOnRevision> {

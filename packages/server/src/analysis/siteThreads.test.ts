@@ -34,7 +34,17 @@ parentPort.on('message', ({ id, site, name, input, stop }) => {
   }
 });`;
 
-const limits: ThreadLimits = { threads: 2, heap: 40, slow: 60_000, seconds: (name) => (name === 'hang' ? 0.3 : 60), longest: 2, grace: 0.2, idle: 60, idleLarge: 60, large: Infinity }; // prettier-ignore
+const limits: ThreadLimits = {
+  threads: 2,
+  heap: 40,
+  slow: 60_000,
+  seconds: (name) => (name === 'hang' ? 0.3 : 60),
+  longest: 2,
+  grace: 0.2,
+  idle: 60,
+  idleLarge: 60,
+  large: Infinity,
+};
 let threads: SiteThreads;
 function start(given: Partial<ThreadLimits> = {}): SiteThreads {
   threads = new SiteThreads(

@@ -173,7 +173,9 @@ export class SiteThreads {
   /** Threads that are, or have been for long, at what takes long. */
   private slowRunning(): number {
     const now = Date.now();
-    return [...this.threads].filter(({ site, task, since }) => task && (this.slow.has(site!) || now - since > this.limits.slow)).length; // prettier-ignore
+    return [...this.threads].filter(
+      ({ site, task, since }) => task && (this.slow.has(site!) || now - since > this.limits.slow),
+    ).length;
   }
 
   private threadFor(site: string): Thread | undefined {
@@ -295,7 +297,10 @@ const stopping = (): Refusal =>
   new Refusal('stopping', 'The server is being stopped. Nothing of this was kept; ask again when it is there.');
 
 const tooLong = (seconds: number): Refusal =>
-  new Refusal('too-much', `This took longer than ${Math.floor(seconds * 10) / 10} seconds, the most it may take. Nothing was kept of it.`); // prettier-ignore
+  new Refusal(
+    'too-much',
+    `This took longer than ${Math.floor(seconds * 10) / 10} seconds, the most it may take. Nothing was kept of it.`,
+  );
 
 const tooMuch = (heap: number): Refusal =>
   new Refusal(

@@ -3,9 +3,13 @@ import { applyOperations, makeSite, SiteProver, type Operation, type Site } from
 import { ThreadPartner } from './threadPartner.ts';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
-const page = (i: number): string => `<!DOCTYPE html><title>t</title><style>p { top: ${i % 5}px } .n { color: red }</style><p class="n" style="left: ${i % 3}px">${i}`; // prettier-ignore
+const page = (i: number): string =>
+  `<!DOCTYPE html><title>t</title><style>p { top: ${i % 5}px } .n { color: red }</style><p class="n" style="left: ${i % 3}px">${i}`;
 const siteOf = (count: number): Site =>
-  makeSite([...Array.from({ length: count }, (_, i) => [`p${i}.html`, bytes(page(i))] as const), ['s.css', bytes('.n { top: 0 }')]]); // prettier-ignore
+  makeSite([
+    ...Array.from({ length: count }, (_, i) => [`p${i}.html`, bytes(page(i))] as const),
+    ['s.css', bytes('.n { top: 0 }')],
+  ]);
 
 function after(site: Site, ...operations: Operation[]): Site {
   const done = applyOperations(site, operations);
@@ -57,7 +61,11 @@ describe('a thread that proves half of the pages', () => {
   });
 
   test('reads ahead over a page that it cannot read without the others, and leaves that one out', () => {
-    const served = makeSite([...site.files.values()].map((file) => [file.path, file.path === 'p1.html' ? bytes(`${page(1)}<?php echo $menu ?>`) : file.bytes] as const)); // prettier-ignore
+    const served = makeSite(
+      [...site.files.values()].map(
+        (file) => [file.path, file.path === 'p1.html' ? bytes(`${page(1)}<?php echo $menu ?>`) : file.bytes] as const,
+      ),
+    );
     partner = new ThreadPartner(256, 4, 20_000);
     const prover = new SiteProver(served, partner);
     prover.prepare();
@@ -77,7 +85,7 @@ test.each([
   ['few pages', siteOf(299), 4, false],
   ['many pages', siteOf(300), 4, true],
   ['many pages and two processors', siteOf(300), 2, false],
-  ['many pages and files too large to copy', makeSite([...siteOf(300).files.values()].map(({ path, bytes: own }) => [path, path === 's.css' ? new Uint8Array(64_000_001) : own] as const)), 4, false], // prettier-ignore
+  ['many pages and files too large to copy', makeSite([...siteOf(300).files.values()].map(({ path, bytes: own }) => [path, path === 's.css' ? new Uint8Array(64_000_001) : own] as const)), 4, false], // oxfmt-ignore
 ])('whether it helps: %s', (_what, site, processors, helps) => {
   partner = new ThreadPartner(256, processors);
   expect(partner.helps(site)).toBe(helps);

@@ -97,7 +97,11 @@ export class ThreadPartner implements ProofPartner {
     const { last } = this;
     const files = [...after.files.values()].filter(({ path, hash }) => before.files.get(path)?.hash !== hash);
     this.last = new Map(files.map(({ path, hash }) => [path, hash]));
-    return files.map((file) => [file.path, file.hash, last.get(file.path) === file.hash ? undefined : packedFor(file, share)]); // prettier-ignore
+    return files.map((file) => [
+      file.path,
+      file.hash,
+      last.get(file.path) === file.hash ? undefined : packedFor(file, share),
+    ]);
   }
 
   private proofOf(id: number, flags: Int32Array): SharedProof {

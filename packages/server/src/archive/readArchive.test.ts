@@ -32,7 +32,9 @@ test('names without the mark of UTF-8 are that all the same where their bytes ar
   const old = withoutMark(withName(await makeZip([{ path: 'caf_.html', content: '<p>' }]), 'caf_', 'caf\x82'));
   await expect(readArchive(old)).rejects.toMatchObject({
     code: 'bad-archive',
-    message: expect.stringContaining('café.html (IBM 437, names=cp437), café.html (IBM 850, names=cp850), caf‚.html (Windows 1252, names=windows-1252)'), // prettier-ignore
+    message: expect.stringContaining(
+      'café.html (IBM 437, names=cp437), café.html (IBM 850, names=cp850), caf‚.html (Windows 1252, names=windows-1252)',
+    ),
   });
   expect([...(await readArchive(old, { names: 'cp437' })).files.keys()]).toEqual(['café.html']);
 });

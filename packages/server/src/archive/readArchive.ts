@@ -33,7 +33,10 @@ export async function readArchive(
   const zip = await open(archive);
   try {
     if (zip.entryCount > limits.entries)
-      throw new Refusal('archive-too-large', `The archive holds ${zip.entryCount.toLocaleString('en')} entries, more than 40,000. Put only the site into it.`); // prettier-ignore
+      throw new Refusal(
+        'archive-too-large',
+        `The archive holds ${zip.entryCount.toLocaleString('en')} entries, more than 40,000. Put only the site into it.`,
+      );
     const entries: yauzl.Entry[] = [];
     for await (const entry of entriesOf(zip)) entries.push(entry);
     const named = entryNames(entries, names);
@@ -86,7 +89,8 @@ class Taking {
   /** Small files that somebody may want after all, as long as there is room for such. */
   private async keep(path: string, entry: yauzl.Entry): Promise<Buffer | undefined> {
     const room = Math.min(limits.keptBytes, limits.allKeptBytes - this.kept);
-    if (isLink(entry) || entry.isEncrypted() || noPartOfASite.test(path) || entry.uncompressedSize > room) return undefined; // prettier-ignore
+    if (isLink(entry) || entry.isEncrypted() || noPartOfASite.test(path) || entry.uncompressedSize > room)
+      return undefined;
     const content = await readEntry(this.zip, entry, path, room);
     this.kept += content.length;
     return content;
@@ -97,7 +101,10 @@ class Taking {
     for (const path of files.keys())
       for (let at = path.indexOf('/'); at >= 0; at = path.indexOf('/', at + 1))
         if (files.has(path.slice(0, at)))
-          throw new Refusal('bad-archive', `${path.slice(0, at)} is a file in the archive and a folder too (of ${path}). A name may be one of them.`); // prettier-ignore
+          throw new Refusal(
+            'bad-archive',
+            `${path.slice(0, at)} is a file in the archive and a folder too (of ${path}). A name may be one of them.`,
+          );
     const { prefix } = files.size === 0 ? { prefix: '' } : withoutPrefix(files, []);
     // names that every object of the language has: nowhere are they looked up by chance
     for (const path of [...files.keys()].filter((one) => one.slice(prefix.length) in {})) {
@@ -166,7 +173,13 @@ function readEntry(zip: yauzl.ZipFile, entry: yauzl.Entry, path: string, room: n
       stream.on('end', () => {
         const content = Buffer.concat(parts);
         if (crc32(content) === entry.crc32) resolve(content);
-        else reject(new Refusal('bad-archive', `${path} is damaged in the archive: its checksum is another one. Make the archive anew.`)); // prettier-ignore
+        else
+          reject(
+            new Refusal(
+              'bad-archive',
+              `${path} is damaged in the archive: its checksum is another one. Make the archive anew.`,
+            ),
+          );
       });
       stream.on('error', (e: Error) => reject(damaged(e)));
     });

@@ -28,7 +28,8 @@ afterAll(() => {
   execFileSync(process.execPath, pg('stop'));
   fs.rmSync(data, { recursive: true, force: true });
 });
-const postmaster = (dataDir: string): number => Number(fs.readFileSync(path.join(dataDir, 'postmaster.pid'), 'utf8').split('\n')[0]); // prettier-ignore
+const postmaster = (dataDir: string): number =>
+  Number(fs.readFileSync(path.join(dataDir, 'postmaster.pid'), 'utf8').split('\n')[0]);
 
 test('killed in the middle of its first start at any moment, the folder can be used by the next', async () => {
   for (const after of [150, 600, 1200]) {
@@ -56,7 +57,9 @@ test('a database that died and came back is where it was, and the application go
     await api.put(id, [{ kind: 'gather-rules', sheet: 'a.css' }]);
 
     // one connection after the other is ended under it
-    await sequelize.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE pid <> pg_backend_pid() AND datname = current_database()'); // prettier-ignore
+    await sequelize.query(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE pid <> pg_backend_pid() AND datname = current_database()',
+    );
     await new Promise((done) => setTimeout(done, 100));
     expect((await api.draft(id)).operations).toHaveLength(1);
 
@@ -72,8 +75,11 @@ test('a database that died and came back is where it was, and the application go
     expect((await request(app).get(`/preview/${id}/r2/a.css`)).text).toContain('color:red');
     // the queue goes on as well
     const zip = await makeZip([{ path: 'b.html', content: '<p>' }]);
-    const { id: coming } = (await request(app).post('/api/imports').field('name', 'Later').attach('archive', zip, 'x.zip')).body as { id: string }; // prettier-ignore
-    const status = async (): Promise<string> => ((await request(app).get(`/api/imports/${coming}`)).body as { status: string }).status; // prettier-ignore
+    const { id: coming } = (
+      await request(app).post('/api/imports').field('name', 'Later').attach('archive', zip, 'x.zip')
+    ).body as { id: string };
+    const status = async (): Promise<string> =>
+      ((await request(app).get(`/api/imports/${coming}`)).body as { status: string }).status;
     for (let i = 0; i < 400 && (await status()) !== 'done'; i++) await new Promise((done) => setTimeout(done, 25));
     expect(await status()).toBe('done');
   } finally {
@@ -105,7 +111,9 @@ test('an import that a process left in the middle is ended by the next one, once
   for (const id of [left, deadly]) await store.add({ id, ...reply }, { name: 'Walks' }, undefined, archive);
   // one that took both ended: its jobs stay locked, once for the one, each time for the other
   await own.query(`INSERT INTO process (workers) VALUES ('{gone}')`);
-  await own.query(`UPDATE graphile_worker._private_jobs SET locked_by = 'gone', locked_at = now(), attempts = CASE key WHEN '${left}' THEN 1 ELSE 3 END`); // prettier-ignore
+  await own.query(
+    `UPDATE graphile_worker._private_jobs SET locked_by = 'gone', locked_at = now(), attempts = CASE key WHEN '${left}' THEN 1 ELSE 3 END`,
+  );
   await store.begin(left);
   const { running } = await started(url);
   try {
@@ -113,7 +121,10 @@ test('an import that a process left in the middle is ended by the next one, once
     for (let i = 0; i < 600 && (await status(left)) !== 'done'; i++) await new Promise((done) => setTimeout(done, 25));
     expect(await status(left)).toBe('done');
     await running.services.imports.tidy();
-    expect((await store.find(deadly))!.reply).toMatchObject({ status: 'interrupted', detail: expect.stringContaining('bring it in again') }); // prettier-ignore
+    expect((await store.find(deadly))!.reply).toMatchObject({
+      status: 'interrupted',
+      detail: expect.stringContaining('bring it in again'),
+    });
     expect((await running.services.sites.list()).map(({ name }) => name)).toEqual(['Walks']);
     // what the first one still did does not count
     await expect(store.end({ id: left, attempt: 1 }, { status: 'failed' })).rejects.toThrow(Overtaken);
@@ -127,7 +138,8 @@ test('an import that a process left in the middle is ended by the next one, once
 test('each older schema is brought up to date with what it holds', async () => {
   const { url } = start();
   const sequelize = connect(url);
-  const select = <Row extends object>(sql: string): Promise<Row[]> => sequelize.query<Row>(sql, { type: QueryTypes.SELECT }); // prettier-ignore
+  const select = <Row extends object>(sql: string): Promise<Row[]> =>
+    sequelize.query<Row>(sql, { type: QueryTypes.SELECT });
   try {
     const early = ['0001-sites', '0002-inventory', '0003-notes'];
     for (const from of [
@@ -139,7 +151,7 @@ test('each older schema is brought up to date with what it holds', async () => {
       '0008-people',
       '0009-processes',
     ]) {
-      // prettier-ignore
+      // oxfmt-ignore
       await emptied(sequelize);
       await migrate(sequelize, from);
       const id = '00000000-0000-4000-8000-000000000001';
@@ -152,7 +164,9 @@ test('each older schema is brought up to date with what it holds', async () => {
            VALUES ('${id}', 1, NULL, 'm', '{"a.html":"h1"}', '{}', 1, now()), ('${id}', 2, 1, 'm', '${manifest}', '{}', 1, now());`,
       );
       if (early.includes(from))
-        await sequelize.query(`INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '${operations}', now())`); // prettier-ignore
+        await sequelize.query(
+          `INSERT INTO draft (site_id, base, operations, updated_at) VALUES ('${id}', 2, '${operations}', now())`,
+        );
       else
         await sequelize.query(
           `INSERT INTO blob_use (site_id, hash) VALUES ('${id}', 'h1'), ('${id}', 'h2'), ('${id}', 'h3');
@@ -160,15 +174,26 @@ test('each older schema is brought up to date with what it holds', async () => {
            UPDATE site SET draft_version = 1;`,
         );
       // one that was on its way in when its server was stopped for the upgrade, before archives were kept
-      if (from >= '0005') await sequelize.query(`INSERT INTO import (id, reply, running, updated_at) VALUES ('${id}', '{"id":"${id}","name":"Cut","status":"looking","leftOut":[]}', true, now())`); // prettier-ignore
+      if (from >= '0005')
+        await sequelize.query(
+          `INSERT INTO import (id, reply, running, updated_at) VALUES ('${id}', '{"id":"${id}","name":"Cut","status":"looking","leftOut":[]}', true, now())`,
+        );
       const { running } = await started(url);
       const { drafts, sites, imports } = running.services;
-      expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
-      expect(await drafts.state(id, 'draft')).toEqual({ siteId: id, number: 2, operations: [{ kind: 'mend', finding: 'f' }] }); // prettier-ignore
-      expect((await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations])).toEqual([['Old', 2, 1]]); // prettier-ignore
+      expect(await select('SELECT hash FROM blob_use ORDER BY hash')).toEqual(
+        ['h1', 'h2', 'h3'].map((hash) => ({ hash })),
+      );
+      expect(await drafts.state(id, 'draft')).toEqual({
+        siteId: id,
+        number: 2,
+        operations: [{ kind: 'mend', finding: 'f' }],
+      });
+      expect(
+        (await sites.list()).map(({ name, revision, draftOperations }) => [name, revision, draftOperations]),
+      ).toEqual([['Old', 2, 1]]);
       expect((await imports.list()).map(({ status }) => status)).toEqual(from >= '0005' ? ['interrupted'] : []);
       await sites.purge();
-      expect(await select('SELECT hash FROM blob ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash }))); // prettier-ignore
+      expect(await select('SELECT hash FROM blob ORDER BY hash')).toEqual(['h1', 'h2', 'h3'].map((hash) => ({ hash })));
       await ended(running);
     }
   } finally {
@@ -186,8 +211,10 @@ test('a backup holds everything, while the application runs; it goes into an emp
   const api = siteApi(() => app);
   const file = path.join(data, 'all.backup');
   const env = { ...process.env, DATABASE_URL: url };
-  const run = (...args: string[]) => spawnSync(process.execPath, ['scripts/backup.mjs', ...args], { encoding: 'utf8', env }); // prettier-ignore
-  const sites = async (): Promise<number> => ((await request(app).get('/api/sites')).body as { sites: unknown[] }).sites.length; // prettier-ignore
+  const run = (...args: string[]) =>
+    spawnSync(process.execPath, ['scripts/backup.mjs', ...args], { encoding: 'utf8', env });
+  const sites = async (): Promise<number> =>
+    ((await request(app).get('/api/sites')).body as { sites: unknown[] }).sites.length;
   try {
     const id = await api.bringIn([{ path: 'a.html', content: '<style>p{color:red}</style><p>' }]);
     await api.put(id, [{ kind: 'gather-rules', sheet: 'a.css' }]);
@@ -196,18 +223,26 @@ test('a backup holds everything, while the application runs; it goes into an emp
     expect(run('backup', file)).toMatchObject({ status: 0, stdout: expect.stringContaining('1 sites, 1 revisions') });
     expect(run('backup', file)).toMatchObject({ status: 2, stderr: expect.stringContaining('is there already') });
     await api.bringIn([{ path: 'b.html', content: '<p>' }]);
-    expect(run('restore', file)).toMatchObject({ status: 2, stderr: expect.stringContaining('There is data already (2 sites') }); // prettier-ignore
+    expect(run('restore', file)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('There is data already (2 sites'),
+    });
     const cut = path.join(data, 'cut.backup');
     fs.writeFileSync(cut, fs.readFileSync(file).subarray(0, -2000));
     expect(run('restore', cut, '--over').status).toBe(2);
-    expect(run('restore', 'package.json', '--over')).toMatchObject({ status: 2, stderr: expect.stringContaining('is no backup') }); // prettier-ignore
+    expect(run('restore', 'package.json', '--over')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('is no backup'),
+    });
     expect(await sites()).toBe(2);
     // what a later version made goes too
     await sequelize.query("CREATE TYPE later AS ENUM ('x'); CREATE TABLE later_table (one later)");
     expect(run('restore', file, '--over')).toMatchObject({ status: 0 });
     expect(await sites()).toBe(1);
     expect([await bytes(), (await api.draft(id)).operations.length]).toEqual([before, 1]);
-    expect(await sequelize.query("SELECT 1 FROM pg_tables WHERE tablename = 'later_table'", { type: QueryTypes.SELECT })).toEqual([]); // prettier-ignore
+    expect(
+      await sequelize.query("SELECT 1 FROM pg_tables WHERE tablename = 'later_table'", { type: QueryTypes.SELECT }),
+    ).toEqual([]);
     expect((await api.save(id)).status).toBe(201);
   } finally {
     await ended(running);
@@ -224,8 +259,11 @@ test('one program at a time works on a data folder; one that was killed leaves i
   const folder = fs.mkdtempSync(path.join(tmp, 'syndeton-lock-'));
   const script = `import { takeFolder } from ${JSON.stringify(path.resolve('scripts/dataLock.mjs'))};
     process.stdout.write(String(takeFolder(${JSON.stringify(folder)}))); setTimeout(() => {}, Number(process.argv[1]));`;
-  const take = (): string => spawnSync(process.execPath, ['--input-type=module', '-e', script, '0'], { encoding: 'utf8' }).stdout; // prettier-ignore
-  const first = spawn(process.execPath, ['--input-type=module', '-e', script, '60000'], { stdio: ['ignore', 'pipe', 'ignore'] }); // prettier-ignore
+  const take = (): string =>
+    spawnSync(process.execPath, ['--input-type=module', '-e', script, '0'], { encoding: 'utf8' }).stdout;
+  const first = spawn(process.execPath, ['--input-type=module', '-e', script, '60000'], {
+    stdio: ['ignore', 'pipe', 'ignore'],
+  });
   const said = await new Promise((done) => first.stdout.once('data', (text: Buffer) => done(text.toString())));
   expect([said, take()]).toEqual(['undefined', String(first.pid)]);
   first.kill('SIGKILL');

@@ -34,7 +34,10 @@ export async function joinProcesses(sequelize: Sequelize, warn: (error: unknown)
 
   /** Also when it was taken for gone because the connection was. */
   const write = (): Promise<unknown> =>
-    select('INSERT INTO process (id, workers) VALUES ($1, $2) ON CONFLICT (id) DO UPDATE SET workers = $2', [id, [...names]]); // prettier-ignore
+    select('INSERT INTO process (id, workers) VALUES ($1, $2) ON CONFLICT (id) DO UPDATE SET workers = $2', [
+      id,
+      [...names],
+    ]);
   const connection = keepConnection(
     sequelize,
     async (client) => {

@@ -52,7 +52,10 @@ export function makeSignals(sequelize: Sequelize, warn: (error: unknown) => void
       };
     },
     async tell(channel, told, transaction) {
-      await sequelize.query('SELECT pg_notify($1, $2)', { bind: [channel, told], ...(transaction ? { transaction } : {}) }); // prettier-ignore
+      await sequelize.query('SELECT pg_notify($1, $2)', {
+        bind: [channel, told],
+        ...(transaction ? { transaction } : {}),
+      });
     },
     async close() {
       closed = true;

@@ -20,7 +20,12 @@ test('requests by their names, few whatever is asked for; what runs and waits; o
   const reply = await fetch(`http://127.0.0.1:${port}/metrics`);
   expect(reply.headers.get('content-type')).toContain('text/plain');
   const text = await reply.text();
-  const counted = Object.fromEntries([...text.matchAll(/syndeton_request_seconds_count\{name="(\w+)",status="204"\} (\d+)/g)].map(([, name, n]) => [name, Number(n)])); // prettier-ignore
+  const counted = Object.fromEntries(
+    [...text.matchAll(/syndeton_request_seconds_count\{name="(\w+)",status="204"\} (\d+)/g)].map(([, name, n]) => [
+      name,
+      Number(n),
+    ]),
+  );
   expect(counted).toEqual({ listSites: 1, readSite: 2, preview: 1, unknown: 1, interface: 1, removeSite: 1 });
   expect(text).toMatch(/^syndeton_tasks_running 2$/m);
   expect(text).toMatch(/^syndeton_tasks_waiting 5$/m);

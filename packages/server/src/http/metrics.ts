@@ -45,12 +45,14 @@ export function makeMetrics(analysis: Pick<Analysis, 'load'>): Metrics {
           response.writeHead(404).end();
           return;
         }
-        void register.metrics().then((text) => response.writeHead(200, { 'content-type': register.contentType }).end(text));
+        void register
+          .metrics()
+          .then((text) => response.writeHead(200, { 'content-type': register.contentType }).end(text));
       });
       return server.listen(port, '127.0.0.1');
     },
   };
-} // prettier-ignore
+}
 
 const patterns = (Object.keys(addresses) as RouteName[]).map((name) => {
   const [method, path] = addresses[name];

@@ -73,13 +73,10 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
   async function look(id: string, { ask }: Open): Promise<void> {
     const found = await store.collect(id);
     if (found === 'waiting') return;
-    if (found === undefined) {
-      await ask();
-      return;
-    }
+    if (found === undefined) return ask();
     const answer = unpacked(found) as TaskAnswer;
     if (answer.kind === 'done') settle(id)?.resolve(answer.value);
-    else settle(id)?.reject(answer.kind === 'refused' ? new Refusal(answer.code, answer.message) : new Error(answer.message)); // prettier-ignore
+    else settle(id)?.reject(errorOf(answer));
   }
 
   function settle(id: string): Open | undefined {
@@ -92,6 +89,11 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
       settle(id)?.reject(refusal);
       await store.drop(id);
     }
+  }
+
+  async function withdraw(id: string): Promise<void> {
+    await store.drop(id);
+    await signals.tell(unwanted, id);
   }
 
   async function refuseHopeless(): Promise<void> {
@@ -113,7 +115,7 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
     const giveUp = (): void => {
       if (settle(id) !== one) return;
       one.reject(new Stopped());
-      store.drop(id).then(() => signals.tell(unwanted, id)).catch(warn); // prettier-ignore
+      withdraw(id).catch(warn);
     };
     one.options.signal?.addEventListener('abort', giveUp, { once: true });
   }
@@ -134,8 +136,7 @@ export function makeQueuedAnalysis({ store, signals, processes, warn, patience =
     held: () => [],
     async close(seconds = 0) {
       closed = true;
-      const until = Date.now() + seconds * 1000;
-      while (open.size > 0 && Date.now() < until) await new Promise((done) => setTimeout(done, 20));
+      await emptied(open, seconds);
       for (const id of [...open.keys()]) settle(id)?.reject(stopping());
       clearInterval(timer);
       stopListening();
@@ -156,3 +157,12 @@ const endedInIt = (): Refusal =>
 
 const stopping = (): Refusal =>
   new Refusal('stopping', 'The server is being stopped. Nothing of this was kept; ask again when it is there.');
+
+function errorOf(answer: Exclude<TaskAnswer, { kind: 'done' }>): Error {
+  return answer.kind === 'refused' ? new Refusal(answer.code, answer.message) : new Error(answer.message);
+}
+
+async function emptied(open: ReadonlyMap<string, Open>, seconds: number): Promise<void> {
+  const until = Date.now() + seconds * 1000;
+  while (open.size > 0 && Date.now() < until) await new Promise((done) => setTimeout(done, 20));
+}

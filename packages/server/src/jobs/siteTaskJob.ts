@@ -33,7 +33,12 @@ export function makeSiteTaskWork({ store, signals, processes, analysis, atOnce, 
     if (told !== undefined) running.get(told)?.abort();
     else for (const id of running.keys()) void stopWhereUnwanted(id);
   });
-  const { announce, heldElsewhere } = keepTies({ signals, processes, held: () => (running.size < atOnce ? analysis.held() : []), warn }); // prettier-ignore
+  const { announce, heldElsewhere } = keepTies({
+    signals,
+    processes,
+    held: () => (running.size < atOnce ? analysis.held() : []),
+    warn,
+  });
 
   async function stopWhereUnwanted(id: string): Promise<void> {
     if ((await store.find(id).catch(() => undefined)) === undefined) running.get(id)?.abort();

@@ -76,10 +76,14 @@ export function openBlobBytes({ endpoint, bucket, region, ...credentials }: Blob
 }
 
 function away(error: unknown): never {
-  if (error instanceof Error && error.name === 'NoSuchKey') throw new Error('the store does not hold what was put there', { cause: error });
+  if (error instanceof Error && error.name === 'NoSuchKey')
+    throw new Error('the store does not hold what was put there', { cause: error });
   const why = error instanceof Error ? error.name : String(error);
-  throw new Refusal('store-away', `The store of files does not answer as it should (${why}). What was saved before is safe; do it again in a moment.`);
-} // prettier-ignore
+  throw new Refusal(
+    'store-away',
+    `The store of files does not answer as it should (${why}). What was saved before is safe; do it again in a moment.`,
+  );
+}
 
 /** A few at a time. */
 export async function each<One>(list: readonly One[], act: (one: One) => Promise<void>): Promise<void> {

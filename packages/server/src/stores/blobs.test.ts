@@ -42,7 +42,13 @@ test('files lie in the store; those from before in the database; both are read, 
   await stop();
 
   await start(true);
-  const id = await api.bringIn([{ path: 'a.html', content: page(1) }, { path: 'b.html', content: page(2) }], 'After'); // prettier-ignore
+  const id = await api.bringIn(
+    [
+      { path: 'a.html', content: page(1) },
+      { path: 'b.html', content: page(2) },
+    ],
+    'After',
+  );
   expect([await held(page(1)), await held(page(2))]).toEqual([[{ elsewhere: false }], [{ elsewhere: true }]]);
   expect(store.objects.get(hash(page(2)))?.toString()).toBe(page(2));
   await api.put(id, [{ kind: 'gather-rules', sheet: 'css/site.css' }]);

@@ -22,16 +22,27 @@ export function makeBlobs(sequelize: Sequelize, elsewhere?: BlobBytes): Blobs {
    * Bytes that are there already are locked by "on conflict do update" until the transaction ends: a purge cannot take them away
    * before their use is written. Another store gets them under this lock.
    */
-  async function writeSome(siteId: string, some: readonly (readonly [string, Buffer])[], transaction: Transaction): Promise<void> {
+  async function writeSome(
+    siteId: string,
+    some: readonly (readonly [string, Buffer])[],
+    transaction: Transaction,
+  ): Promise<void> {
     const values = some.map((_, i) => `($${3 * i + 1}, $${3 * i + 2}, $${3 * i + 3}::bytea)`).join(', ');
     const bind = some.flatMap(([hash, bytes]) => [hash, bytes.length, elsewhere ? null : bytes]);
     const rows = await select<{ hash: string; outside: boolean }>(
       `INSERT INTO blob (hash, size, bytes) VALUES ${values} ON CONFLICT (hash) DO UPDATE SET size = EXCLUDED.size
-       RETURNING hash, bytes IS NULL AS outside`, bind, transaction);
+       RETURNING hash, bytes IS NULL AS outside`,
+      bind,
+      transaction,
+    );
     const outside = new Set(rows.flatMap((row) => (row.outside ? row.hash : [])));
     if (outside.size > 0) await putOutside(some.filter(([hash]) => outside.has(hash)));
-    await select('INSERT INTO blob_use (site_id, hash) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [siteId, some.map(([hash]) => hash)], transaction);
-  } // prettier-ignore
+    await select(
+      'INSERT INTO blob_use (site_id, hash) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING',
+      [siteId, some.map(([hash]) => hash)],
+      transaction,
+    );
+  }
 
   const outsideFor = (hash: string): BlobBytes => {
     if (!elsewhere) throw new Error(`The bytes of ${hash} are in another store. BLOBS has to name it.`);
@@ -60,7 +71,10 @@ export function makeBlobs(sequelize: Sequelize, elsewhere?: BlobBytes): Blobs {
       const out = new Map<string, Buffer>();
       const wanted = [...new Set(hashes)];
       for (let i = 0; i < wanted.length; i += readAtOnce) {
-        const rows = await select<{ hash: string; bytes: Buffer | null }>('SELECT hash, bytes FROM blob WHERE hash = ANY($1)', [wanted.slice(i, i + readAtOnce)]); // prettier-ignore
+        const rows = await select<{ hash: string; bytes: Buffer | null }>(
+          'SELECT hash, bytes FROM blob WHERE hash = ANY($1)',
+          [wanted.slice(i, i + readAtOnce)],
+        );
         await each(rows, async ({ hash, bytes }) => {
           out.set(hash, bytes ?? (await outsideFor(hash).get(hash)));
         });
@@ -68,7 +82,9 @@ export function makeBlobs(sequelize: Sequelize, elsewhere?: BlobBytes): Blobs {
       return out;
     },
     async sizes(hashes) {
-      const rows = await select<{ hash: string; size: number }>('SELECT hash, size FROM blob WHERE hash = ANY($1)', [[...new Set(hashes)]]); // prettier-ignore
+      const rows = await select<{ hash: string; size: number }>('SELECT hash, size FROM blob WHERE hash = ANY($1)', [
+        [...new Set(hashes)],
+      ]);
       return new Map(rows.map(({ hash, size }) => [hash, size]));
     },
     /**
@@ -81,7 +97,11 @@ export function makeBlobs(sequelize: Sequelize, elsewhere?: BlobBytes): Blobs {
       try {
         for (let gone = 1; gone > 0;)
           gone = await sequelize.transaction(async (transaction) => {
-            const rows = await select<{ hash: string }>(`DELETE FROM blob WHERE hash IN (${unused}) RETURNING hash`, [], transaction); // prettier-ignore
+            const rows = await select<{ hash: string }>(
+              `DELETE FROM blob WHERE hash IN (${unused}) RETURNING hash`,
+              [],
+              transaction,
+            );
             // before the rows are gone for others: who writes one of them anew waits, and puts it there again
             if (rows.length > 0) await elsewhere?.drop(rows.map(({ hash }) => hash));
             return rows.length;

@@ -28,7 +28,12 @@ export interface PeopleStore {
   /** Also signs the person out everywhere but where `except` stands for it, a hash; keys for the API end as well. */
   setPassword(id: string, password: string, except?: string): Promise<boolean>;
   /** `hash`: of what stands for the person from now on. */
-  addPass(pass: { readonly hash: string; readonly personId: string; readonly label: string | null; readonly endsAt: Date | null }): Promise<TokenRecord>; // prettier-ignore
+  addPass(pass: {
+    readonly hash: string;
+    readonly personId: string;
+    readonly label: string | null;
+    readonly endsAt: Date | null;
+  }): Promise<TokenRecord>;
   /** Whom it stands for, unless it ended. */
   personOf(hash: string): Promise<Person | undefined>;
   dropPass(hash: string): Promise<void>;

@@ -25,16 +25,27 @@ export function makeSequelizeImportStore(sequelize: Sequelize, signals: Pick<Sig
       await sequelize.transaction(async (transaction) => {
         const { id } = reply;
         const bind = [id, JSON.stringify(reply), JSON.stringify(asked), by ? JSON.stringify(by) : null];
-        await select(`INSERT INTO import (id, reply, asked, "by", running, updated_at) VALUES ($1, $2, $3, $4, true, now())`, bind, transaction); // prettier-ignore
+        await select(
+          `INSERT INTO import (id, reply, asked, "by", running, updated_at) VALUES ($1, $2, $3, $4, true, now())`,
+          bind,
+          transaction,
+        );
         let part = 0;
         for await (const bytes of fs.createReadStream(archive, { highWaterMark: partBytes }) as AsyncIterable<Buffer>)
-          await select('INSERT INTO import_part (import_id, part, bytes) VALUES ($1, $2, $3)', [id, part++, bytes], transaction); // prettier-ignore
+          await select(
+            'INSERT INTO import_part (import_id, part, bytes) VALUES ($1, $2, $3)',
+            [id, part++, bytes],
+            transaction,
+          );
         await addJob(sequelize, 'import', id, undefined, transaction);
         await select(`SELECT pg_notify('${channel}', $1)`, [id], transaction);
       });
     },
     async list(after) {
-      const rows = await select<Row>('SELECT reply, "by" FROM import WHERE running OR updated_at > $1 ORDER BY updated_at', [after]); // prettier-ignore
+      const rows = await select<Row>(
+        'SELECT reply, "by" FROM import WHERE running OR updated_at > $1 ORDER BY updated_at',
+        [after],
+      );
       return rows.map(recordOf);
     },
     async find(id) {
@@ -42,7 +53,10 @@ export function makeSequelizeImportStore(sequelize: Sequelize, signals: Pick<Sig
       return row && recordOf(row);
     },
     async begin(id) {
-      await change(`UPDATE import SET running = false, updated_at = now(), reply = reply || '{"status": "stopped"}' WHERE id = $1 AND running AND stopped RETURNING id`, [id]); // prettier-ignore
+      await change(
+        `UPDATE import SET running = false, updated_at = now(), reply = reply || '{"status": "stopped"}' WHERE id = $1 AND running AND stopped RETURNING id`,
+        [id],
+      );
       const [row] = await select<{ attempt: number; asked: AskedImport; by: Person | null }>(
         `UPDATE import SET attempt = attempt + 1, updated_at = now(), reply = reply || '{"status": "reading", "done": 0, "total": 0, "rules": 0}'
          WHERE id = $1 AND running RETURNING attempt, asked, "by"`,
@@ -52,7 +66,10 @@ export function makeSequelizeImportStore(sequelize: Sequelize, signals: Pick<Sig
     },
     async *archive(id) {
       for (let part = 0; ; part++) {
-        const [row] = await select<{ bytes: Buffer }>('SELECT bytes FROM import_part WHERE import_id = $1 AND part = $2', [id, part]); // prettier-ignore
+        const [row] = await select<{ bytes: Buffer }>(
+          'SELECT bytes FROM import_part WHERE import_id = $1 AND part = $2',
+          [id, part],
+        );
         if (!row) return;
         yield row.bytes;
       }
@@ -62,7 +79,10 @@ export function makeSequelizeImportStore(sequelize: Sequelize, signals: Pick<Sig
       return row?.stopped ?? true;
     },
     async tell({ id, attempt }, said) {
-      await change('UPDATE import SET updated_at = now(), reply = reply || $3 WHERE id = $1 AND attempt = $2 AND running RETURNING id', [id, attempt, JSON.stringify(said)]); // prettier-ignore
+      await change(
+        'UPDATE import SET updated_at = now(), reply = reply || $3 WHERE id = $1 AND attempt = $2 AND running RETURNING id',
+        [id, attempt, JSON.stringify(said)],
+      );
     },
     async end(attempt, said) {
       await sequelize.transaction((transaction) => endImport(sequelize, attempt, said, transaction));

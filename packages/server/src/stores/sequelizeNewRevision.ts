@@ -21,7 +21,19 @@ export async function writeRevision(
   const { decisions = { like: number - 1 } } = revision;
   const decided = 'like' in decisions ? await decisionsAt(siteId, decisions.like, transaction) : decisions;
   await RevisionModel.create(
-    { siteId, number, parent, message, manifest: { ...manifest }, figures, changedFiles, decisions: decided, steps: [...steps], note, by: whoAsks()?.name ?? '' }, // prettier-ignore
+    {
+      siteId,
+      number,
+      parent,
+      message,
+      manifest: { ...manifest },
+      figures,
+      changedFiles,
+      decisions: decided,
+      steps: [...steps],
+      note,
+      by: whoAsks()?.name ?? '',
+    },
     { transaction },
   );
   if ('like' in inventory) await copyInventory(sequelize, siteId, inventory.like, number, transaction);

@@ -72,22 +72,24 @@ export function makeSequelizePeopleStore(sequelize: Sequelize): PeopleStore {
         { bind: [siteId], type: QueryTypes.SELECT },
       ),
     setRight: (siteId, personId, right) =>
-      sequelize.transaction(async (transaction) => {
-        // one after the other for a site, so that two owners who give up at once leave one
-        await SiteModel.findByPk(siteId, { transaction, lock: true, attributes: ['id'] });
-        const before = await SiteRightModel.count({ where: { siteId, right: 'own' }, transaction });
-        if (right === 'none') await SiteRightModel.destroy({ where: { siteId, personId }, transaction });
-        else await SiteRightModel.upsert({ siteId, personId, right }, { transaction });
-        const owners = await SiteRightModel.count({ where: { siteId, right: 'own' }, transaction });
-        // one from before there were accounts is owned by nobody yet
-        if (owners > 0 || before === 0) return true;
-        throw new NoOwner();
-      }).catch((error: unknown) => {
-        if (error instanceof NoOwner) return false;
-        throw error;
-      }),
+      sequelize
+        .transaction(async (transaction) => {
+          // one after the other for a site, so that two owners who give up at once leave one
+          await SiteModel.findByPk(siteId, { transaction, lock: true, attributes: ['id'] });
+          const before = await SiteRightModel.count({ where: { siteId, right: 'own' }, transaction });
+          if (right === 'none') await SiteRightModel.destroy({ where: { siteId, personId }, transaction });
+          else await SiteRightModel.upsert({ siteId, personId, right }, { transaction });
+          const owners = await SiteRightModel.count({ where: { siteId, right: 'own' }, transaction });
+          // one from before there were accounts is owned by nobody yet
+          if (owners > 0 || before === 0) return true;
+          throw new NoOwner();
+        })
+        .catch((error: unknown) => {
+          if (error instanceof NoOwner) return false;
+          throw error;
+        }),
   };
-} // prettier-ignore
+}
 
 /** Takes the transaction back. */
 class NoOwner extends Error {}

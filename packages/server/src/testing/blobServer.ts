@@ -15,10 +15,10 @@ export async function startBlobServer(bucket: string, key: string): Promise<Blob
   const state = { away: false };
   const server = createServer((request, response) => {
     void bodyOf(request).then((body) => {
-      const say = (status: number, text: string | Buffer = ''): void => void response.writeHead(status, { 'content-type': 'application/xml' }).end(text); // prettier-ignore
+      const say = (status: number, text: string | Buffer = ''): void => void response.writeHead(status, { 'content-type': 'application/xml' }).end(text);
       const url = new URL(request.url!, 'http://store');
       const [, named, name = ''] = url.pathname.split('/');
-      const signed = new RegExp(`^AWS4-HMAC-SHA256 Credential=${key}/\\d{8}/[\\w-]+/s3/aws4_request, SignedHeaders=[\\w;-]+, Signature=[0-9a-f]{64}$`); // prettier-ignore
+      const signed = new RegExp(`^AWS4-HMAC-SHA256 Credential=${key}/\\d{8}/[\\w-]+/s3/aws4_request, SignedHeaders=[\\w;-]+, Signature=[0-9a-f]{64}$`);
       if (state.away) say(503, problem('SlowDown'));
       else if (!signed.test(request.headers.authorization ?? '')) say(403, problem('AccessDenied'));
       else if (named !== bucket) say(404, problem('NoSuchBucket'));
@@ -41,7 +41,7 @@ export async function startBlobServer(bucket: string, key: string): Promise<Blob
       server.close(() => done());
     }),
   });
-} // prettier-ignore
+} // oxfmt-ignore
 
 const problem = (code: string): string => `<?xml version="1.0"?><Error><Code>${code}</Code></Error>`;
 

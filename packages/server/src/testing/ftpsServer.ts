@@ -29,7 +29,7 @@ export async function startFtpsServer(root: string, user: string, password: stri
       server.close(() => done());
     }),
   });
-} // prettier-ignore
+} // oxfmt-ignore
 
 interface Talk {
   readonly root: string;
@@ -60,7 +60,7 @@ function talk(plain: Socket, { root, user, password, context, state, track }: Ta
     data = new Promise((resolve) => passive.once('connection', (one) => {
       resolve(track(new tls.TLSSocket(track(one), { isServer: true, secureContext: context })));
       passive.close();
-    })); // prettier-ignore
+    })); // oxfmt-ignore
     passive.listen(0, '127.0.0.1', () => say(`229 Extended passive (|||${(passive.address() as AddressInfo).port}|)`));
   };
   const commands: Readonly<Record<string, (said: string) => void>> = {

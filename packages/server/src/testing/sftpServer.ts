@@ -42,7 +42,7 @@ export async function startSftpServer(root: string, user: string, password: stri
       server.close(() => done());
     }),
   });
-} // prettier-ignore
+} // oxfmt-ignore
 
 function serve(sftp: SFTPWrapper, root: string, state: { failAfter: number | undefined }): void {
   const handles = new Map<number, number>();
@@ -92,11 +92,17 @@ function serve(sftp: SFTPWrapper, root: string, state: { failAfter: number | und
       sftp.status(id, STATUS_CODE.OK);
     }),
   );
-  sftp.on('FSTAT', (id, handle) => answer(id, () => sftp.attrs(id, { ...attributes('/'), size: fs.fstatSync(fdOf(handle)).size }))); // prettier-ignore
+  sftp.on('FSTAT', (id, handle) =>
+    answer(id, () => sftp.attrs(id, { ...attributes('/'), size: fs.fstatSync(fdOf(handle)).size })),
+  );
   for (const name of ['STAT', 'LSTAT'] as const)
     sftp.on(name, (id: number, of: string) => answer(id, () => sftp.attrs(id, attributes(of))));
   for (const name of ['SETSTAT', 'FSETSTAT'] as const) sftp.on(name, (id: number) => sftp.status(id, STATUS_CODE.OK));
-  const done = (id: number, act: () => void): void => answer(id, () => { act(); sftp.status(id, STATUS_CODE.OK); }); // prettier-ignore
+  const done = (id: number, act: () => void): void =>
+    answer(id, () => {
+      act();
+      sftp.status(id, STATUS_CODE.OK);
+    });
   sftp.on('MKDIR', (id, name) => done(id, () => fs.mkdirSync(at(name))));
   sftp.on('REMOVE', (id, name) => done(id, () => fs.unlinkSync(at(name))));
   sftp.on('RENAME', (id, from, to) =>

@@ -39,7 +39,10 @@ export function answeringServer(says: () => Record<string, Answer> = () => ({}))
       const says = server.says[name + decodeURIComponent(search)] ?? server.says[name];
       const answer = says?.(text === '' ? undefined : JSON.parse(text));
       const [status, body] = answer ?? [404, { detail: `nothing at ${name}` }];
-      return new Response(body === undefined ? null : JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } }); // prettier-ignore
+      return new Response(body === undefined ? null : JSON.stringify(body), {
+        status,
+        headers: { 'content-type': 'application/json' },
+      });
     }) as typeof fetch;
   });
   afterEach(() => {

@@ -50,7 +50,7 @@ export function recordedSite(): RecordedSite {
     operations: [...draft.operations],
     steps: draft.operations.map(({ kind }) => ({ sentence: `Does ${kind}.`, left: [] })),
     changes: draft.operations.map((_one, i) => ({ path: `${i}.html`, kind: 'page', bytesBefore: 9, bytesAfter: 8, change: 'edited' })),
-  }); // prettier-ignore
+  }); // oxfmt-ignore
   const put = (operations: readonly OperationBody[]): void => {
     draft = { ...draft, version: draft.version + 1, operations };
   };
@@ -64,8 +64,10 @@ export function recordedSite(): RecordedSite {
       ),
       // what was found in the revision that is saved here is what was found before
       ...Object.fromEntries(
-        ['survey', 'families', 'attributes', 'overrides'].map((name) => [`GET ${at}/revisions/2/${name}`, () => [200, replies[`GET ${at}/revisions/1/${name}`]]] as const),
-      ), // prettier-ignore
+        ['survey', 'families', 'attributes', 'overrides'].map(
+          (name) => [`GET ${at}/revisions/2/${name}`, () => [200, replies[`GET ${at}/revisions/1/${name}`]]] as const,
+        ),
+      ),
       [`GET ${at}`]: () => [200, { ...(replies[`GET ${at}`] as object), revision: revision() }],
       [`GET ${at}/draft`]: () => [200, reply()],
       [`PUT ${at}/draft`]: (body) => {
@@ -95,6 +97,8 @@ export function recordedSite(): RecordedSite {
     changeElsewhere: put,
     stand: () => void (draft = { base: 2, version: 2, operations: [] }),
     written: () =>
-      server.asked.filter((one) => !one.startsWith('GET') && !one.includes('/effect')).map((one) => one.replace(`${at}/`, '')), // prettier-ignore
+      server.asked
+        .filter((one) => !one.startsWith('GET') && !one.includes('/effect'))
+        .map((one) => one.replace(`${at}/`, '')),
   });
 }

@@ -11,7 +11,8 @@ interface Props {
 export function CopiedText({ text, words }: Props) {
   const code = useRef<HTMLElement>(null);
   const [said, setSaid] = useState('');
-  const copy = async (): Promise<void> => setSaid((await copied(text, code.current!)) ? 'Copied' : 'Selected: Ctrl+C copies it'); // prettier-ignore
+  const copy = async (): Promise<void> =>
+    setSaid((await copied(text, code.current!)) ? 'Copied' : 'Selected: Ctrl+C copies it');
   return (
     <div className="pt-1.5 pb-2 border-b border-line last:border-0 [&>span]:flex [&>span]:justify-between [&>span]:text-ink-2 [&_code]:block [&_code]:bg-panel [&_code]:rounded-sm [&_code]:py-1.25 [&_code]:px-2 [&_code]:mt-1 [&_code]:wrap-anywhere">
       <span>
@@ -29,7 +30,14 @@ export function CopiedText({ text, words }: Props) {
 /** Browsers give the clipboard to pages of https and of this machine only; elsewhere they may copy what is selected. */
 async function copied(text: string, shown: HTMLElement): Promise<boolean> {
   const clipboard = navigator.clipboard as Clipboard | undefined;
-  if (clipboard && (await clipboard.writeText(text).then(() => true, () => false))) return true; // prettier-ignore
+  if (
+    clipboard &&
+    (await clipboard.writeText(text).then(
+      () => true,
+      () => false,
+    ))
+  )
+    return true;
   getSelection()?.selectAllChildren(shown);
   return document.execCommand('copy');
 }

@@ -24,7 +24,9 @@ const shown = (at = 'survey') => (
 test('what goes wrong in a view says what is safe and what to report, and can be tried again', async () => {
   wrong = new Error('no such thing as x');
   render(shown());
-  expect(screen.getByRole('alert').textContent).toMatch(/went wrong in this view.*draft is kept by the server.*no such thing as x/); // prettier-ignore
+  expect(screen.getByRole('alert').textContent).toMatch(
+    /went wrong in this view.*draft is kept by the server.*no such thing as x/,
+  );
   await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
   expect(screen.getByRole('alert')).toBeTruthy();
   wrong = undefined;

@@ -111,6 +111,11 @@ export function PlaceBox({
   readonly outside: number;
   readonly className: string;
 }) {
-  const style = { left: place.left * scale - outside, top: place.top * scale - outside, width: place.width * scale + 2 * outside, height: place.height * scale + 2 * outside }; // prettier-ignore
+  const style = {
+    left: place.left * scale - outside,
+    top: place.top * scale - outside,
+    width: place.width * scale + 2 * outside,
+    height: place.height * scale + 2 * outside,
+  };
   return <div className={className} style={style} aria-hidden="true" />;
 }

@@ -48,7 +48,12 @@ const surface = EditorView.theme({
   '.cm-panels': { backgroundColor: 'var(--ground)', color: 'var(--ink)', fontFamily: 'var(--font-ui)' },
   '.cm-panels-top': { borderBottom: '1px solid var(--line-2)' },
   '.cm-textfield': { backgroundColor: 'var(--panel)', border: '1px solid var(--line-2)', color: 'var(--ink)' },
-  '.cm-button': { backgroundImage: 'none', backgroundColor: 'var(--panel)', border: '1px solid var(--line-2)', color: 'var(--ink)' }, // prettier-ignore
+  '.cm-button': {
+    backgroundImage: 'none',
+    backgroundColor: 'var(--panel)',
+    border: '1px solid var(--line-2)',
+    color: 'var(--ink)',
+  },
   '.cm-searchMatch': { backgroundColor: 'var(--lit)' },
   '.cm-foldPlaceholder': { backgroundColor: 'var(--picked)', border: '0', color: 'var(--ink-2)', padding: '0 6px' },
   '.cm-tooltip': { backgroundColor: 'var(--raised)', border: '1px solid var(--line-2)', boxShadow: 'var(--float)' },

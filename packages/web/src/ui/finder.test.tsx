@@ -6,7 +6,12 @@ import { Finder, type Findable } from './Finder.tsx';
 Element.prototype.scrollIntoView = () => undefined;
 const onClose = jest.fn();
 const run = jest.fn<(what: string) => void>();
-const thing = (group: string, label: string, hint?: string): Findable => ({ group, label, run: () => run(label), ...(hint === undefined ? {} : { hint }) }); // prettier-ignore
+const thing = (group: string, label: string, hint?: string): Findable => ({
+  group,
+  label,
+  run: () => run(label),
+  ...(hint === undefined ? {} : { hint }),
+});
 const things = [
   thing('Pages', 'tours/night.html'),
   thing('Pages', 'index.html'),

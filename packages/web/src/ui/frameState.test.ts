@@ -17,5 +17,7 @@ test.each<[string, HeldState, string]>([
 test('a selector is as specific held as it was written', () => {
   for (const selector of ['a:hover b:focus', ':is(a, :active)', 'a:link:visited', 'nav a:not(:hover)'])
     for (const state of heldStates)
-      expect(parseSelectorList(asHeld(selector, state))?.[0]?.specificity).toEqual(parseSelectorList(selector)?.[0]?.specificity); // prettier-ignore
+      expect(parseSelectorList(asHeld(selector, state))?.[0]?.specificity).toEqual(
+        parseSelectorList(selector)?.[0]?.specificity,
+      );
 });

@@ -36,7 +36,13 @@ function blocksOf(t: Tokens): { readonly top: readonly Block[]; readonly stray: 
     if (type === T.WhiteSpace || type === T.Comment || type === T.CDO || type === T.CDC) continue;
     if (type === T.LeftCurlyBracket) {
       const from = headAfterDeclaration(t, head ?? i, i);
-      const block: Block = { brace: i, head: from, isAtRule: t.type[from] === T.AtKeyword, close: undefined, inside: [] }; // prettier-ignore
+      const block: Block = {
+        brace: i,
+        head: from,
+        isAtRule: t.type[from] === T.AtKeyword,
+        close: undefined,
+        inside: [],
+      };
       (open.at(-1)?.inside ?? top).push(block);
       open.push(block);
       head = undefined;
@@ -57,7 +63,12 @@ function headAfterDeclaration(t: Tokens, head: number, brace: number): number {
   if (t.type[head] !== T.Ident || propertyKind(name.toLowerCase()) === 'unknown') return head;
   if (t.type[nextSolid(t, head + 1)] !== T.Colon) return head;
   for (let i = head + 1; i < brace; i++)
-    if (t.type[i] === T.WhiteSpace && /[\r\n]/.test(t.text.slice(t.start[i], t.end[i])) && t.type[lastSolid(t, i)] !== T.Comma) return nextSolid(t, i); // prettier-ignore
+    if (
+      t.type[i] === T.WhiteSpace &&
+      /[\r\n]/.test(t.text.slice(t.start[i], t.end[i])) &&
+      t.type[lastSolid(t, i)] !== T.Comma
+    )
+      return nextSolid(t, i);
   return head;
 }
 
@@ -99,7 +110,12 @@ function swallowing(blocks: readonly Block[], text: string, t: Tokens): { block:
     const indent = ownIndent(text, t, block);
     const before = block.inside.find((inner) => {
       const own = ownIndent(text, t, inner);
-      return own !== undefined && indent !== undefined && own <= indent && (!block.isAtRule || inner.isAtRule || own < indent || block.close === undefined); // prettier-ignore
+      return (
+        own !== undefined &&
+        indent !== undefined &&
+        own <= indent &&
+        (!block.isAtRule || inner.isAtRule || own < indent || block.close === undefined)
+      );
     });
     const inner = swallowing(block.inside, text, t);
     if (before && (!inner || block.inside.indexOf(before) <= block.inside.findIndex((one) => one === inner.block)))

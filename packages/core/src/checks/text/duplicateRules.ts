@@ -18,7 +18,8 @@ export function duplicateRules(sheet: Sheet): readonly DuplicateRule[] {
   const walk = (rules: readonly Rule[], under: string, last: Map<string, StyleRule>): void => {
     // from the end: what stands last is what counts
     for (const rule of [...rules].reverse()) {
-      if (rule.kind === 'group' && isPlainGroup(rule.name)) walk(rule.rules, `${under}@${rule.name} ${rule.prelude}{`, last); // prettier-ignore
+      if (rule.kind === 'group' && isPlainGroup(rule.name))
+        walk(rule.rules, `${under}@${rule.name} ${rule.prelude}{`, last);
       if (rule.kind !== 'style' || rule.nested.length > 0 || !rule.closed || rule.declarations.length === 0) continue;
       const key = under + selectorText(rule.selector) + '{' + sayings(rule);
       const late = last.get(key);

@@ -16,7 +16,9 @@ const rows: readonly (readonly [written: string, taken: string])[] = [
 
 test('what is said to be lost, Chromium passes over; the rest it takes', async () => {
   const ask = 'document.styleSheets[0].cssRules[0].style.cssText';
-  const answers = await askChromium(rows.map(([written]) => ({ html: `<!DOCTYPE html><style>p{${written}}</style>`, ask }))); // prettier-ignore
+  const answers = await askChromium(
+    rows.map(([written]) => ({ html: `<!DOCTYPE html><style>p{${written}}</style>`, ask })),
+  );
   expect(answers).toEqual(rows.map(([, taken]) => taken));
   for (const [written] of rows) expect(textFindings(`p{${written}}`)).toHaveLength(1);
 });

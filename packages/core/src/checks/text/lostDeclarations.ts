@@ -13,11 +13,18 @@ export function lostDeclarations(text: string, nested: readonly Rule[]): readonl
   return nested.flatMap((rule): readonly TextFinding[] => {
     if (rule.kind !== 'dropped') return [];
     const written = text.slice(rule.span.start, rule.span.end).replace(/[\s;]+$/, '');
-    if (written === '' || /^[*#+&!$/.](?![/*])-?[a-z-]+\s*:/i.test(written) || /<[?%!/a-z]|\{\{|\{%|[{}]/i.test(written)) return [];
+    if (
+      written === '' ||
+      /^[*#+&!$/.](?![/*])-?[a-z-]+\s*:/i.test(written) ||
+      /<[?%!/a-z]|\{\{|\{%|[{}]/i.test(written)
+    )
+      return [];
     const span = { start: rule.span.start, end: rule.span.start + written.length };
-    return [{ kind: 'lost-declaration', severity: severityOf['lost-declaration'], span, ...saidOf(text, written, span) }];
+    return [
+      { kind: 'lost-declaration', severity: severityOf['lost-declaration'], span, ...saidOf(text, written, span) },
+    ];
   });
-} // prettier-ignore
+}
 
 function saidOf(text: string, written: string, span: TextFinding['span']): Pick<TextFinding, 'sentence' | 'mend'> {
   if (written.startsWith('//')) {
@@ -41,12 +48,18 @@ function saidOf(text: string, written: string, span: TextFinding['span']): Pick<
   const end = /^\s*;/.exec(text.slice(span.end))?.[0].length ?? 0;
   return {
     sentence: `${code(written.length > 40 ? `${written.slice(0, 40)}…` : written)} is no declaration, so browsers pass over it.`,
-    mend: { label: 'Remove it', edits: [{ span: wholeLines(text, { start: span.start, end: span.end + end }), text: '' }] }, // prettier-ignore
+    mend: {
+      label: 'Remove it',
+      edits: [{ span: wholeLines(text, { start: span.start, end: span.end + end }), text: '' }],
+    },
   };
 }
 
 /** Two declarations that are one to browsers: nothing ends the first. */
-export function missingSemicolon({ value, valueSpan }: Declaration): Pick<TextFinding, 'span' | 'sentence' | 'mend'> | undefined {
+export function missingSemicolon({
+  value,
+  valueSpan,
+}: Declaration): Pick<TextFinding, 'span' | 'sentence' | 'mend'> | undefined {
   const [, first, name] = /^([^:;]*?)\s*[\r\n]\s*(-?[a-z-]+)\s*:/i.exec(value) ?? [];
   if (first === undefined || first === '' || longhandsOf(name!.toLowerCase()).length === 0) return undefined;
   const end = valueSpan.start + first.length;
@@ -55,4 +68,4 @@ export function missingSemicolon({ value, valueSpan }: Declaration): Pick<TextFi
     sentence: `A semicolon is missing after ${code(first)}, so browsers drop both lines.`,
     mend: { label: 'Put it in', edits: [{ span: { start: end, end }, text: ';' }] },
   };
-} // prettier-ignore
+}

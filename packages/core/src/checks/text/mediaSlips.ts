@@ -45,7 +45,9 @@ function* guesses(text: string, { what, name }: MediaTrouble): Generator<string>
     .replace(/\)\s*\(/g, ') and (')
     .replace(/&&|\bAND\b/g, 'and');
   yield joined;
-  const bare = joined.replace(/(^|,|\band\s)\s*((?:min-|max-)?[a-z-]+\s*:\s*[^,()]+?)(?=\s*(?:,|\band\b|$))/gi, '$1 ($2)').trim(); // prettier-ignore
+  const bare = joined
+    .replace(/(^|,|\band\s)\s*((?:min-|max-)?[a-z-]+\s*:\s*[^,()]+?)(?=\s*(?:,|\band\b|$))/gi, '$1 ($2)')
+    .trim();
   yield bare;
   yield bare.replace(/\(\s*([a-z-]+)[\s=]+(\d[\w.]*)\s*\)/gi, '($1: $2)');
 }

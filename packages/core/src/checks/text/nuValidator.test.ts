@@ -17,7 +17,7 @@ const archive = path.join(import.meta.dirname, '../../../../../node_modules/vnu-
 const demo = path.join(import.meta.dirname, '../../../../../demo/css');
 
 /** Words of values by kind; each property meets all of them. */
-const words = ['0', '1', '10px', '1.5em', '50%', '-2px', '#0b5563', '#fff', '#12345', 'red', 'rde', 'none', 'auto', 'normal', 'inherit', 'bold', 'blok', 'block', 'left', 'center', 'underline', 'solid', '1px solid red', 'Georgia, serif', 'url(a.png)', '10', 'italic', 'hidden', 'visible', 'collapse', 'uppercase', 'pointer', 'disc', 'both', 'top', 'middle', 'absolute', 'pre', 'repeat-x', 'thin', '2s', 'ease']; // prettier-ignore
+const words = ['0', '1', '10px', '1.5em', '50%', '-2px', '#0b5563', '#fff', '#12345', 'red', 'rde', 'none', 'auto', 'normal', 'inherit', 'bold', 'blok', 'block', 'left', 'center', 'underline', 'solid', '1px solid red', 'Georgia, serif', 'url(a.png)', '10', 'italic', 'hidden', 'visible', 'collapse', 'uppercase', 'pointer', 'disc', 'both', 'top', 'middle', 'absolute', 'pre', 'repeat-x', 'thin', '2s', 'ease']; // oxfmt-ignore
 
 /** What hand-written pages say: the properties of CSS 2.1 and the most used since. */
 const old =
@@ -44,9 +44,15 @@ interface Message {
 function nuLines(files: readonly string[]): ReadonlyMap<string, ReadonlySet<number>> {
   let output: string;
   try {
-    output = execFileSync('java', ['-jar', archive, '--format', 'json', '--stdout', '--exit-zero-always', '--css', ...files], { encoding: 'utf8', maxBuffer: 1e9 }); // prettier-ignore
+    output = execFileSync(
+      'java',
+      ['-jar', archive, '--format', 'json', '--stdout', '--exit-zero-always', '--css', ...files],
+      { encoding: 'utf8', maxBuffer: 1e9 },
+    );
   } catch (error) {
-    throw new Error('The Nu validator needs a Java runtime: as root, apt-get install default-jre-headless', { cause: error }); // prettier-ignore
+    throw new Error('The Nu validator needs a Java runtime: as root, apt-get install default-jre-headless', {
+      cause: error,
+    });
   }
   const out = new Map<string, Set<number>>(files.map((file) => [path.basename(file), new Set()]));
   const { messages } = JSON.parse(output) as { messages: readonly Message[] };
@@ -71,7 +77,13 @@ test('the demo and 50 sheets: the same lines are wrong, but for differences that
     const files = Array.from({ length: 50 }, (_, i) => {
       const file = path.join(folder, `${i}.css`);
       // a rule a line: none beats another, none is another's fallback
-      fs.writeFileSync(file, all.slice(i * per, (i + 1) * per).map((said, n) => `.r${n} { ${said} }`).join('\n')); // prettier-ignore
+      fs.writeFileSync(
+        file,
+        all
+          .slice(i * per, (i + 1) * per)
+          .map((said, n) => `.r${n} { ${said} }`)
+          .join('\n'),
+      );
       return file;
     });
     for (const name of fs.readdirSync(demo)) files.push(path.join(demo, name));
@@ -92,7 +104,12 @@ test('the demo and 50 sheets: the same lines are wrong, but for differences that
     // an explanation that nothing needs any more goes
     expect(explained.filter(([pattern]) => !parted.some(({ line }) => pattern.test(line)))).toEqual([]);
     // where only we find fault the browser drops the line; where only Nu does, it takes it or we claim nothing
-    const [taken] = await askChromium([{ html: '<p>', ask: `${JSON.stringify(parted.map(({ line }) => line))}.map((line) => { const s = new CSSStyleSheet(); s.replaceSync(line); return s.cssRules[0].style.length > 0; })` }]); // prettier-ignore
+    const [taken] = await askChromium([
+      {
+        html: '<p>',
+        ask: `${JSON.stringify(parted.map(({ line }) => line))}.map((line) => { const s = new CSSStyleSheet(); s.replaceSync(line); return s.cssRules[0].style.length > 0; })`,
+      },
+    ]);
     const wrong = parted.filter(({ line, we }, i) => {
       const [, property, value] = /\{ ([\w-]+): (.*) \}/.exec(line)!;
       return (taken as boolean[])[i] ? we : !we && declarationValidity(property!, value!) === 'valid';

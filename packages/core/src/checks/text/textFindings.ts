@@ -52,10 +52,16 @@ function ruleFindings(text: string, rules: readonly Rule[], nested: boolean): re
   return rules.flatMap((rule): readonly TextFinding[] => {
     switch (rule.kind) {
       case 'style':
-        return [...selectorFindings(text, rule.selector, rule.selectorSpan, nested), ...lostDeclarations(text, rule.nested), ...ruleFindings(text, rule.nested, true)]; // prettier-ignore
+        return [
+          ...selectorFindings(text, rule.selector, rule.selectorSpan, nested),
+          ...lostDeclarations(text, rule.nested),
+          ...ruleFindings(text, rule.nested, true),
+        ];
       case 'group':
         return [
-          ...(rule.name === 'media' ? mediaFindings(text, preludeSpan(text, rule.span.start + 6, rule.blockSpan.start - 1)) : []), // prettier-ignore
+          ...(rule.name === 'media'
+            ? mediaFindings(text, preludeSpan(text, rule.span.start + 6, rule.blockSpan.start - 1))
+            : []),
           ...ruleFindings(text, rule.rules, nested || rule.name === 'scope'),
         ];
       case 'import':
@@ -75,7 +81,8 @@ function declarationFindings(text: string, list: readonly Declaration[], inQuirk
       kind === 'unknown-property'
         ? 'No property has this name, so the line does nothing.'
         : `${code(declaration.property)} does not take ${code(declaration.value)}, so browsers drop the line.`;
-    const mend = right === undefined ? {} : { mend: { label: `Make it ${code(right)}`, edits: [{ span, text: right }] } }; // prettier-ignore
+    const mend =
+      right === undefined ? {} : { mend: { label: `Make it ${code(right)}`, edits: [{ span, text: right }] } };
     return {
       kind,
       severity: 'wrong',
@@ -113,7 +120,10 @@ function selectorFindings(text: string, selector: string, span: Span, nested: bo
   }
   // page markup and braces say it better; other browsers know their own names
   if (selector === '' || /[<}]/.test(selector) || /:-(moz|ms|o|webkit|khtml)-/i.test(selector)) return [];
-  const right = [/\.\s+(?=[\w-])/g, /#\s+(?=[\w-])/g].reduce((said, slip) => said.replace(slip, (found) => found[0]!), selector.replace(/,\s*$|^\s*,/, '')); // prettier-ignore
+  const right = [/\.\s+(?=[\w-])/g, /#\s+(?=[\w-])/g].reduce(
+    (said, slip) => said.replace(slip, (found) => found[0]!),
+    selector.replace(/,\s*$|^\s*,/, ''),
+  );
   const isRight = right !== selector && parseSelectorList(right) !== undefined;
   return [
     {
@@ -170,12 +180,24 @@ function unclosedTexts(text: string): readonly TextFinding[] {
     if (type === T.Comment && !(written.length >= 4 && written.endsWith('*/'))) {
       const line = { start, end: start + /^[^\r\n]*/.exec(written)![0].length };
       const edits = [{ span: { start: line.end, end: line.end }, text: ' */' }];
-      out.push({ kind: 'unclosed', severity: severityOf.unclosed, span: line, sentence: 'This comment is never closed, so all that follows is lost.', mend: { label: 'Close it at the end of this line', edits } }); // prettier-ignore
+      out.push({
+        kind: 'unclosed',
+        severity: severityOf.unclosed,
+        span: line,
+        sentence: 'This comment is never closed, so all that follows is lost.',
+        mend: { label: 'Close it at the end of this line', edits },
+      });
     } else if (type === T.BadString) {
       const quote = written[0]!;
       const stop = start + /^[^\r\n;}]*/.exec(text.slice(start))![0].length;
       const edits = [{ span: { start: stop, end: stop }, text: quote }];
-      out.push({ kind: 'unclosed', severity: severityOf.unclosed, span: { start, end: Math.max(stop, start + 1) }, sentence: 'This string is not closed in its line, so the line is lost.', mend: { label: 'Close it', edits } }); // prettier-ignore
+      out.push({
+        kind: 'unclosed',
+        severity: severityOf.unclosed,
+        span: { start, end: Math.max(stop, start + 1) },
+        sentence: 'This string is not closed in its line, so the line is lost.',
+        mend: { label: 'Close it', edits },
+      });
     }
   }
   return out;

@@ -3,11 +3,46 @@ import { isColourWord, lookWord } from './lookWord.ts';
 
 /** What people call an element of this kind. */
 const roles: Readonly<Record<string, string>> = {
-  a: 'link', td: 'cell', th: 'head-cell', tr: 'row', p: 'text', span: 'words', div: 'box', li: 'item', ul: 'list', ol: 'list',
-  img: 'picture', h1: 'title', h2: 'heading', h3: 'heading', h4: 'heading', h5: 'heading', h6: 'heading', input: 'field',
-  select: 'field', textarea: 'field', b: 'words', i: 'words', em: 'words', strong: 'words', small: 'words', font: 'words', svg: 'drawing', body: 'page', hr: 'line',
-  path: 'shape', rect: 'shape', circle: 'shape', ellipse: 'shape', polygon: 'shape', polyline: 'line', line: 'line', g: 'group', text: 'label', tspan: 'label',
-}; // prettier-ignore
+  a: 'link',
+  td: 'cell',
+  th: 'head-cell',
+  tr: 'row',
+  p: 'text',
+  span: 'words',
+  div: 'box',
+  li: 'item',
+  ul: 'list',
+  ol: 'list',
+  img: 'picture',
+  h1: 'title',
+  h2: 'heading',
+  h3: 'heading',
+  h4: 'heading',
+  h5: 'heading',
+  h6: 'heading',
+  input: 'field',
+  select: 'field',
+  textarea: 'field',
+  b: 'words',
+  i: 'words',
+  em: 'words',
+  strong: 'words',
+  small: 'words',
+  font: 'words',
+  svg: 'drawing',
+  body: 'page',
+  hr: 'line',
+  path: 'shape',
+  rect: 'shape',
+  circle: 'shape',
+  ellipse: 'shape',
+  polygon: 'shape',
+  polyline: 'line',
+  line: 'line',
+  g: 'group',
+  text: 'label',
+  tspan: 'label',
+};
 
 /** A name says so much of a look. */
 const mostWords = 3;
@@ -39,7 +74,9 @@ export function proposeClassName(
 const rolesOf = (tags: readonly string[]): ReadonlySet<string> =>
   new Set(tags.map((tag) => roles[tag] ?? (/^[a-z][a-z-]*$/.test(tag) ? tag : 'part')));
 
-const wordsOf = (declarations: readonly Declaration[]): readonly string[] => [...new Set(declarations.map(lookWord).filter((word) => word !== ''))]; // prettier-ignore
+const wordsOf = (declarations: readonly Declaration[]): readonly string[] => [
+  ...new Set(declarations.map(lookWord).filter((word) => word !== '')),
+];
 
 /** So many looks of one kind of element have words in common that tell them apart no more. */
 const fewLikes = 4;

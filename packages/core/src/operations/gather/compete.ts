@@ -89,7 +89,12 @@ export function mayFlip(
     return (by > 0 || (by === 0 && !aFirst)) !== (now > 0 || (now === 0 && !aFirst));
   };
   if (!a.anything && !b.anything && !disagree(a, b)) return false;
-  return a.subjects.some((one) => b.subjects.some((other) => one.pseudoElement === other.pseudoElement && mayBeOne(one, other) && turns(one, other) && meet(one, other))); // prettier-ignore
+  return a.subjects.some((one) =>
+    b.subjects.some(
+      (other) =>
+        one.pseudoElement === other.pseudoElement && mayBeOne(one, other) && turns(one, other) && meet(one, other),
+    ),
+  );
 }
 
 const raised = (a: Specificity, by: Specificity): Specificity => [a[0] + by[0], a[1] + by[1], a[2] + by[2]];

@@ -76,7 +76,10 @@ describe('a class that has to beat more takes its context', () => {
 });
 
 test('attributes that say nothing a browser takes go for good, and leave no rule and no link', () => {
-  const made = gathered({ 'a.html': pageOf('', '<p style="">a<p style="colr: red">b<p style=" ; ">c'), 'b.html': pageOf('', '<p style="top:0; colr: red">d') }); // prettier-ignore
+  const made = gathered({
+    'a.html': pageOf('', '<p style="">a<p style="colr: red">b<p style=" ; ">c'),
+    'b.html': pageOf('', '<p style="top:0; colr: red">d'),
+  });
   expect(textIn(made.site, 'a.html')).toContain('<p>a<p>b<p>c');
   expect(textIn(made.site, 'a.html')).not.toContain('<link');
   expect([made.dead, textIn(made.site, 's.css')]).toEqual([3, '.text-top-0 {\n  top: 0;\n}\n']);

@@ -45,7 +45,11 @@ const common = (before: Set<string> | undefined, now: ReadonlySet<string>): Set<
 
 function ownParts({ tag, classes }: ElementKind): ReadonlySet<string> {
   const names = classes.filter((name) => plainName.test(name));
-  return new Set([...(plainName.test(tag) ? [tag] : []), ...names.map((name) => `.${name}`), ...names.map((name) => `${tag}.${name}`)]); // prettier-ignore
+  return new Set([
+    ...(plainName.test(tag) ? [tag] : []),
+    ...names.map((name) => `.${name}`),
+    ...names.map((name) => `${tag}.${name}`),
+  ]);
 }
 
 const nothing: ReadonlySet<string> = new Set();
@@ -104,7 +108,9 @@ const mostCandidates = 60;
 /** Selectors of names there that mean all these elements and perhaps others, plainest first; each asks for a class or an ID. */
 export function candidates({ own, around }: CommonNames, spread: Spread): readonly NamedSelector[] {
   const named = own.filter(({ text }) => text.includes('.'));
-  const below = byPlace(around, spread).flatMap((context) => own.map((one) => ({ text: `${context.text} ${one.text}`, specificity: sum(context.specificity, one.specificity) }))); // prettier-ignore
+  const below = byPlace(around, spread).flatMap((context) =>
+    own.map((one) => ({ text: `${context.text} ${one.text}`, specificity: sum(context.specificity, one.specificity) })),
+  );
   return [...named, ...below.filter(({ text }) => /[.#]/.test(text))].slice(0, mostCandidates);
 }
 
@@ -124,7 +130,10 @@ export function contexts({ own, around }: CommonNames, name: string, spread: Spr
   const typed = tags.map(({ text }): Part => ({ text: `${text}.${name}`, specificity: [0, 1, 1] }));
   const all = [bare, ...typed].flatMap((one) => [
     one,
-    ...byPlace(around, spread).map((context) => ({ text: `${context.text} ${one.text}`, specificity: sum(context.specificity, one.specificity) })), // prettier-ignore
+    ...byPlace(around, spread).map((context) => ({
+      text: `${context.text} ${one.text}`,
+      specificity: sum(context.specificity, one.specificity),
+    })),
   ]);
   return all.sort((a, b) => compareSpecificity(a.specificity, b.specificity));
 }

@@ -29,7 +29,10 @@ test('a rule comes behind what stands before it where it is held, with addresses
     'news/b.html': block('i { top: 0 }\n  h1 { top: 0 }\n  b { top: 0 }').replaceAll('\n', '\r\n'),
   });
   expect(textIn(done(site, follow(site, ['p'], ['news/b.html'])), 'news/b.html')).toBe(
-    block('i { top: 0 }\n  h1 { top: 0 }\n  p {\n    background: url(../i/x.png);\n  }\n  b { top: 0 }').replaceAll('\n', '\r\n'), // prettier-ignore
+    block('i { top: 0 }\n  h1 { top: 0 }\n  p {\n    background: url(../i/x.png);\n  }\n  b { top: 0 }').replaceAll(
+      '\n',
+      '\r\n',
+    ),
   );
 });
 

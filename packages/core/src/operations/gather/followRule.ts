@@ -76,7 +76,9 @@ export const canFollow = (site: Site, path: string): boolean => pageTaking(site,
 function pageTaking(site: Site, path: string): PageBlocks | undefined {
   const file = site.files.get(path);
   const page = file && blocksOf(file);
-  const blocks = page?.blocks.filter(({ stays, units }) => stays === undefined && units.some((unit) => unit.groups.length === 0)); // prettier-ignore
+  const blocks = page?.blocks.filter(
+    ({ stays, units }) => stays === undefined && units.some((unit) => unit.groups.length === 0),
+  );
   return page && blocks && blocks.length > 0 ? { ...page, blocks } : undefined;
 }
 

@@ -151,21 +151,30 @@ test.each([
   if (!plan.ok) throw new Error(plan.problem.kind);
   expect(plan.value.proof.verdict).toBe('same');
   expect(textIn(plan.value.site, 'a.html')).toContain(`<body>${after}a</body>`);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('what most looks of one kind of element have is in no name', () => {
   const looks = ['fill: red', 'fill: gold', 'fill: teal', 'opacity: 0.5', ''].map(
     (css) => `${css}; stroke-width: 2; stroke: black`,
   );
   const { sheet } = gathered(`<svg>${looks.map((css) => `<path style="${css}"/>`).join('')}</svg>`);
-  expect([...sheet!.matchAll(/^\.([\w-]+)/gm)].map(([, name]) => name)).toEqual(['shape-filled-red', 'shape-filled-amber', 'shape-filled-teal', 'shape-opacity-0-5', 'shape-pen-2-drawn-black']); // prettier-ignore
+  expect([...sheet!.matchAll(/^\.([\w-]+)/gm)].map(([, name]) => name)).toEqual([
+    'shape-filled-red',
+    'shape-filled-amber',
+    'shape-filled-teal',
+    'shape-opacity-0-5',
+    'shape-pen-2-drawn-black',
+  ]);
 });
 
 const scripted = '<script>document.body.append(document.createElement("div"))</script><i class=hot></i>';
 
 test('names that are there are no names for a look where a script makes elements that may have them', () => {
   const body = '<div class=box><b style="color: red">a</b><div>c</div></div>';
-  const files = (script: string) => ({ 'css/a.css': '.y { left: 0 }', 'a.html': pageOf('<link rel=stylesheet href=css/a.css>', body + script) }); // prettier-ignore
+  const files = (script: string) => ({
+    'css/a.css': '.y { left: 0 }',
+    'a.html': pageOf('<link rel=stylesheet href=css/a.css>', body + script),
+  });
   const selectors = (script: string): readonly string[] => {
     const plan = planGatherAttributes(siteOf(files(script)), { ...gather, newNames: false });
     return plan.ok ? plan.value.groups.map(({ selector }) => selector) : [];
@@ -189,7 +198,11 @@ test('names and problems in words', () => {
   const named = (name: string) => applyOperations(site, [{ ...gather, names: { 'top:0': name } }]);
   const good = named('first-line');
   expect(good.ok && textIn(good.value.site, 'css/a.css')).toContain('.first-line {');
-  for (const [name, kind] of [['two words', 'class-name'], ['used', 'class-taken']] as const) expect(named(name)).toMatchObject({ ok: false, problem: { problem: { kind } } }); // prettier-ignore
+  for (const [name, kind] of [
+    ['two words', 'class-name'],
+    ['used', 'class-taken'],
+  ] as const)
+    expect(named(name)).toMatchObject({ ok: false, problem: { problem: { kind } } });
   const none = applyOperations(siteOf({ 'a.html': '<p>' }), [gather]);
   expect(none.ok || describeOperationProblem(none.problem.problem)).toBe(
     'No style attribute on these pages can be gathered.',
@@ -198,7 +211,7 @@ test('names and problems in words', () => {
 
 test('an ID in place of a class, where an element alone has its group and its ID', () => {
   const site = siteOf({
-    'a.html': pageOf('<style>#x, body #y{top:9px}</style>', '<p id=x style="top:0">a<p  style="top:1px" id=y>b<p id=z style="top:2px">c<p style="top:3px">d<p style="top:3px" id=w>e'), // prettier-ignore
+    'a.html': pageOf('<style>#x, body #y{top:9px}</style>', '<p id=x style="top:0">a<p  style="top:1px" id=y>b<p id=z style="top:2px">c<p style="top:3px">d<p style="top:3px" id=w>e'), // oxfmt-ignore
     'b.html': pageOf('', '<p id=z>c'),
   });
   const plan = planLookKeepingAttributes(site, { ...gather, ids: true });
@@ -209,7 +222,9 @@ test('an ID in place of a class, where an element alone has its group and its ID
     '.text-top-2',
     '.text-top-3',
   ]);
-  expect(textIn(plan.value.site, 'a.html')).toContain('<p id=x>a<p id=y>b<p id=z class="text-top-2">c<p class="text-top-3">d<p class="text-top-3" id=w>e'); // prettier-ignore
+  expect(textIn(plan.value.site, 'a.html')).toContain(
+    '<p id=x>a<p id=y>b<p id=z class="text-top-2">c<p class="text-top-3">d<p class="text-top-3" id=w>e',
+  );
   expect(plan.value.proof.verdict).toBe('same');
 });
 
@@ -268,13 +283,20 @@ test('important declarations in place of stronger selectors, when asked: and the
     ['.text-left-0', false],
   ]);
   const ask = `[...document.querySelectorAll('p')].map((p) => getComputedStyle(p).color + getComputedStyle(p).top + getComputedStyle(p).left).join()`;
-  const states = [site, plan.value.site].map((one) => ({ html: textIn(one, 'a.html')!, files: { 'css/a.css': textIn(one, 'css/a.css') ?? '' }, ask })); // prettier-ignore
+  const states = [site, plan.value.site].map((one) => ({
+    html: textIn(one, 'a.html')!,
+    files: { 'css/a.css': textIn(one, 'css/a.css') ?? '' },
+    ask,
+  }));
   const [before, after] = await askChromium(states);
   expect(after).toBe(before);
 });
 
 test('important declarations stay away where an animation runs', () => {
   const head = '<style>@keyframes k { to { color: blue } } #i { color: red; animation: k 1s }</style>';
-  const plan = planLookKeepingAttributes(siteOf({ 'a.html': pageOf(head, '<p id=i style="color: lime">a<p style="top: 0">b') }), { ...gather, important: true }); // prettier-ignore
+  const plan = planLookKeepingAttributes(
+    siteOf({ 'a.html': pageOf(head, '<p id=i style="color: lime">a<p style="top: 0">b') }),
+    { ...gather, important: true },
+  );
   expect(plan.ok && plan.value.stayed.map(({ key }) => key)).toEqual(['color:#00ff00']);
 });

@@ -174,7 +174,9 @@ class Collector {
   add(file: SiteFile, elements: readonly StyledElement[]): void {
     if (elements.length === 0) return;
     const reading = readingOf(file)!;
-    const linked = reading.sources.findLastIndex((s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet); // prettier-ignore
+    const linked = reading.sources.findLastIndex(
+      (s) => s.kind === 'linked' && s.target.kind === 'site' && s.target.path === this.sheet,
+    );
     let page: FoundPage | undefined;
     for (const element of elements) {
       const { value } = element;
@@ -250,7 +252,7 @@ class Collector {
       if (key === '') return { ...of, className: undefined, selector: '', important: false };
       const id = this.operation.names?.[key] === undefined ? this.ownId(group) : undefined;
       if (id !== undefined)
-        return { ...of, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false }; // prettier-ignore
+        return { ...of, className: undefined, selector: raisedId(id, group.needed, group.strictly), important: false };
       const selector = there.get(group);
       if (selector !== undefined) return { ...of, className: undefined, selector, important: false };
       const parts = parted.get(group);
@@ -262,9 +264,14 @@ class Collector {
 
   /** Looks that are combinations of few declarations, where a plain class is enough: by look, the classes of its parts. */
   private parted(there: ReadonlyMap<Group, string>): ReadonlyMap<Group, readonly AttributeRule[]> {
-    const groups = [...this.groups].flatMap(
-      ([key, group]) =>
-      key !== '' && !there.has(group) && this.operation.names?.[key] === undefined && this.ownId(group) === undefined && isEnough({ specificity: [0, 1, 0] }, group) ? [group] : [], // prettier-ignore
+    const groups = [...this.groups].flatMap(([key, group]) =>
+      key !== '' &&
+      !there.has(group) &&
+      this.operation.names?.[key] === undefined &&
+      this.ownId(group) === undefined &&
+      isEnough({ specificity: [0, 1, 0] }, group)
+        ? [group]
+        : [],
     );
     const parts = lookParts(groups.map((group) => validIn(group.text)));
     if (!parts) return new Map();
@@ -294,7 +301,8 @@ class Collector {
     if (isEnough({ specificity: [0, 1, 0] }, group)) return { ...of, className, selector: plain, important: false };
     if (this.operation.important) return { ...of, className, selector: plain, important: true };
     const context = contexts(commonNames(placesOf(group)), className, this.spread).find((one) => isEnough(one, group));
-    const selector = context?.text ?? raisedSelector(className, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly); // prettier-ignore
+    const selector =
+      context?.text ?? raisedSelector(className, tags.length === 1 ? tags[0] : undefined, group.needed, group.strictly);
     return { ...of, className, selector, important: false };
   }
 
@@ -307,8 +315,14 @@ class Collector {
       for (const selector of candidates(commonNames(placesOf(group)), this.spread))
         if (isEnough(selector, group)) asked.push({ group, asked: { selector, wanted: group.found.length, found: 0 } });
     }
-    const pages = new Set([...this.readAll().filter((page) => this.linksSheet(page)), ...this.pages.map(({ reading }) => reading)]); // prettier-ignore
-    countMatches([...pages].map(({ file }) => file), asked.map((one) => one.asked)); // prettier-ignore
+    const pages = new Set([
+      ...this.readAll().filter((page) => this.linksSheet(page)),
+      ...this.pages.map(({ reading }) => reading),
+    ]);
+    countMatches(
+      [...pages].map(({ file }) => file),
+      asked.map((one) => one.asked),
+    );
     const made = [...pages].flatMap((page) => madeNames(page, this.site) ?? []);
     const out = new Map<Group, string>();
     for (const { group, asked: one } of asked)
@@ -377,7 +391,9 @@ class Collector {
 }
 
 /** Each rule once, where its first look stands. */
-const rulesOf = (named: readonly Named[]): readonly AttributeRule[] => [...new Set(named.flatMap((one) => one.parts ?? [one]))]; // prettier-ignore
+const rulesOf = (named: readonly Named[]): readonly AttributeRule[] => [
+  ...new Set(named.flatMap((one) => one.parts ?? [one])),
+];
 
 /** Whether elements that scripts of a page make may have all the names a selector asks for. */
 const mayReachMade = (selector: string, made: readonly ReadonlySet<string>[]): boolean =>

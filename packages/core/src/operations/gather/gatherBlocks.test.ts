@@ -5,7 +5,8 @@ import { askChromium } from '../../testing/chromium.ts';
 import { siteOf, textIn } from '../../testing/siteOf.ts';
 import { planGatherBlocks, type GatherBlocks } from './gatherBlocks.ts';
 
-const head = (inside: string): string => `<!DOCTYPE html>\n<html><head><meta charset="utf-8"><title>t</title>\n${inside}\n</head><body><p class=n>a</p></body></html>\n`; // prettier-ignore
+const head = (inside: string): string =>
+  `<!DOCTYPE html>\n<html><head><meta charset="utf-8"><title>t</title>\n${inside}\n</head><body><p class=n>a</p></body></html>\n`;
 
 function gather(files: Readonly<Record<string, string>>, more: Partial<GatherBlocks> = {}) {
   const before = siteOf(files);
@@ -36,7 +37,7 @@ const rows: readonly Row[] = [
   { shows: 'two blocks in a row', head: '<style>p{color:red}</style>\n<style>h1{top:0}</style>', becomes: '<link rel="stylesheet" href="css/a.css">', sheets: { 'css/a.css': 'p{color:red}\n\nh1{top:0}\n' } },
   { shows: 'two blocks round a link', head: '<style>p{color:red}</style>\n<link rel=stylesheet href=old.css>\n<style>p{top:0}</style>', becomes: '<link rel="stylesheet" href="css/a.css">\n<link rel=stylesheet href=old.css>\n<link rel="stylesheet" href="css/a-2.css">', sheets: { 'css/a.css': 'p{color:red}\n', 'css/a-2.css': 'p{top:0}\n' } },
   { shows: 'an import after another block', head: '<style>p{color:red}</style>\n<style>@import "old.css";</style>', becomes: '<link rel="stylesheet" href="css/a.css">\n<link rel="stylesheet" href="css/a-2.css">', sheets: { 'css/a.css': 'p{color:red}\n', 'css/a-2.css': '@import "../old.css";\n' } },
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 describe.each(rows)('$shows', ({ head: inside, becomes, sheets }) => {
   const files = { 'a.html': head(inside), 'old.css': 'p { color: blue; left: 1px }' };
@@ -44,7 +45,11 @@ describe.each(rows)('$shows', ({ head: inside, becomes, sheets }) => {
 
   test('becomes links in its place', () => {
     expect(textIn(after, 'a.html')).toBe(head(becomes));
-    expect(Object.fromEntries([...after.files].filter(([path]) => path.startsWith('css/')).map(([path, f]) => [path, f.text]))).toEqual(sheets); // prettier-ignore
+    expect(
+      Object.fromEntries(
+        [...after.files].filter(([path]) => path.startsWith('css/')).map(([path, f]) => [path, f.text]),
+      ),
+    ).toEqual(sheets);
   });
 
   test('looks the same', () => {
@@ -76,7 +81,11 @@ test('blocks that say the same share a sheet, named for their folder', () => {
 });
 
 test('only what stands on several pages, and under a given name', () => {
-  const files = { 'a.html': head('<style>p{}</style>'), 'b.html': head('<style>p{}</style>'), 'c.html': head('<style>h1{}</style>') }; // prettier-ignore
+  const files = {
+    'a.html': head('<style>p{}</style>'),
+    'b.html': head('<style>p{}</style>'),
+    'c.html': head('<style>h1{}</style>'),
+  };
   const { sheets, after } = gather(files, { least: 2 });
   expect(sheets.map((s) => s.pages)).toEqual([['a.html', 'b.html']]);
   expect(textIn(after, 'c.html')).toBe(files['c.html']);

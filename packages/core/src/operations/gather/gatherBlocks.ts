@@ -108,7 +108,10 @@ export function planGatherBlocks(site: Site, operation: GatherBlocks): Result<Ga
   }
   // a block that says nothing goes, and leaves no link
   for (const { page, blocks } of empty)
-    edits.set(page, [...(edits.get(page) ?? []), ...blocks.map((block) => ({ span: wholeLines(page.text, block.source.span), text: '' }))]); // prettier-ignore
+    edits.set(page, [
+      ...(edits.get(page) ?? []),
+      ...blocks.map((block) => ({ span: wholeLines(page.text, block.source.span), text: '' })),
+    ]);
   const edited = [...edits].map(([{ file }, list]) => ({ path: file.path, hash: file.hash, edits: list }));
   return succeed({ changes: { created, edited, deleted: [] }, sheets });
 }
@@ -121,7 +124,12 @@ function sheetPath(
   run: Run,
 ): Result<string, GatherBlocksProblem> {
   if (given === undefined)
-    return succeed(names.propose(pages, run.blocks.flatMap((block) => block.units.map(({ rule }) => rule.family)))); // prettier-ignore
+    return succeed(
+      names.propose(
+        pages,
+        run.blocks.flatMap((block) => block.units.map(({ rule }) => rule.family)),
+      ),
+    );
   const path = parseSheetPath(given, site);
   if (!path.ok) return fail({ kind: 'block-sheet-path', path: path.problem });
   if (site.files.has(path.value)) return fail({ kind: 'block-sheet-taken', path: path.value });
@@ -158,7 +166,10 @@ function textOfRun({ page, blocks }: Run, sheet: string): string | undefined {
     if (closing === undefined) return undefined;
     const text = rebasedText(own + closing, block.base, sheet);
     if (text === undefined) return undefined;
-    const bare = text.replace(/^\s*<!--/, '').replace(/-->\s*$/, '').replace(/^\s*@charset[^;]*;/i, ''); // prettier-ignore
+    const bare = text
+      .replace(/^\s*<!--/, '')
+      .replace(/-->\s*$/, '')
+      .replace(/^\s*@charset[^;]*;/i, '');
     const shown = outdented(bare);
     if (shown !== '') parts.push(shown);
   }

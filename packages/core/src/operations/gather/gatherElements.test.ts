@@ -16,7 +16,14 @@ function gathered(body: string, head = '') {
   if (!plan.ok) throw new Error(plan.problem.kind);
   const { site, stayed, proof } = plan.value;
   const text = textIn(site, 'a.html')!;
-  return { before, site, stayed, proof, body: text.slice(text.indexOf('<body') + 6, text.indexOf('</body>')), sheet: textIn(site, 'm.css') }; // prettier-ignore
+  return {
+    before,
+    site,
+    stayed,
+    proof,
+    body: text.slice(text.indexOf('<body') + 6, text.indexOf('</body>')),
+    sheet: textIn(site, 'm.css'),
+  };
 }
 
 const centred = ':where(.box-centred) {\n  text-align: center;\n  text-align: -webkit-center;\n}\n';
@@ -27,7 +34,7 @@ const rows = [
   { shows: 'font inside font', body: '<font color=red>a<font face=serif>b</font></font>', becomes: '<span class="words-red">a<span class="words-lettered">b</span></span>', sheet: undefined },
   { shows: 'a font that says nothing', body: '<font class=k>a</font>', becomes: '<span class=k>a</span>', sheet: undefined },
   { shows: 'one class for center and for align', body: '<center>a</center><div align=center>b</div>', becomes: '<div class="box-centred">a</div><div class="box-centred">b</div>', sheet: centred },
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 describe.each(rows)('$shows', ({ body, becomes, sheet }) => {
   test('becomes a plain element, whatever rules say', () => {
@@ -52,7 +59,9 @@ test('where elements only get another tag no sheet is made, nor told of', () => 
   expect([...plan.value.site.files.keys()]).toEqual(['a.html']);
   expect(plan.value.sheets).toEqual([]);
   const step = applyOperations(site, plan.value.operations);
-  expect(step.ok && step.value.steps.map(({ sentence }) => sentence)).toEqual(['Turn 1 font or center element into plain ones']); // prettier-ignore
+  expect(step.ok && step.value.steps.map(({ sentence }) => sentence)).toEqual([
+    'Turn 1 font or center element into plain ones',
+  ]);
 });
 
 const kept = [
@@ -65,7 +74,7 @@ const kept = [
   ['a link draws a line through its text', '<a href=x>a <font color=red>b</font></a>', '', '<a href=x>a <font class="words-red">b</font></a>'],
   ['a rule draws one', '<p><font color=red>b</font></p>', '<style>p { text-decoration: underline }</style>', '<p><font class="words-red">b</font></p>'],
   ['a script names the element', '<font color=red>b</font><script>document.querySelectorAll("font")</script>', '', '<font class="words-red">b</font><script>document.querySelectorAll("font")</script>'],
-] as const; // prettier-ignore
+] as const; // oxfmt-ignore
 
 test.each(kept)('it stays where %s', (_shows, body, head, becomes) => {
   const before = siteOf({ 'a.html': pageOf(head, body), 'b.html': pageOf('', '<center>x</center>') });
@@ -81,7 +90,11 @@ test('the proof finds each of these different where the element is replaced all 
     const before = siteOf({ 'a.html': pageOf(head, body) });
     const tag = body.includes('<font') ? ['font', 'span'] : ['center', 'div'];
     const css = tag[0] === 'font' ? ':where(.n) { color: red }' : ':where(.n) { text-align: -webkit-center }';
-    const text = textIn(before, 'a.html')!.replace(` color=red`, '').replace(`<${tag[0]!}`, `<${tag[1]!} class=n`).replace(`</${tag[0]!}>`, `</${tag[1]!}>`).replace('<head>', '<head><link rel=stylesheet href=m.css>'); // prettier-ignore
+    const text = textIn(before, 'a.html')!
+      .replace(` color=red`, '')
+      .replace(`<${tag[0]!}`, `<${tag[1]!} class=n`)
+      .replace(`</${tag[0]!}>`, `</${tag[1]!}>`)
+      .replace('<head>', '<head><link rel=stylesheet href=m.css>');
     expect(proveSites(before, siteOf({ 'a.html': text, 'm.css': css })).pages[0]?.verdict).toBe('differs');
   }
 });
@@ -97,7 +110,11 @@ test('Chromium computes the same for every element before and after', async () =
     ['<!DOCTYPE html>', ''].flatMap((doctype) =>
       heads.flatMap((head) => {
         const { before, site } = gathered(body, head);
-        return [before, site].map((one) => ({ html: textIn(one, 'a.html')!.replace('<!DOCTYPE html>', doctype), files: { 'm.css': textIn(one, 'm.css') ?? '' }, ask })); // prettier-ignore
+        return [before, site].map((one) => ({
+          html: textIn(one, 'a.html')!.replace('<!DOCTYPE html>', doctype),
+          files: { 'm.css': textIn(one, 'm.css') ?? '' },
+          ask,
+        }));
       }),
     ),
   );

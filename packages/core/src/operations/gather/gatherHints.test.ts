@@ -28,7 +28,7 @@ const rows = [
   { shows: 'centred blocks: the standard’s word first', body: '<div align=center>a</div>', becomes: '<div class="box-centred">a</div>', sheet: ':where(.box-centred) {\n  text-align: center;\n  text-align: -webkit-center;\n}\n' },
   { shows: 'a font element', body: '<font color=red size=5 face="Georgia, serif">a</font>', becomes: '<font class="words-red-size-lettered">a</font>', sheet: ':where(.words-red-size-lettered) {\n  color: red;\n  font-size: x-large;\n  font-family: Georgia, serif;\n}\n' },
   { shows: 'what reaches cells stays', body: '<table border=1 cellpadding=4 cellspacing=0><tr><td>a</td></tr></table>', becomes: '<table border=1 cellpadding=4 class="table-ruled"><tr><td>a</td></tr></table>', sheet: ':where(.table-ruled) {\n  border-spacing: 0px;\n}\n' },
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 describe.each(rows)('$shows', ({ body, becomes, sheet }) => {
   test('becomes a class that counts as little', () => {
@@ -45,11 +45,18 @@ describe.each(rows)('$shows', ({ body, becomes, sheet }) => {
 
 test('Chromium computes the same before and after', async () => {
   const ask = `[...document.body.querySelectorAll('*')].map((e) => [...getComputedStyle(e)].map((name) => name + ':' + getComputedStyle(e).getPropertyValue(name)).join(';')).join('\\n')`;
-  const heads = ['', '<style>* { font-size: 15px } td, p, div { text-align: left; background-color: lime } .x { width: 9px }</style>']; // prettier-ignore
+  const heads = [
+    '',
+    '<style>* { font-size: 15px } td, p, div { text-align: left; background-color: lime } .x { width: 9px }</style>',
+  ];
   const cases = rows.flatMap(({ body }) =>
     heads.flatMap((head) => {
       const { before, after } = gathered(body, head);
-      return [before, after].map((site) => ({ html: textIn(site, 'a.html')!, files: { 'm.css': textIn(site, 'm.css') ?? '' }, ask })); // prettier-ignore
+      return [before, after].map((site) => ({
+        html: textIn(site, 'a.html')!,
+        files: { 'm.css': textIn(site, 'm.css') ?? '' },
+        ask,
+      }));
     }),
   );
   const answers = await askChromium(cases);

@@ -50,7 +50,12 @@ export type HintsProblem =
 export interface HintsPlan {
   readonly changes: ChangeSet;
   readonly sheet: string;
-  readonly groups: readonly { readonly key: string; readonly name: string; readonly elements: number; readonly pages: readonly string[] }[]; // prettier-ignore
+  readonly groups: readonly {
+    readonly key: string;
+    readonly name: string;
+    readonly elements: number;
+    readonly pages: readonly string[];
+  }[];
   readonly places: readonly { readonly page: string; readonly key: string; readonly element: string }[];
   readonly left: readonly HintsLeft[];
 }
@@ -161,14 +166,18 @@ function saysOf(page: OpenPage, element: ElementNode, sheet: string, replaces: b
 function replaceableOf(page: OpenPage, element: ElementNode, sheet: string, tag: string | undefined): Says | undefined {
   if (!element.attributeSpans && tag === undefined) return undefined;
   if (element.namespace !== 'html') return undefined;
-  const parts = attributesOf(element).filter((name) => replaceableHints.has(name) && element.attributeSpans?.[name]); // prettier-ignore
+  const parts = attributesOf(element).filter((name) => replaceableHints.has(name) && element.attributeSpans?.[name]);
   if (parts.length === 0 && tag === undefined) return undefined;
   const own = hintsOf(element).filter(({ of }) => of === element);
   const names: string[] = [];
   const lines = tag === undefined ? [] : ownStyle(element).flatMap(declarationsOf);
   for (const name of parts) {
     const hints = own.filter((hint) => hint.attribute === name);
-    if (hints.length === 0 || hints.some(({ value, property }) => value.startsWith('-webkit-') && property !== 'text-align')) continue; // prettier-ignore
+    if (
+      hints.length === 0 ||
+      hints.some(({ value, property }) => value.startsWith('-webkit-') && property !== 'text-align')
+    )
+      continue;
     names.push(name);
     lines.push(...hints.flatMap(declarationsOf));
   }
@@ -180,8 +189,16 @@ function replaceableOf(page: OpenPage, element: ElementNode, sheet: string, tag:
 }
 
 /** The standard's word first, for browsers that do not know the other, which also centres blocks. */
-const declarationsOf = ({ property, value }: { readonly property: string; readonly value: string }): readonly string[] =>
-  [...(value.startsWith('-webkit-') ? [value.slice('-webkit-'.length)] : []), value].map((one) => `${property}: ${one};`); // prettier-ignore
+const declarationsOf = ({
+  property,
+  value,
+}: {
+  readonly property: string;
+  readonly value: string;
+}): readonly string[] =>
+  [...(value.startsWith('-webkit-') ? [value.slice('-webkit-'.length)] : []), value].map(
+    (one) => `${property}: ${one};`,
+  );
 
 function write(
   site: Site,
@@ -236,7 +253,8 @@ function editsOf({ file, element, names, tag }: Found, name: string): readonly E
   const text = file.text!;
   const renamed = tag === undefined ? [] : renameTags(text, element, tag);
   if (name === '') return renamed;
-  const classed = names.length > 0 ? attributesToClass(text, element.attributeSpans!, names, name)! : [addClass(text, element, name)]; // prettier-ignore
+  const classed =
+    names.length > 0 ? attributesToClass(text, element.attributeSpans!, names, name)! : [addClass(text, element, name)];
   return [...renamed, ...classed];
 }
 

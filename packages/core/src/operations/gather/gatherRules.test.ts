@@ -225,7 +225,8 @@ test('orders that cannot be joined: the rarer rule stays', () => {
 describe('scoped to a group of pages', () => {
   const shared = '.n { color: red }';
   const own = '.n { color: blue } body { top: 0 } body > p, .m { left: 1px }';
-  const page = (style: string, body: string): string => `<!DOCTYPE html><title>t</title><style>${style}</style>${body}<p class=n>a</p><p class=m>b</p></body>`; // prettier-ignore
+  const page = (style: string, body: string): string =>
+    `<!DOCTYPE html><title>t</title><style>${style}</style>${body}<p class=n>a</p><p class=m>b</p></body>`;
   const scopeTo = (body: string, more: Partial<GatherRules> = {}) => {
     const before = siteOf({ 'a.html': page(shared, '<body>'), 'b.html': page(own, body) });
     const steps = [
@@ -311,4 +312,4 @@ describe('a place in a sheet that is there', () => {
     const done = put({ before: '.none' });
     expect(done.ok ? '' : describeOperationProblem(done.problem.problem)).toMatch(/site\.css has no rule \.none/);
   });
-}); // prettier-ignore
+}); // oxfmt-ignore

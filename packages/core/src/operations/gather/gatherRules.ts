@@ -77,10 +77,12 @@ export function planGatherRules(site: Site, operation: GatherRules): Result<Gath
   const target = site.files.get(sheetPath);
   if (target && target.text === undefined) return fail({ kind: 'sheet-opaque', path: sheetPath });
   const { place } = operation;
-  if (typeof place === 'object' && (!target || !hasPlace(target, place))) return fail({ kind: 'no-such-rule', path: sheetPath, family: place.before }); // prettier-ignore
+  if (typeof place === 'object' && (!target || !hasPlace(target, place)))
+    return fail({ kind: 'no-such-rule', path: sheetPath, family: place.before });
   const missing = operation.pages?.find((page) => site.files.get(page)?.kind !== 'page');
   if (missing !== undefined) return fail({ kind: 'no-such-page', path: missing });
-  if (operation.scope !== undefined && !isFreeScope(site, operation.scope)) return fail({ kind: 'scope-name', name: operation.scope }); // prettier-ignore
+  if (operation.scope !== undefined && !isFreeScope(site, operation.scope))
+    return fail({ kind: 'scope-name', name: operation.scope });
   const left: LeftRule[] = [];
   const pages = takePages(site, operation, sheetPath, left);
   const { order, conflicts } = orderUnits(pages);
@@ -139,7 +141,7 @@ function takePages(site: Site, operation: GatherRules, sheetPath: string, left: 
           block.stays === undefined ? movableText(unit, block, page.text, sheetPath) : { reason: block.stays };
         const text = scope === undefined || typeof moved !== 'string' ? moved : scoped(moved, rule, page, scope);
         if (typeof text === 'string')
-          taken.push({ block, unit, key: scope === undefined ? rule.key : `${rule.key}\n${scope}`, text }); // prettier-ignore
+          taken.push({ block, unit, key: scope === undefined ? rule.key : `${rule.key}\n${scope}`, text });
         else left.push({ page: page.path, label: rule.label, family: rule.family, reason: text.reason });
       }
     if (taken.length > 0 || empty.length > 0) plans.push({ page, empty, taken });

@@ -94,7 +94,9 @@ export function planGatherSheet(site: Site, operation: GatherSheet): Result<Gath
   const { pages, shared } = takeWritten(site, operation, path.value, left);
   if (pages.length === 0) return fail({ kind: 'nothing-written' });
   const order = operation.rules.map((_, i) => `${i}`);
-  const sections = new Map(operation.rules.flatMap(({ section }, i) => (section === undefined ? [] : [[`${i}`, section]]))); // prettier-ignore
+  const sections = new Map(
+    operation.rules.flatMap(({ section }, i) => (section === undefined ? [] : [[`${i}`, section]])),
+  );
   const sheet = writeGatheredSheet(target, path.value, order, [...pages, ...shared], 'end', sections);
   const marks = marksByPage(operation.marks ?? []);
   const edited = pages.map((page) => ({ page, edit: editPage(page, path.value, operation, marks) }));
@@ -107,9 +109,13 @@ export function planGatherSheet(site: Site, operation: GatherSheet): Result<Gath
     sheet: path.value,
     changes,
     // a mark changes the tag itself
-    readings: new Map(edited.flatMap(({ page, edit }) => (marks.has(page.page.path) ? [] : [[page.page.path, edit.reading]]))), // prettier-ignore
+    readings: new Map(
+      edited.flatMap(({ page, edit }) => (marks.has(page.page.path) ? [] : [[page.page.path, edit.reading]])),
+    ),
     rules: operation.rules.filter(({ only, dead }) => only?.length !== 0 && !dead).length,
-    dead: pages.flatMap(({ page, taken }) => taken.filter((one) => one.dead).map(({ unit }) => ({ page: page.path, label: unit.rule.label }))), // prettier-ignore
+    dead: pages.flatMap(({ page, taken }) =>
+      taken.filter((one) => one.dead).map(({ unit }) => ({ page: page.path, label: unit.rule.label })),
+    ),
     left,
     pages: pages.map(({ page }) => page.path),
   });
@@ -154,7 +160,9 @@ function takeWritten(
 ): { readonly pages: PagePlan[]; readonly shared: PagePlan[] } {
   const wanted = new Set(operation.pages);
   const entries = entriesOf(operation);
-  const excepted = new Set(operation.except?.map(({ family, version, page }) => `${family}\n${version}\n${page ?? ''}`)); // prettier-ignore
+  const excepted = new Set(
+    operation.except?.map(({ family, version, page }) => `${family}\n${version}\n${page ?? ''}`),
+  );
   const written = new Map<string, string>();
   const plans: PagePlan[] = [];
   const shared: PagePlan[] = [];

@@ -13,7 +13,12 @@ const looks = fonts.flatMap((font) => sizes.flatMap((size) => indents.map((inden
 
 const partsOf = (list: readonly string[]): readonly string[] | undefined => {
   const found = lookParts(list.map((css) => parseDeclarations(css)));
-  return found && [...new Set([...found.values()].flat())].map(({ declarations }) => declarations.map(({ property, value }) => `${property}: ${value}`).join('; ')); // prettier-ignore
+  return (
+    found &&
+    [...new Set([...found.values()].flat())].map(({ declarations }) =>
+      declarations.map(({ property, value }) => `${property}: ${value}`).join('; '),
+    )
+  );
 };
 
 describe('looks are taken apart', () => {
@@ -47,16 +52,31 @@ test('elements get a class for each part, and look the same: core and Chromium',
   const { value } = plan;
   expect([value.proof.verdict, value.stayed]).toEqual(['same', []]);
   const sheet = textIn(value.site, 'a.css')!;
-  expect(sheet.match(/^[^{]+(?= \{)/gm)).toEqual(['.text-mono', '.text-size-13', '.text-indent-8', '.text-indent-16', '.text-indent-24', '.text-indent-32', '.text-size-14', '.text-size-15-lines-20', '.text-lettered']); // prettier-ignore
+  expect(sheet.match(/^[^{]+(?= \{)/gm)).toEqual([
+    '.text-mono',
+    '.text-size-13',
+    '.text-indent-8',
+    '.text-indent-16',
+    '.text-indent-24',
+    '.text-indent-32',
+    '.text-size-14',
+    '.text-size-15-lines-20',
+    '.text-lettered',
+  ]);
   const page = textIn(value.site, 'a.html')!;
   expect(page).toContain('<p class="own text-mono text-size-13 text-indent-8">p');
-  const ask = `[...document.querySelectorAll('p')].map((e) => { const s = getComputedStyle(e); return [...s].map((n) => s.getPropertyValue(n)).join('|'); })`; // prettier-ignore
+  const ask = `[...document.querySelectorAll('p')].map((e) => { const s = getComputedStyle(e); return [...s].map((n) => s.getPropertyValue(n)).join('|'); })`;
   const [old, now] = await askChromium([
     { html: textIn(site, 'a.html')!, ask },
     { html: page, files: { 'a.css': sheet }, ask },
   ]);
   expect(now).toEqual(old);
   // named by hand, a look is one class again
-  const named = planLookKeepingAttributes(site, { kind: 'gather-attributes', sheet: 'a.css', newNames: true, names: { [value.plan.groups[0]!.key]: 'mine' } }); // prettier-ignore
+  const named = planLookKeepingAttributes(site, {
+    kind: 'gather-attributes',
+    sheet: 'a.css',
+    newNames: true,
+    names: { [value.plan.groups[0]!.key]: 'mine' },
+  });
   expect(named.ok && textIn(named.value.site, 'a.html')).toContain('<p class="own mine">p');
 });

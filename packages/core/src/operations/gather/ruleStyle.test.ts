@@ -10,4 +10,4 @@ test.each([
   ['more of one than of the other', { 's.css': 'p { top: 0 }\nh1 {\n  top: 0;\n}\nh2 {\n  top: 0;\n}' }, { oneLine: false, indent: '  ' }],
 ])('%s', (_shows, files, style) => {
   expect(ruleStyleOf(siteOf(files))).toEqual(style);
-}); // prettier-ignore
+}); // oxfmt-ignore

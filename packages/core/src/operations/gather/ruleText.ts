@@ -21,7 +21,10 @@ export function partOfRule(rule: string, properties: readonly string[]): string 
   const wanted = new Set(properties);
   const gone = read.declarations.filter(({ property }) => !wanted.has(property));
   if (gone.length === read.declarations.length) return '';
-  const done = applyEdits(rule, gone.map(({ span }) => ({ span: withEnd(rule, span.start, span.end), text: '' }))); // prettier-ignore
+  const done = applyEdits(
+    rule,
+    gone.map(({ span }) => ({ span: withEnd(rule, span.start, span.end), text: '' })),
+  );
   if (!done.ok) throw new Error(`declarations overlap in ${rule}`);
   return done.value;
 }

@@ -4,8 +4,8 @@ import { applyOperations, describeOperationProblem } from '../operation.ts';
 import type { SettleAttributes } from './settleAttributes.ts';
 
 const site = siteOf({
-  'a.html': pageOf('', '<p style="top: 0; padding-left: 6px">a</p><p style=\'padding-left:8px;top:0\'>b</p><li style="top: 0; padding-left: 6px">c</li>'), // prettier-ignore
-  'b.html': pageOf('', '<p style=\'font: 1em &quot;A&quot;; padding-left:&#32;6px !important\'>d</p><p style="top:0;padding-left:6px">e'), // prettier-ignore
+  'a.html': pageOf('', '<p style="top: 0; padding-left: 6px">a</p><p style=\'padding-left:8px;top:0\'>b</p><li style="top: 0; padding-left: 6px">c</li>'), // oxfmt-ignore
+  'b.html': pageOf('', '<p style=\'font: 1em &quot;A&quot;; padding-left:&#32;6px !important\'>d</p><p style="top:0;padding-left:6px">e'), // oxfmt-ignore
 });
 const wanted: SettleAttributes = {
   kind: 'settle-attributes',
@@ -28,7 +28,12 @@ test('only the value changes, in attributes that say just that, on elements of t
 
 test('only on the pages asked for', () => {
   const after = applyOperations(site, [{ ...wanted, pages: ['a.html'] }]);
-  expect(after.ok && [...after.value.site.files].filter(([path, { hash }]) => hash !== site.files.get(path)!.hash).map(([path]) => path)).toEqual(['a.html']); // prettier-ignore
+  expect(
+    after.ok &&
+      [...after.value.site.files]
+        .filter(([path, { hash }]) => hash !== site.files.get(path)!.hash)
+        .map(([path]) => path),
+  ).toEqual(['a.html']);
 });
 
 test.each([

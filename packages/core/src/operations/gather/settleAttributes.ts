@@ -62,10 +62,12 @@ export const settleAttributes = operationType<SettleAttributes, SettleAttributes
     return succeed({ changes: { created: [], edited, deleted: [] }, sentence });
   },
   problems: {
-    'value-not-plain': ({ value }) => `“${value}” cannot be put into style attributes. Letters, digits, spaces and . , % # ( ) + - are allowed.`,
-    'no-attribute-to-settle': ({ property }) => `No style attribute on these pages says ${property} in one of these ways any more.`,
+    'value-not-plain': ({ value }) =>
+      `“${value}” cannot be put into style attributes. Letters, digits, spaces and . , % # ( ) + - are allowed.`,
+    'no-attribute-to-settle': ({ property }) =>
+      `No style attribute on these pages says ${property} in one of these ways any more.`,
   } satisfies ProblemSentences<SettleAttributesProblem>,
-}); // prettier-ignore
+});
 
 function valueEdit(
   text: string,

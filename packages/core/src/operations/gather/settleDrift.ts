@@ -44,7 +44,11 @@ export function planSettleDrift(site: Site, operation: SettleDrift): Result<Sett
     const text = asWrittenIn(other, indentationAt(other.text, other.unit.span.start), kept);
     if (text === undefined) continue;
     const edits = byFile.get(other.file)?.edits ?? [];
-    byFile.set(other.file, { path: other.file.path, hash: other.file.hash, edits: [...edits, { span: other.unit.span, text }] }); // prettier-ignore
+    byFile.set(other.file, {
+      path: other.file.path,
+      hash: other.file.hash,
+      edits: [...edits, { span: other.unit.span, text }],
+    });
   }
   if (byFile.size === 0) return fail({ kind: 'nothing-to-settle' });
   return succeed({

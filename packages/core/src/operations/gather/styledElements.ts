@@ -72,7 +72,12 @@ const surroundings = new WeakMap<Site, string>();
 function surroundingsOf(site: Site): string {
   let text = surroundings.get(site);
   if (text === undefined) {
-    text = [...site.files.values()].filter((file) => file.kind !== 'page').map(({ path, hash }) => `${path} ${hash}`).concat([...(site.absent ?? [])]).sort().join('\n'); // prettier-ignore
+    text = [...site.files.values()]
+      .filter((file) => file.kind !== 'page')
+      .map(({ path, hash }) => `${path} ${hash}`)
+      .concat([...(site.absent ?? [])])
+      .sort()
+      .join('\n');
     surroundings.set(site, text);
   }
   return text;

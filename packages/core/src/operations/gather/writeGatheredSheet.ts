@@ -52,7 +52,11 @@ export function writeGatheredSheet(
   const declared = byteOrderMark(target.bytes) ?? declaredCharset(target.bytes);
   const text = declared === 'utf-8' ? parts : asciiText(parts);
   const at = place === 'end' ? undefined : offsetOf(target, place);
-  if (at !== undefined) return { kind: 'edited', edits: { path, hash: target.hash, edits: [{ span: { start: at, end: at }, text: text + lineEnd }] } }; // prettier-ignore
+  if (at !== undefined)
+    return {
+      kind: 'edited',
+      edits: { path, hash: target.hash, edits: [{ span: { start: at, end: at }, text: text + lineEnd }] },
+    };
   const end = target.text!.length;
   const gap = target.text!.trim() === '' ? '' : /(\r\n|\n|\r)$/.test(target.text!) ? lineEnd : lineEnd + lineEnd;
   const open = unclosedEnd(target.text!);

@@ -30,7 +30,10 @@ interface Wanted {
 export function planCopyLinks(site: Site, { from, pages }: CopyLinks): Result<LinkedPagesPlan, CopyLinksProblem> {
   const model = site.files.get(from)?.kind === 'page' ? openPage(site.files.get(from)!) : undefined;
   if (!model) return fail({ kind: 'page-not-found', page: from });
-  const opened = chosenPages(site, pages.filter((page) => page !== from)); // prettier-ignore
+  const opened = chosenPages(
+    site,
+    pages.filter((page) => page !== from),
+  );
   if (!opened.ok) return opened;
   const wanted = linksOf(model);
   const edited: FileEdits[] = [];

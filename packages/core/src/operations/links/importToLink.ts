@@ -51,7 +51,9 @@ function blockEdits(page: OpenPage, block: EmbeddedBlock): readonly Edit[] {
   const lineEnd = lineEndOf(text);
   const indent = indentationAt(text, at);
   const gone = new Set<Rule>(going);
-  const rest = block.sheet.rules.filter((rule) => !gone.has(rule) && !(rule.kind === 'statement' && rule.name === 'charset')); // prettier-ignore
+  const rest = block.sheet.rules.filter(
+    (rule) => !gone.has(rule) && !(rule.kind === 'statement' && rule.name === 'charset'),
+  );
   const left = rest.length > 0 || block.sheet.comments.length > 0;
   if (!left) return [{ span: source.span, text: tags.join(lineEnd + indent) }];
   return [

@@ -39,7 +39,7 @@ const heads: readonly (readonly [string, LinkPlace['at'] & ('first' | 'before-bl
   ['a conditional comment stays whole', 'last', '<head>\n<title>t</title>\n<!--[if IE]><link rel="stylesheet" href="ie.css"><![endif]-->\n</head>', '<head>\n<title>t</title>\nL\n<!--[if IE]><link rel="stylesheet" href="ie.css"><![endif]-->\n</head>'],
   ['CRLF and tabs', 'last', '<head>\r\n\t<title>t</title>\r\n</head>', '<head>\r\n\t<title>t</title>\r\n\tL\r\n</head>'],
   ['a link in the body', 'last', '<head><title>t</title></head><body>\n<link rel="stylesheet" href="b.css">\n<p>a', '<head><title>t</title></head><body>\n<link rel="stylesheet" href="b.css">\nL\n<p>a'],
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 const tag = '<link rel="stylesheet" href="s.css">';
 
@@ -77,13 +77,13 @@ test.each([
   ['a host', '<head>\n<title>t</title>\n</head>', { paths: { host: 'https://www.example.org/a/' } }, '<link rel="stylesheet" href="https://www.example.org/a/s.css">'],
 ])('the tag is written as the page writes tags: %s', (_shows, html, more, after) => {
   expect(linked(html, { at: 'last' }, more)).toContain(after);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('paths count from each page’s folder and are percent-encoded', () => {
   const site = done(
     { 'a b.html': '<title>t</title>', 'x/y/c.html': '<title>t</title>', 'css/ä.css': sheet, 'x/based.html': '<base href="../z/">' },
     { kind: 'link-sheet', sheet: 'css/ä.css', place: { at: 'last' } },
-  ); // prettier-ignore
+  ); // oxfmt-ignore
   expect(textIn(site, 'a b.html')).toContain('href="css/%C3%A4.css"');
   expect(textIn(site, 'x/y/c.html')).toContain('href="../../css/%C3%A4.css"');
   expect(textIn(site, 'x/based.html')).toContain('href="../css/%C3%A4.css"');
@@ -104,7 +104,7 @@ test.each<[string, Operation, string]>([
   ['a new name', { kind: 'rename-sheet', sheet: 's.css', to: 'css/site' }, '<head>\n<link rel="stylesheet" href="b.css">\n<link rel=stylesheet href=css/site.css>\n<style>p{}</style>\n</head>'],
 ])('%s, byte for byte', (_shows, operation, after) => {
   expect(textIn(done({ 'a.html': two }, operation), 'a.html')).toBe(after);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('an attribute’s medium is replaced and taken out', () => {
   const html = '<head><link rel="stylesheet" media="screen" href="s.css"></head>';
@@ -133,7 +133,9 @@ test('a renamed sheet takes its addresses, links and imports along; the look sta
   const after = done(files, { kind: 'rename-sheet', sheet: 's.css', to: 'css/S.css' });
   expect(textIn(after, 's.css')).toBeUndefined();
   expect(textIn(after, 'css/S.css')).toBe('@import "../t.css";\np { background: url(../i/x.png) }\n');
-  expect(textIn(after, 'a.html')).toBe('<link rel="preload" as="style" href="css/S.css"><link rel=stylesheet href="css/S.css?v=2"><p>a'); // prettier-ignore
+  expect(textIn(after, 'a.html')).toBe(
+    '<link rel="preload" as="style" href="css/S.css"><link rel=stylesheet href="css/S.css?v=2"><p>a',
+  );
   expect(textIn(after, 'x/b.html')).toBe('<style>@import url(../css/S.css);</style><p>b');
   expect(textIn(after, 'u.css')).toBe('@import url("/css/S.css") print;\n');
   const proof = proveSites(before, after);
@@ -162,10 +164,11 @@ test.each([
   const after = done(files, { kind: 'import-to-link' });
   expect(textIn(after, 'a.html')).toBe(page(links));
   expect(proveSites(siteOf({ 's.css': sheet, 'b.css': 'p { margin: 0 }\n', ...files }), after).verdict).toBe('same');
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('imports and links, there and back, look the same', () => {
-  const html = '<!DOCTYPE html><title>t</title>\n<link rel="stylesheet" href="s.css" media="screen">\n<style>p { color: red }</style>\n<p>a</p>'; // prettier-ignore
+  const html =
+    '<!DOCTYPE html><title>t</title>\n<link rel="stylesheet" href="s.css" media="screen">\n<style>p { color: red }</style>\n<p>a</p>';
   const there = done({ 'a.html': html }, { kind: 'link-to-import', sheet: 's.css' });
   expect(textIn(there, 'a.html')).toContain('@import "s.css" screen;');
   const back = done({ 'a.html': textIn(there, 'a.html')! }, { kind: 'import-to-link' });
@@ -173,25 +176,34 @@ test('imports and links, there and back, look the same', () => {
 });
 
 test('a page’s links are copied to a page that lacks some, in their order', () => {
-  const model = '<link rel="stylesheet" href="b.css">\n<link rel="stylesheet" href="s.css">\n<link rel="stylesheet" href="p.css" media="print">\n<style>p{}</style>'; // prettier-ignore
+  const model =
+    '<link rel="stylesheet" href="b.css">\n<link rel="stylesheet" href="s.css">\n<link rel="stylesheet" href="p.css" media="print">\n<style>p{}</style>';
   const site = done(
     { 'a.html': model, 'x/b.html': '<link rel="stylesheet" href="../s.css">\n<style>p{}</style>', 'c.html': '<title>t</title>', 'p.css': '' },
     { kind: 'copy-links', from: 'a.html', pages: ['a.html', 'x/b.html', 'c.html'] },
-  ); // prettier-ignore
+  ); // oxfmt-ignore
   expect(textIn(site, 'a.html')).toBe(model);
-  expect(textIn(site, 'x/b.html')).toBe('<link rel="stylesheet" href="../b.css">\n<link rel="stylesheet" href="../s.css">\n<link rel="stylesheet" href="../p.css" media="print">\n<style>p{}</style>'); // prettier-ignore
-  const order = styleSources(parsePage(textIn(site, 'c.html')!), 'c.html').sheets.map((s) => s.kind === 'linked' && s.reference); // prettier-ignore
+  expect(textIn(site, 'x/b.html')).toBe(
+    '<link rel="stylesheet" href="../b.css">\n<link rel="stylesheet" href="../s.css">\n<link rel="stylesheet" href="../p.css" media="print">\n<style>p{}</style>',
+  );
+  const order = styleSources(parsePage(textIn(site, 'c.html')!), 'c.html').sheets.map(
+    (s) => s.kind === 'linked' && s.reference,
+  );
   expect(order).toEqual(['b.css', 's.css', 'p.css']);
 });
 
 test('a baseline goes first, new or old', () => {
   const page = '<head>\n<link rel="stylesheet" href="s.css">\n</head>';
   const fresh = done({ 'a.html': page }, { kind: 'add-baseline', sheet: 'css/base' });
-  expect(textIn(fresh, 'a.html')).toBe('<head>\n<link rel="stylesheet" href="css/base.css">\n<link rel="stylesheet" href="s.css">\n</head>'); // prettier-ignore
+  expect(textIn(fresh, 'a.html')).toBe(
+    '<head>\n<link rel="stylesheet" href="css/base.css">\n<link rel="stylesheet" href="s.css">\n</head>',
+  );
   expect(textIn(fresh, 'css/base.css')).toContain(':where(body) { margin: 0; }');
   const late = '<head>\n<link rel="stylesheet" href="s.css">\n<link rel="stylesheet" href="b.css">\n</head>';
   const moved = done({ 'a.html': late }, { kind: 'add-baseline', sheet: 'b.css' });
-  expect(textIn(moved, 'a.html')).toBe('<head>\n<link rel="stylesheet" href="b.css">\n<link rel="stylesheet" href="s.css">\n</head>'); // prettier-ignore
+  expect(textIn(moved, 'a.html')).toBe(
+    '<head>\n<link rel="stylesheet" href="b.css">\n<link rel="stylesheet" href="s.css">\n</head>',
+  );
 });
 
 test.each<[Operation, string]>([
@@ -222,14 +234,17 @@ test('a page whose base is elsewhere is named', () => {
 });
 
 test('in Chromium: any rule beats the baseline, and imports are what their links are', async () => {
-  const page = '<!DOCTYPE html><title>t</title>\n<style>\n@import "s.css" screen;\n* { box-sizing: content-box }\nbody { margin: 5px }\np { margin: 1px }\n</style>\n<p>a</p>'; // prettier-ignore
+  const page =
+    '<!DOCTYPE html><title>t</title>\n<style>\n@import "s.css" screen;\n* { box-sizing: content-box }\nbody { margin: 5px }\np { margin: 1px }\n</style>\n<p>a</p>';
   const based = done({ 'a.html': page }, { kind: 'add-baseline', sheet: 'base.css' });
   const linked = done({ 'a.html': page }, { kind: 'import-to-link' });
   const back = done({ 'a.html': textIn(linked, 'a.html')! }, { kind: 'link-to-import', sheet: 's.css' });
-  const ask = `(() => { const p = getComputedStyle(document.querySelector('p')); return [p.color, p.marginTop, p.boxSizing, getComputedStyle(document.body).marginTop]; })()`; // prettier-ignore
+  const ask = `(() => { const p = getComputedStyle(document.querySelector('p')); return [p.color, p.marginTop, p.boxSizing, getComputedStyle(document.body).marginTop]; })()`;
   const sheets = { 's.css': sheet, 'base.css': textIn(based, 'base.css')! };
   const states = [page, textIn(based, 'a.html')!, textIn(linked, 'a.html')!, textIn(back, 'a.html')!];
-  const asked = states.flatMap((html) => (['screen', 'print'] as const).map((media) => ({ html, path: 'a.html', files: sheets, media, ask }))); // prettier-ignore
+  const asked = states.flatMap((html) =>
+    (['screen', 'print'] as const).map((media) => ({ html, path: 'a.html', files: sheets, media, ask })),
+  );
   const [screen, print, ...others] = await askChromium(asked);
   expect(screen).toEqual(['rgb(0, 128, 128)', '1px', 'content-box', '5px']);
   expect(print).toEqual(['rgb(0, 0, 0)', '1px', 'content-box', '5px']);

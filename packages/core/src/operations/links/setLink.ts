@@ -97,6 +97,11 @@ function whatIsSet({ media, paths }: SetLink): string {
   const medium = media?.trim() ?? '';
   const forMedium = media === undefined ? [] : [`for ${/^(all)?$/i.test(medium) ? 'all media' : medium}`];
   if (paths === undefined) return forMedium.join('');
-  const way = paths === 'page' ? 'by a path from the page' : paths === 'root' ? 'by a path from the site root' : 'with the host name'; // prettier-ignore
+  const way =
+    paths === 'page'
+      ? 'by a path from the page'
+      : paths === 'root'
+        ? 'by a path from the site root'
+        : 'with the host name';
   return [...forMedium, way].join(', ');
 }

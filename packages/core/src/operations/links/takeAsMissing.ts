@@ -36,7 +36,10 @@ export const takeAsMissing = operationType<TakeAsMissing, MissingProblem>()({
     return succeed({
       changes: { created: [], edited: [], deleted: [] },
       absent: sheets,
-      sentence: sheets.length === 1 ? `Take ${sheets[0]!} as ${wordsForNothing(sheets[0]!)}` : `Take ${sheets.length} sheets that are not here as nothing`, // prettier-ignore
+      sentence:
+        sheets.length === 1
+          ? `Take ${sheets[0]!} as ${wordsForNothing(sheets[0]!)}`
+          : `Take ${sheets.length} sheets that are not here as nothing`,
     });
   },
   problems: {

@@ -38,7 +38,10 @@ export function planGiveClass(site: Site, operation: GiveClass): Result<Operatio
   const { name, take = false, selector, elements = [] } = operation;
   if (!take && !isPlainName(name, 'class')) return fail({ kind: 'class-not-legal', name });
   if (selector !== undefined && !parseSelectorList(selector)) return fail({ kind: 'selector-unread', selector });
-  const only = selector === undefined ? [...new Set(elements.map(({ page }) => page))] : operation.pages && [...new Set([...operation.pages, ...elements.map(({ page }) => page)])]; // prettier-ignore
+  const only =
+    selector === undefined
+      ? [...new Set(elements.map(({ page }) => page))]
+      : operation.pages && [...new Set([...operation.pages, ...elements.map(({ page }) => page)])];
   const pages = chosenPages(site, only);
   if (!pages.ok) return pages;
   const inScope = operation.pages && new Set(operation.pages);
@@ -53,7 +56,8 @@ export function planGiveClass(site: Site, operation: GiveClass): Result<Operatio
       chosen.add(found);
     }
     if (selector !== undefined && (inScope?.has(page.path) ?? true))
-      for (const found of matchesSelectors(page.tree.elements, selector, page.tree.mode === 'quirks') ?? []) chosen.add(found); // prettier-ignore
+      for (const found of matchesSelectors(page.tree.elements, selector, page.tree.mode === 'quirks') ?? [])
+        chosen.add(found);
     const edits = [...chosen].flatMap((element) => editsFor(page, element, name, take));
     count += edits.length;
     if (edits.length > 0) edited.push({ path: page.path, hash: page.file.hash, edits });
@@ -61,7 +65,9 @@ export function planGiveClass(site: Site, operation: GiveClass): Result<Operatio
   if (count === 0) return fail({ kind: 'nobody-chosen', name, take });
   const elementsSaid = count === 1 ? 'an element' : `${count} elements`;
   const where = onPages(edited.map(({ path }) => path));
-  const sentence = take ? `Take the class ${name} from ${elementsSaid} on ${where}` : `Give ${elementsSaid} on ${where} the class ${name}`; // prettier-ignore
+  const sentence = take
+    ? `Take the class ${name} from ${elementsSaid} on ${where}`
+    : `Give ${elementsSaid} on ${where} the class ${name}`;
   return succeed({ changes: { created: [], edited, deleted: [] }, sentence });
 }
 
@@ -113,7 +119,8 @@ export const giveClass = operationType<GiveClass, GiveClassProblem>()({
       /\s/.test(name)
         ? `“${name}” holds a space, and a space parts names: it would be several classes. Give one at a time.`
         : `${name} cannot be a class here: letters, digits, hyphens and underscores are allowed, a letter first.`,
-    'selector-unread': ({ selector }) => `Browsers cannot read the selector ${selector}. Write it like .notice, nav a or #form p.`, // prettier-ignore
+    'selector-unread': ({ selector }) =>
+      `Browsers cannot read the selector ${selector}. Write it like .notice, nav a or #form p.`,
     'element-not-there': ({ page, element }) => `${page} has no element ${element} any more. Pick it again.`,
     'nobody-chosen': ({ name, take }) =>
       take ? `None of these elements has the class ${name}.` : `No element is chosen that lacks the class ${name}.`,

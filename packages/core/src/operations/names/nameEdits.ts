@@ -58,7 +58,8 @@ function attributeValue(text: string, t: ReturnType<typeof tokensOf>, i: number,
     if (t.type[at] !== T.WhiteSpace && t.type[at] !== T.Comment) solid.push(at);
   if (t.type[i] !== T.LeftSquareBracket) return undefined;
   const [name, sign, ...rest] = solid;
-  if (name === undefined || sign === undefined || text.slice(t.start[name], t.end[name]).toLowerCase() !== of) return undefined; // prettier-ignore
+  if (name === undefined || sign === undefined || text.slice(t.start[name], t.end[name]).toLowerCase() !== of)
+    return undefined;
   const signs = text[t.start[sign]!];
   const at = of === 'class' ? (signs === '~' ? rest[1] : undefined) : signs === '=' ? rest[0] : undefined;
   if (at === undefined) return undefined;

@@ -46,7 +46,9 @@ function elementEdits(
   for (const { name, value } of element.attributes) {
     if (own && idReferences.has(name)) words(name);
     else if (name === 'href' && value.includes('#')) {
-      const target = value.trim().startsWith('#') ? { kind: 'site', path: page.path } : resolveReference(value, page.sources.base); // prettier-ignore
+      const target = value.trim().startsWith('#')
+        ? { kind: 'site', path: page.path }
+        : resolveReference(value, page.sources.base);
       const at = value.indexOf('#') + 1;
       const fragment = value.slice(at);
       if (target.kind === 'site' && hasIt((target as { path: string }).path) && decoded(fragment) === from)

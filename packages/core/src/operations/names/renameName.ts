@@ -46,11 +46,15 @@ export function planRenameName(site: Site, operation: RenameName): Result<Operat
     if (!page) continue;
     const edits = pageNameEdits(page, operation, (path) => holding?.has(path) ?? false);
     if (edits.length > 0) edited.push({ path: file.path, hash: file.hash, edits: [...edits] });
-    if (pageScripts(page.tree, page.path, page.sources, site).some(({ text }) => hasWord(text, from))) scripted.push(page.path); // prettier-ignore
+    if (pageScripts(page.tree, page.path, page.sources, site).some(({ text }) => hasWord(text, from)))
+      scripted.push(page.path);
   }
   if (edited.length === 0) return fail({ kind: 'no-such-name', name: from, of });
   const pages = edited.slice(sheets).map(({ path }) => path);
-  const where = [...(sheets > 0 ? [sheets === 1 ? edited[0]!.path : `${sheets} sheets`] : []), ...(pages.length > 0 ? [onPages(pages)] : [])]; // prettier-ignore
+  const where = [
+    ...(sheets > 0 ? [sheets === 1 ? edited[0]!.path : `${sheets} sheets`] : []),
+    ...(pages.length > 0 ? [onPages(pages)] : []),
+  ];
   const risk =
     scripted.length === 0 ? '' : `. Scripts of ${onPages(scripted)} say ${from} as well and stay as they are`;
   const sentence = `Rename the ${words[of]} ${from} to ${to}, in ${where.join(' and on ')}${risk}`;

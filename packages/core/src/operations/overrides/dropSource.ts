@@ -36,7 +36,8 @@ export function planDropBlock(site: Site, { page, source, pages }: DropBlock): R
   const model = site.files.get(page)?.kind === 'page' ? openPage(site.files.get(page)!) : undefined;
   if (!model) return fail({ kind: 'page-not-found', page });
   const block = model.sources.sheets[source];
-  if (block?.kind !== 'embedded' || block.span.start < 0) return fail({ kind: 'not-said-there', what: `block ${source + 1} of ${page}` }); // prettier-ignore
+  if (block?.kind !== 'embedded' || block.span.start < 0)
+    return fail({ kind: 'not-said-there', what: `block ${source + 1} of ${page}` });
   const said = model.text.slice(block.contents.start, block.contents.end).trim();
   const opened = chosenPages(site, pages ?? [page]);
   if (!opened.ok) return opened;
@@ -70,7 +71,8 @@ export function planDropAttribute(site: Site, { page, element, pages }: DropAttr
   for (const one of opened.value) {
     const edits = one.tree.elements.flatMap((candidate) => {
       const theirs = attributeOf(candidate, 'style');
-      const goes = pages === undefined ? elementPath(candidate) === element : theirs !== undefined && keyOf(theirs) === key; // prettier-ignore
+      const goes =
+        pages === undefined ? elementPath(candidate) === element : theirs !== undefined && keyOf(theirs) === key;
       return goes ? attributeEdit(one, candidate, () => true) : [];
     });
     places += edits.length;

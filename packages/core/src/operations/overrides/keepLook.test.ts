@@ -86,7 +86,13 @@ test.each<readonly [operation: Partial<KeepLook>, problem: string]>([
     'strong.html': pageOf(link, '<h2 style="color: blue !important">x</h2>'),
     's.css': 'p{}',
   });
-  const plan = planKeepLook(site, { kind: 'keep-look', page: 'a.html', elements: ['html>body:nth-child(2)>h2:nth-child(1)'], says: { property: 'color', value: 'red' }, ...operation }); // prettier-ignore
+  const plan = planKeepLook(site, {
+    kind: 'keep-look',
+    page: 'a.html',
+    elements: ['html>body:nth-child(2)>h2:nth-child(1)'],
+    says: { property: 'color', value: 'red' },
+    ...operation,
+  });
   expect(plan.ok ? 'done' : plan.problem.kind).toBe(problem);
 });
 
@@ -95,7 +101,15 @@ test.each([
   ['a control', '<button>x</button>', 'button'],
 ])('where nobody said anything, what %s would be lost is left', (_shows, body, tag) => {
   const site = siteOf({ 'a.html': pageOf(link, body), 's.css': `${tag} { background-color: blue }` });
-  const path = tag === 'td' ? 'html>body:nth-child(2)>table:nth-child(1)>tbody:nth-child(1)>tr:nth-child(1)>td:nth-child(1)' : 'html>body:nth-child(2)>button:nth-child(1)'; // prettier-ignore
-  const plan = planKeepLook(site, { kind: 'keep-look', page: 'a.html', elements: [path], says: { property: 'background-color', value: 'revert' } }); // prettier-ignore
+  const path =
+    tag === 'td'
+      ? 'html>body:nth-child(2)>table:nth-child(1)>tbody:nth-child(1)>tr:nth-child(1)>td:nth-child(1)'
+      : 'html>body:nth-child(2)>button:nth-child(1)';
+  const plan = planKeepLook(site, {
+    kind: 'keep-look',
+    page: 'a.html',
+    elements: [path],
+    says: { property: 'background-color', value: 'revert' },
+  });
   expect(plan.ok || plan.problem.kind).toBe('kept-attributes');
 });

@@ -54,7 +54,8 @@ export function planKeepLook(site: Site, operation: KeepLook): Result<ChangeSet,
   for (const element of operation.elements) {
     const found = elementAt(cascade.tree, element);
     if (!found || found.start < 0) return fail({ kind: 'kept-element-gone', page: path, element });
-    if (isRollback(says) && (hasHints(found) || found.namespace !== 'html' || drawnApart.has(found.tag))) return fail({ kind: 'kept-attributes', page: path, element }); // prettier-ignore
+    if (isRollback(says) && (hasHints(found) || found.namespace !== 'html' || drawnApart.has(found.tag)))
+      return fail({ kind: 'kept-attributes', page: path, element });
     elements.push(found);
   }
   const sheet = lastSheet(site, cascade);
@@ -87,12 +88,13 @@ function strengths(name: string, { says, pseudoElement = '' }: KeepLook): readon
 function lastSheet(site: Site, { rules }: PageCascade): SiteFile | undefined {
   return rules.sources.sheets
     .flatMap((source) => {
-      const isPlain = source.kind === 'linked' && source.idle === undefined && !source.alternate && source.integrity === undefined;
+      const isPlain =
+        source.kind === 'linked' && source.idle === undefined && !source.alternate && source.integrity === undefined;
       const file = isPlain && source.target.kind === 'site' ? site.files.get(source.target.path) : undefined;
       return file?.kind === 'sheet' && file.text !== undefined && isForAll(source.media) ? [file] : [];
     })
     .at(-1);
-} // prettier-ignore
+}
 
 const isForAll = (media: string | undefined): boolean => /^\s*(all)?\s*$/i.test(media ?? '');
 
@@ -114,7 +116,12 @@ function withRule(site: Site, { path, hash, text = '' }: SiteFile, selector: str
 }
 
 /** Whether the new rule decides all it says, on each of the elements. */
-function decides(site: Site, changes: ChangeSet, { page, elements, pseudoElement = '', says }: KeepLook, selector: string): boolean {
+function decides(
+  site: Site,
+  changes: ChangeSet,
+  { page, elements, pseudoElement = '', says }: KeepLook,
+  selector: string,
+): boolean {
   const done = applyChangeSet(site, changes);
   if (!done.ok) return false;
   const cascade = new CascadeSession().open(done.value, done.value.files.get(page)!);
@@ -124,7 +131,7 @@ function decides(site: Site, changes: ChangeSet, { page, elements, pseudoElement
     const winners = outcomes.winnersOf(elementAt(cascade.tree, path)!, pseudoElement);
     return longhands.every((longhand) => winners.get(longhand)?.selector === selector);
   });
-} // prettier-ignore
+}
 
 export const keepLook = operationType<KeepLook, KeepLookProblem>()({
   kind: 'keep-look',
@@ -144,7 +151,10 @@ export const keepLook = operationType<KeepLook, KeepLookProblem>()({
     const { elements, page, says } = operation;
     const whom = elements.length === 1 ? 'An element' : `${elements.length} elements`;
     const keeps = `${says.property}: ${says.value}${says.important ? ' !important' : ''}`;
-    return succeed({ changes: plan.value, sentence: `${whom} on ${page} ${elements.length === 1 ? 'keeps' : 'keep'} ${keeps}` }); // prettier-ignore
+    return succeed({
+      changes: plan.value,
+      sentence: `${whom} on ${page} ${elements.length === 1 ? 'keeps' : 'keep'} ${keeps}`,
+    });
   },
   problems: {
     'kept-page-unread': ({ page }) => `${page} is no page of the site that can be edited.`,

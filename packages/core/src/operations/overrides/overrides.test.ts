@@ -9,7 +9,13 @@ function done(files: Readonly<Record<string, string>>, operation: Operation) {
 }
 
 const drop = (html: string, more: Partial<Extract<Operation, { kind: 'drop-declaration' }>>) =>
-  textIn(done({ 'a.html': html }, { kind: 'drop-declaration', where: 'block', selector: 'h1', property: 'color', value: '#f00', ...more }), 'a.html'); // prettier-ignore
+  textIn(
+    done(
+      { 'a.html': html },
+      { kind: 'drop-declaration', where: 'block', selector: 'h1', property: 'color', value: '#f00', ...more },
+    ),
+    'a.html',
+  );
 
 test.each([
   ['a line of a rule', '<style>\nh1 {\n  color: red;\n  margin: 0;\n}\n</style>', '<style>\nh1 {\n  margin: 0;\n}\n</style>'],
@@ -23,7 +29,7 @@ test.each([
   ['CRLF', '<style>\r\nh1 {\r\n\tcolor: red;\r\n\tmargin: 0\r\n}\r\n</style>', '<style>\r\nh1 {\r\n\tmargin: 0\r\n}\r\n</style>'],
 ])('a declaration is dropped from a block: %s', (_shows, before, after) => {
   expect(drop(before, {})).toBe(after);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test.each([
   ['alone', '<p style="color: red">a', '<p>a'],
@@ -32,12 +38,19 @@ test.each([
   ['between, with an entity', '<p style="font-family: &quot;A&quot;; color: red; margin: 0">a', '<p style="font-family: &quot;A&quot;; margin: 0">a'],
 ])('a declaration is dropped from style attributes: %s', (_shows, before, after) => {
   expect(drop(before, { where: 'attribute' })).toBe(after);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('only the chosen pages lose it, and importance counts', () => {
   const html = '<style>h1 { color: red }</style><h1>a';
   const files = { 'a.html': html, 'b.html': html, 'c.html': '<style>h1 { color: red !important }</style>' };
-  const after = done(files, { kind: 'drop-declaration', where: 'block', selector: 'h1', property: 'color', value: 'red', pages: ['b.html', 'c.html'] }); // prettier-ignore
+  const after = done(files, {
+    kind: 'drop-declaration',
+    where: 'block',
+    selector: 'h1',
+    property: 'color',
+    value: 'red',
+    pages: ['b.html', 'c.html'],
+  });
   expect(textIn(after, 'a.html')).toBe(html);
   expect(textIn(after, 'b.html')).toBe('<h1>a');
   expect(textIn(after, 'c.html')).toBe(files['c.html']);
@@ -57,20 +70,28 @@ test.each([
   );
   expect(textIn(site, 's.css')).toBe(after);
   expect(textIn(site, 'a.html')).toBe('<link rel=stylesheet href=s.css>');
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('a shared address is counted from the sheet', () => {
   const site = done(
     { 'css/s.css': 'h1 { background: none }', 'a.html': '<style>h1 { background: url(i/x.png) }</style>' },
     { kind: 'share-declaration', where: 'block', selector: 'h1', property: 'background', value: 'url(i/x.png)', sheet: 'css/s.css', rule: 'h1' },
-  ); // prettier-ignore
+  ); // oxfmt-ignore
   expect(textIn(site, 'css/s.css')).toBe('h1 { background: url(../i/x.png) }');
 });
 
 test('an address that means another file in another folder is not shared', () => {
   const style = '<style>h1 { background: url(i/x.png) }</style>';
   const site = siteOf({ 's.css': 'h1 { background: none }', 'a.html': style, 'x/b.html': style });
-  const share = { kind: 'share-declaration', where: 'block', selector: 'h1', property: 'background', value: 'url(i/x.png)', sheet: 's.css', rule: 'h1' } as const; // prettier-ignore
+  const share = {
+    kind: 'share-declaration',
+    where: 'block',
+    selector: 'h1',
+    property: 'background',
+    value: 'url(i/x.png)',
+    sheet: 's.css',
+    rule: 'h1',
+  } as const;
   const refused = applyOperations(site, [share]);
   expect(!refused.ok && refused.problem.problem.kind).toBe('address-not-shared');
   const based = siteOf({
@@ -88,7 +109,11 @@ test('a block is dropped from its page, and from the pages with an equal one', (
   const one = done(files, { kind: 'drop-block', page: 'a.html', source: 0 });
   expect([textIn(one, 'a.html'), textIn(one, 'b.html')]).toEqual(['<p>a', files['b.html']]);
   const all = done(files, { kind: 'drop-block', page: 'a.html', source: 0, pages: ['a.html', 'b.html', 'c.html'] });
-  expect([textIn(all, 'a.html'), textIn(all, 'b.html'), textIn(all, 'c.html')]).toEqual(['<p>a', '<head>\n</head>', files['c.html']]); // prettier-ignore
+  expect([textIn(all, 'a.html'), textIn(all, 'b.html'), textIn(all, 'c.html')]).toEqual([
+    '<p>a',
+    '<head>\n</head>',
+    files['c.html'],
+  ]);
 });
 
 test('an attribute is dropped from its element, or wherever an equal one stands', () => {
@@ -96,7 +121,10 @@ test('an attribute is dropped from its element, or wherever an equal one stands'
   const files = { 'a.html': html, 'b.html': html };
   const element = 'html>body:nth-child(2)>p:nth-child(1)';
   const one = done(files, { kind: 'drop-attribute', page: 'a.html', element });
-  expect([textIn(one, 'a.html'), textIn(one, 'b.html')]).toEqual(['<p>a<p style="color:#f00">b<p style="margin: 0">c', html]); // prettier-ignore
+  expect([textIn(one, 'a.html'), textIn(one, 'b.html')]).toEqual([
+    '<p>a<p style="color:#f00">b<p style="margin: 0">c',
+    html,
+  ]);
   const all = done(files, { kind: 'drop-attribute', page: 'a.html', element, pages: ['a.html', 'b.html'] });
   expect(textIn(all, 'b.html')).toBe('<p>a<p>b<p style="margin: 0">c');
 });
@@ -112,4 +140,4 @@ test.each<[Operation, string]>([
   if (applied.ok) throw new Error('not refused');
   expect(applied.problem.problem.kind).toBe(kind);
   expect(describeOperationProblem(applied.problem.problem)).toMatch(/^\S.*\.$/);
-}); // prettier-ignore
+}); // oxfmt-ignore

@@ -63,9 +63,14 @@ export function planShareDeclaration(site: Site, operation: ShareDeclaration): R
 /** Whether a block says it under a condition: the sheet would say it always. */
 const isConditional = (page: OpenPage, wanted: LocalDeclaration): boolean =>
   wanted.where === 'block' &&
-  page.blocks.some(
-    ({ sheet }) =>
-    sheet.rules.some((rule) => rule.kind === 'group' && [...styleRules(rule.rules)].some((one) => one.selector === wanted.selector && one.declarations.some((said) => isIt(said, wanted)))), // prettier-ignore
+  page.blocks.some(({ sheet }) =>
+    sheet.rules.some(
+      (rule) =>
+        rule.kind === 'group' &&
+        [...styleRules(rule.rules)].some(
+          (one) => one.selector === wanted.selector && one.declarations.some((said) => isIt(said, wanted)),
+        ),
+    ),
   );
 
 /** Into the last plain rule of just these selectors, unless a later rule says the same property; else a rule at the end. */
@@ -73,7 +78,9 @@ function sheetEdit(site: Site, text: string, { rule, property, value, important 
   const rules = parseSheet(text).rules.filter((one): one is StyleRule => one.kind === 'style');
   const sets = new Set(longhandsOf(property));
   const says = (one: StyleRule): boolean =>
-    one.declarations.some((said) => said.property === property || longhandsOf(said.property).some((name) => sets.has(name))); // prettier-ignore
+    one.declarations.some(
+      (said) => said.property === property || longhandsOf(said.property).some((name) => sets.has(name)),
+    );
   const wanted = selectorText(rule);
   const own = rules.findLast((one) => selectorText(one.selector) === wanted && one.nested.length === 0 && one.closed);
   if (own && (says(own) || !rules.slice(rules.indexOf(own) + 1).some(says)))
@@ -81,7 +88,9 @@ function sheetEdit(site: Site, text: string, { rule, property, value, important 
   const lineEnd = lineEndOf(text);
   const { oneLine, indent } = ruleStyleOf(site);
   const said = `${property}: ${value}${important ? ' !important' : ''};`;
-  const written = oneLine ? `${asciiText(rule)} { ${said} }` : [`${asciiText(rule)} {`, indent + said, '}'].join(lineEnd); // prettier-ignore
+  const written = oneLine
+    ? `${asciiText(rule)} { ${said} }`
+    : [`${asciiText(rule)} {`, indent + said, '}'].join(lineEnd);
   const gap = text.trim() === '' || /[\r\n]$/.test(text) ? '' : lineEnd;
   const at = { start: text.length, end: text.length };
   return { span: at, text: (closingText(text) ?? '') + gap + written + lineEnd };

@@ -44,7 +44,14 @@ test.each<readonly [body: string, after: string, ...acts: string[]]>([
 });
 
 test('what Chromium builds of it is the same', async () => {
-  const bodies = ['<p class="a" class="b">x</p>', '<p title=a title=b hidden hidden>x', '<p class="a b  a">x</p>', '<div>x</div></div>y', 'x<img src=a.png alt=""></img>y', '<table><tr><td>x</td></td></table>']; // prettier-ignore
+  const bodies = [
+    '<p class="a" class="b">x</p>',
+    '<p title=a title=b hidden hidden>x',
+    '<p class="a b  a">x</p>',
+    '<div>x</div></div>y',
+    'x<img src=a.png alt=""></img>y',
+    '<table><tr><td>x</td></td></table>',
+  ];
   const ask = `(() => {
     for (const one of document.querySelectorAll('[class]')) one.setAttribute('class', [...one.classList].join(' '));
     return document.documentElement.outerHTML;

@@ -33,10 +33,14 @@ export function planMend(site: Site, { finding, files }: MendFinding, known: Kno
 }
 
 /** What a validator says is no part of the check: it is asked about the pages named. */
-const findingsFor = (site: Site, { finding, files }: Pick<MendFinding, 'finding' | 'files'>, known: Known): readonly FoundFinding[] =>
+const findingsFor = (
+  site: Site,
+  { finding, files }: Pick<MendFinding, 'finding' | 'files'>,
+  known: Known,
+): readonly FoundFinding[] =>
   finding.startsWith('page-markup ')
     ? markupFindings(site, undefined, files && new Set(files))
-    : known.check(site).findings; // prettier-ignore
+    : known.check(site).findings;
 
 const sentenceFor = ({ action, sentence }: FoundFinding): string => `${action.label}: ${sentence.replaceAll('`', '')}`;
 

@@ -12,7 +12,7 @@ test.each([
 ])('%s goes round the content', (_shows, before, name, after) => {
   const done = wrap(before, name);
   expect(done.ok && textIn(done.value.site, 'a.html')).toBe(after);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test.each([
   ['a name that is none', '<body></body>', 'wrap', 'wrap-name'],

@@ -21,7 +21,11 @@ export type ColourNotationProblem = RuleProblem | { readonly kind: 'colours-so-a
 export const colourNotation = operationType<ColourNotation, ColourNotationProblem>()({
   kind: 'colour-notation',
   schema: Type.Object(
-    { kind: Type.Literal('colour-notation'), sheet: fields.sheet, to: Type.Union([Type.Literal('hex'), Type.Literal('rgb')]) }, // prettier-ignore
+    {
+      kind: Type.Literal('colour-notation'),
+      sheet: fields.sheet,
+      to: Type.Union([Type.Literal('hex'), Type.Literal('rgb')]),
+    },
     closed,
   ),
   plan(site, { sheet: path, to }) {
@@ -31,7 +35,7 @@ export const colourNotation = operationType<ColourNotation, ColourNotationProble
     const edits = declarationsIn(sheet.rules).flatMap((one) => editsFor(one, to));
     if (edits.length === 0) return fail({ kind: 'colours-so-already', sheet: path });
     const changes = { created: [], edited: [{ path, hash: file.hash, edits }], deleted: [] };
-    const sentence = `Write ${edits.length === 1 ? 'a colour' : `${edits.length} colours`} of ${path} as ${to === 'hex' ? '#rrggbb' : 'rgb()'}`; // prettier-ignore
+    const sentence = `Write ${edits.length === 1 ? 'a colour' : `${edits.length} colours`} of ${path} as ${to === 'hex' ? '#rrggbb' : 'rgb()'}`;
     return succeed({ changes, sentence });
   },
   problems: {

@@ -62,7 +62,10 @@ export const deleteRules = operationType<DeleteRules, DeleteRulesProblem>()({
     const plan = planDeleteRules(site, operation);
     if (!plan.ok) return plan;
     const names = namesOfRules(operation.rules);
-    const sentence = operation.keep === 'comment' ? `Comment out ${names} in ${operation.sheet}` : `Take ${names} out of ${operation.sheet}`; // prettier-ignore
+    const sentence =
+      operation.keep === 'comment'
+        ? `Comment out ${names} in ${operation.sheet}`
+        : `Take ${names} out of ${operation.sheet}`;
     return succeed({ changes: plan.value, sentence });
   },
   problems: {

@@ -76,7 +76,11 @@ function winningIn(site: Site, sheet: string): Winning | undefined {
 }
 
 /** The edits, and how many declarations they take out. */
-function beatenEdits(site: Site, path: string, { text, sheet }: EditableSheet): { readonly edits: readonly Edit[]; readonly count: number } {
+function beatenEdits(
+  site: Site,
+  path: string,
+  { text, sheet }: EditableSheet,
+): { readonly edits: readonly Edit[]; readonly count: number } {
   const winning = winningIn(site, path);
   if (!winning) return { edits: [], count: 0 };
   const made = madeOn(site, linkedSheets(site).find((one) => one.path === path)?.pages ?? []);
@@ -85,13 +89,16 @@ function beatenEdits(site: Site, path: string, { text, sheet }: EditableSheet): 
   const parts: Edit[] = [];
   for (const { rule } of rulesOf(sheet)) {
     if (made(rule.selector)) continue;
-    const beaten = rule.declarations.filter(({ span }) => winning.reaching.has(span.start) && !winning.able.has(span.start));
+    const beaten = rule.declarations.filter(
+      ({ span }) => winning.reaching.has(span.start) && !winning.able.has(span.start),
+    );
     count += beaten.length;
-    if (beaten.length > 0 && beaten.length === rule.declarations.length && rule.nested.length === 0 && rule.closed) whole.push(rule);
+    if (beaten.length > 0 && beaten.length === rule.declarations.length && rule.nested.length === 0 && rule.closed)
+      whole.push(rule);
     else parts.push(...beaten.map((one) => dropFromRule(text, one)));
   }
   return { edits: [...parts, ...removals(text, sheet, whole)], count };
-} // prettier-ignore
+}
 
 export const dropBeaten = operationType<DropBeaten, DropBeatenProblem>()({
   kind: 'drop-beaten',
@@ -102,7 +109,10 @@ export const dropBeaten = operationType<DropBeaten, DropBeatenProblem>()({
     const { edits, count } = beatenEdits(site, path, opened.value);
     if (edits.length === 0) return fail({ kind: 'all-win', sheet: path });
     const changes = { created: [], edited: [{ path, hash: opened.value.file.hash, edits }], deleted: [] };
-    return succeed({ changes, sentence: `Drop ${count === 1 ? 'a declaration' : `${count} declarations`} of ${path} that never ${count === 1 ? 'wins' : 'win'}` }); // prettier-ignore
+    return succeed({
+      changes,
+      sentence: `Drop ${count === 1 ? 'a declaration' : `${count} declarations`} of ${path} that never ${count === 1 ? 'wins' : 'win'}`,
+    });
   },
   problems: {
     ...ruleProblems,

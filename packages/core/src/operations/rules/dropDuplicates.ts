@@ -21,7 +21,10 @@ export const dropDuplicates = operationType<DropDuplicates, DropDuplicatesProble
     const edits = duplicateEdits(opened.value);
     if (edits.length === 0) return fail({ kind: 'nothing-twice', sheet: path });
     const changes = { created: [], edited: [{ path, hash: opened.value.file.hash, edits }], deleted: [] };
-    return succeed({ changes, sentence: `Drop ${edits.length === 1 ? 'a duplicate' : `${edits.length} duplicates`} from ${path}` }); // prettier-ignore
+    return succeed({
+      changes,
+      sentence: `Drop ${edits.length === 1 ? 'a duplicate' : `${edits.length} duplicates`} from ${path}`,
+    });
   },
   problems: { ...ruleProblems, 'nothing-twice': ({ sheet }) => `${sheet} says nothing twice.` },
 });

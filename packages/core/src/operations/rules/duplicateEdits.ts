@@ -13,6 +13,8 @@ export function duplicateEdits({ text, sheet }: { readonly text: string; readonl
     ...twice.map((rule) => ({ span: wholeLinesAndGap(text, withLead(text, sheet, rule), whole), text: '' })),
     ...rulesOf(sheet)
       .filter(({ rule }) => !twice.includes(rule))
-      .flatMap(({ rule }) => hiddenIn(rule.declarations).map(([early]) => ({ span: withSemicolon(text, early), text: '' }))), // prettier-ignore
+      .flatMap(({ rule }) =>
+        hiddenIn(rule.declarations).map(([early]) => ({ span: withSemicolon(text, early), text: '' })),
+      ),
   ];
 }

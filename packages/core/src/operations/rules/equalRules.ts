@@ -12,7 +12,8 @@ export function equalRules(sheet: Sheet): readonly (readonly StyleRule[])[] {
   for (const one of rules) {
     const { rule } = one;
     const key = `${underOf(one.groups).join('\n')}{${said(rule)}`;
-    const isPlain = rule.declarations.length > 0 && !/:-(moz|ms|webkit|o)-/.test(rule.selector) && parseSelectorList(rule.selector); // prettier-ignore
+    const isPlain =
+      rule.declarations.length > 0 && !/:-(moz|ms|webkit|o)-/.test(rule.selector) && parseSelectorList(rule.selector);
     const group = isPlain ? open.get(key) : undefined;
     if (group) group.push(rule);
     // what comes between competes from now on
@@ -27,7 +28,9 @@ export function equalRules(sheet: Sheet): readonly (readonly StyleRule[])[] {
 }
 
 const said = ({ declarations }: StyleRule): string =>
-  declarations.map(({ property, value, important }) => `${property}:${comparableValue(property, value)}${important ? '!' : ''}`).join(';'); // prettier-ignore
+  declarations
+    .map(({ property, value, important }) => `${property}:${comparableValue(property, value)}${important ? '!' : ''}`)
+    .join(';');
 
 /** Whether a rule says anything that rules of this key say. */
 function competes({ rule }: FoundRule, key: string, rules: readonly FoundRule[]): boolean {
@@ -35,6 +38,8 @@ function competes({ rule }: FoundRule, key: string, rules: readonly FoundRule[])
   const longhands = new Set(of.declarations.flatMap(({ property }) => [property, ...longhandsOf(property)]));
   return (
     rule.nested.length > 0 ||
-    rule.declarations.some(({ property }) => property === 'all' || [property, ...longhandsOf(property)].some((name) => longhands.has(name))) // prettier-ignore
+    rule.declarations.some(
+      ({ property }) => property === 'all' || [property, ...longhandsOf(property)].some((name) => longhands.has(name)),
+    )
   );
 }

@@ -53,10 +53,14 @@ export function planMoveRules(site: Site, operation: MoveRules): Result<ChangeSe
     if (moved === undefined) return fail({ kind: 'rule-not-moved', selector: one.rule.selector });
     written.push((from === to ? '' : leadOfEmptied(text, sheet, one, found.value, lineEnd)) + moved);
     // the place it is put before may be the rule itself
-    if (from === to && place.value > lead.start && place.value < lead.end) return fail({ kind: 'rule-not-moved', selector: one.rule.selector }); // prettier-ignore
+    if (from === to && place.value > lead.start && place.value < lead.end)
+      return fail({ kind: 'rule-not-moved', selector: one.rule.selector });
     taken.push({ span: wholeLinesAndGap(text, lead, { start: 0, end: text.length }), text: '' });
   }
-  const put: Edit = { span: { start: place.value, end: place.value }, text: placedText(target.value.text, place.value, written.join(lineEnd), lineEnd) }; // prettier-ignore
+  const put: Edit = {
+    span: { start: place.value, end: place.value },
+    text: placedText(target.value.text, place.value, written.join(lineEnd), lineEnd),
+  };
   const edited: FileEdits[] =
     from === to
       ? [{ path: from, hash: file.hash, edits: [...taken, put] }]
@@ -76,14 +80,22 @@ export function planMoveRules(site: Site, operation: MoveRules): Result<ChangeSe
 }
 
 /** The comments above an at-rule of which nothing stays, before the first of its rules. */
-function leadOfEmptied(text: string, sheet: Sheet, { rule, groups }: FoundRule, moving: readonly FoundRule[], lineEnd: string): string {
+function leadOfEmptied(
+  text: string,
+  sheet: Sheet,
+  { rule, groups }: FoundRule,
+  moving: readonly FoundRule[],
+  lineEnd: string,
+): string {
   const [outer] = groups;
   const first = outer && rulesOf(sheet).find((one) => one.groups[0] === outer);
-  const isEmptied = first?.rule === rule && rulesOf(sheet).every((one) => one.groups[0] !== outer || moving.some((other) => other.rule === one.rule));
+  const isEmptied =
+    first?.rule === rule &&
+    rulesOf(sheet).every((one) => one.groups[0] !== outer || moving.some((other) => other.rule === one.rule));
   if (!isEmptied) return '';
   const comments = text.slice(withLead(text, sheet, outer!).start, outer!.span.start).trim();
   return comments === '' ? '' : withLineEnds(comments, lineEnd) + lineEnd;
-} // prettier-ignore
+}
 
 /** The rule as it may stand in the other sheet, inside the at-rules it stood in; undefined where an address cannot be moved. */
 function movedText(

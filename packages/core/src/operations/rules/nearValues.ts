@@ -32,11 +32,18 @@ export function nearValues(sheet: Sheet): readonly NearValues[] {
       const length = /^(\d*\.?\d+)(px|pt|r?em)$/i.exec(word);
       const colour = length ? undefined : parseColour(word);
       if (length) {
-        const own = lengths.get(property) ?? new Map<string, { value: string; uses: number; number: number; unit: string }>();
+        const own =
+          lengths.get(property) ?? new Map<string, { value: string; uses: number; number: number; unit: string }>();
         lengths.set(property, own);
         const known = own.get(word.toLowerCase());
         if (known) known.uses++;
-        else own.set(word.toLowerCase(), { value: word, uses: 1, number: Number(length[1]), unit: length[2]!.toLowerCase() });
+        else
+          own.set(word.toLowerCase(), {
+            value: word,
+            uses: 1,
+            number: Number(length[1]),
+            unit: length[2]!.toLowerCase(),
+          });
       } else if (colour && (colour.alpha ?? 1) === 1) {
         const key = comparableValue('color', word);
         const known = colours.get(key);
@@ -46,11 +53,18 @@ export function nearValues(sheet: Sheet): readonly NearValues[] {
     }
   }
   const distance = differenceCiede2000();
-  const out: NearValues[] = groups([...colours.values()], (a, b) => distance(a.colour, b.colour) <= nearColour).map((values) => ({ property: undefined, values })); // prettier-ignore
+  const out: NearValues[] = groups([...colours.values()], (a, b) => distance(a.colour, b.colour) <= nearColour).map(
+    (values) => ({ property: undefined, values }),
+  );
   for (const [property, own] of lengths)
-    out.push(...groups([...own.values()], (a, b) => a.unit === b.unit && Math.abs(a.number - b.number) <= nearLength[a.unit]! + 1e-9).map((values) => ({ property, values }))); // prettier-ignore
+    out.push(
+      ...groups(
+        [...own.values()],
+        (a, b) => a.unit === b.unit && Math.abs(a.number - b.number) <= nearLength[a.unit]! + 1e-9,
+      ).map((values) => ({ property, values })),
+    );
   return out;
-} // prettier-ignore
+}
 
 /** Each with those near to the one said most that no other group has yet. */
 function groups<One extends { readonly value: string; readonly uses: number }>(

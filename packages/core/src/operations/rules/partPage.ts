@@ -63,7 +63,12 @@ export function rulesOfOnePage(site: Site, path: string): ReadonlyMap<string, re
 export const partPage = operationType<PartPage, PartPageProblem>()({
   kind: 'part-page',
   schema: Type.Object(
-    { kind: Type.Literal('part-page'), sheet: fields.sheet, page: Type.String({ minLength: 1, maxLength: 400 }), to: fields.sheet }, // prettier-ignore
+    {
+      kind: Type.Literal('part-page'),
+      sheet: fields.sheet,
+      page: Type.String({ minLength: 1, maxLength: 400 }),
+      to: fields.sheet,
+    },
     closed,
   ),
   plan(site, { sheet, page, to }) {
@@ -79,13 +84,18 @@ export const partPage = operationType<PartPage, PartPageProblem>()({
     if (!made.ok) throw new Error(`${path.value} cannot be made: ${made.problem.kind}`);
     const moved = planMoveRules(made.value, { kind: 'move-rules', sheet, rules, to: path.value });
     if (!moved.ok) return moved;
-    const links = planLinkSheet(made.value, { kind: 'link-sheet', sheet: path.value, pages: [page], place: { at: 'after', sheet } }); // prettier-ignore
+    const links = planLinkSheet(made.value, {
+      kind: 'link-sheet',
+      sheet: path.value,
+      pages: [page],
+      place: { at: 'after', sheet },
+    });
     if (!links.ok) return links;
     const after = applyChangeSet(made.value, moved.value);
     if (!after.ok) throw new Error(`${sheet} cannot be parted: ${after.problem.kind}`);
     const created = [{ ...empty, text: after.value.files.get(path.value)!.text! }];
     const edited = [...moved.value.edited.filter((one) => one.path === sheet), ...links.value.changes.edited];
-    const sentence = `Take ${rules.length === 1 ? 'a rule' : `${rules.length} rules`} that only ${page} has elements for out of ${sheet} into ${path.value}`; // prettier-ignore
+    const sentence = `Take ${rules.length === 1 ? 'a rule' : `${rules.length} rules`} that only ${page} has elements for out of ${sheet} into ${path.value}`;
     return succeed({ changes: { created, edited, deleted: [] }, sentence });
   },
   problems: {

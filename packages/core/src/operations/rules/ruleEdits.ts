@@ -46,7 +46,9 @@ export function printedRule(
   { oneLine, indent }: { readonly oneLine: boolean; readonly indent: string },
   lineEnd: string,
 ): string {
-  const said = declarations.map(({ property, value, important }) => `${property}: ${value}${important ? ' !important' : ''};`); // prettier-ignore
+  const said = declarations.map(
+    ({ property, value, important }) => `${property}: ${value}${important ? ' !important' : ''};`,
+  );
   return oneLine
     ? `${selector} { ${said.join(' ')} }`
     : [`${selector} {`, ...said.map((one) => indent + one), '}'].join(lineEnd);

@@ -47,7 +47,8 @@ export function removals(text: string, sheet: Sheet, rules: readonly StyleRule[]
   const walk = (list: readonly Rule[]): void => {
     for (const rule of list) {
       const emptied = rule.kind === 'group' && rule.rules.length > 0 && isGoing(rule);
-      if (emptied || going.has(rule)) out.push({ span: wholeLinesAndGap(text, withLead(text, sheet, rule), whole), text: '' });
+      if (emptied || going.has(rule))
+        out.push({ span: wholeLinesAndGap(text, withLead(text, sheet, rule), whole), text: '' });
       else if (rule.kind === 'group') walk(rule.rules);
     }
   };
@@ -55,4 +56,4 @@ export function removals(text: string, sheet: Sheet, rules: readonly StyleRule[]
     going.has(rule) || (rule.kind === 'group' && rule.rules.length > 0 && rule.rules.every(isGoing));
   walk(sheet.rules);
   return out;
-} // prettier-ignore
+}

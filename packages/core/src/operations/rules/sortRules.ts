@@ -68,7 +68,10 @@ function sectionsOf(text: string, sheet: Sheet): readonly (readonly Piece[])[] {
 
 /** Each place takes the text of the rule that comes to stand there; what is between the places stays. */
 function sortedSection(text: string, path: string, pieces: readonly Piece[]): readonly Edit[] {
-  const order = sortedOrder(pieces.map(({ rule }) => rule), path); // prettier-ignore
+  const order = sortedOrder(
+    pieces.map(({ rule }) => rule),
+    path,
+  );
   return pieces.flatMap(({ span }, i): readonly Edit[] => {
     const { span: from } = pieces[order[i]!]!;
     return order[i] === i ? [] : [{ span, text: text.slice(from.start, from.end) }];
@@ -100,7 +103,10 @@ function traitsIn(rule: StyleRule, path: string): Traits {
 }
 
 /** Elements in the order they come in a page. */
-const elementOrder = 'html body header h1 h2 h3 h4 h5 h6 hgroup nav main article section aside div p blockquote pre address ul ol menu li dl dt dd table caption colgroup col thead tbody tfoot tr th td figure figcaption img picture video audio object iframe a em strong b i small code kbd samp q cite sub sup span abbr form fieldset legend label input button select option textarea details summary hr br footer'.split(' '); // prettier-ignore
+const elementOrder =
+  'html body header h1 h2 h3 h4 h5 h6 hgroup nav main article section aside div p blockquote pre address ul ol menu li dl dt dd table caption colgroup col thead tbody tfoot tr th td figure figcaption img picture video audio object iframe a em strong b i small code kbd samp q cite sub sup span abbr form fieldset legend label input button select option textarea details summary hr br footer'.split(
+    ' ',
+  );
 
 function sortKey(selector: string): string {
   const simples = parseSelectorList(selector)?.[0]?.compounds.flatMap((compound) => compound.simples) ?? [];

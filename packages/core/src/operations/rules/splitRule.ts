@@ -34,6 +34,7 @@ export const splitRule = operationType<SplitRule, SplitRuleProblem>()({
   },
   problems: {
     ...ruleProblems,
-    'one-selector': ({ selector }) => `${selector} is one selector, or its rule is not closed: there is nothing to part.`, // prettier-ignore
+    'one-selector': ({ selector }) =>
+      `${selector} is one selector, or its rule is not closed: there is nothing to part.`,
   },
 });

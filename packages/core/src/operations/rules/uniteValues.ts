@@ -40,7 +40,8 @@ export const uniteValues = operationType<UniteValues, UniteValuesProblem>()({
     const opened = editableSheet(site, path);
     if (!opened.ok) return opened;
     const { file, sheet } = opened.value;
-    if (breaksOut({ property: property ?? '', value: to })) return fail({ kind: 'value-with-brace', property: property ?? 'it', value: to }); // prettier-ignore
+    if (breaksOut({ property: property ?? '', value: to }))
+      return fail({ kind: 'value-with-brace', property: property ?? 'it', value: to });
     const said = declarationsIn(sheet.rules).filter((one) => property === undefined || one.property === property);
     const edits: Edit[] = [];
     for (const value of values) {
@@ -49,13 +50,17 @@ export const uniteValues = operationType<UniteValues, UniteValuesProblem>()({
       for (const { one, span } of found) {
         const before = one.value.slice(0, span.start - one.valueSpan.start);
         const whole = before + to + one.value.slice(span.end - one.valueSpan.start);
-        if (declarationValidity(one.property, whole) === 'invalid') return fail({ kind: 'unite-invalid', property: one.property, value: to }); // prettier-ignore
+        if (declarationValidity(one.property, whole) === 'invalid')
+          return fail({ kind: 'unite-invalid', property: one.property, value: to });
         edits.push({ span, text: to });
       }
     }
     const changes = { created: [], edited: [{ path, hash: file.hash, edits }], deleted: [] };
     const which = values.length === 1 ? values[0]! : `${values.length} values`;
-    return succeed({ changes, sentence: `Say ${to} in place of ${which} in ${path}${property === undefined ? '' : `, for ${property}`}` }); // prettier-ignore
+    return succeed({
+      changes,
+      sentence: `Say ${to} in place of ${which} in ${path}${property === undefined ? '' : `, for ${property}`}`,
+    });
   },
   problems: {
     ...ruleProblems,

@@ -14,7 +14,8 @@ export function valueWords(value: string): readonly Span[] {
   for (let i = 0; i < t.count; i++) {
     const type = t.type[i]!;
     const [start, stop] = [t.start[i]!, t.end[i]!];
-    const parts = type === T.WhiteSpace || type === T.Comment || type === T.Comma || (type === T.Delim && value[start] === '/'); // prettier-ignore
+    const parts =
+      type === T.WhiteSpace || type === T.Comment || type === T.Comma || (type === T.Delim && value[start] === '/');
     if (depth === 0 && parts) end(start);
     else from ??= start;
     if (type === T.Function || type === T.LeftParenthesis) depth++;

@@ -33,7 +33,13 @@ export const valuesToProperties = operationType<ValuesToProperties, ValuesToProp
       kind: Type.Literal('values-to-properties'),
       sheet: fields.sheet,
       values: Type.Array(
-        Type.Object({ value: Type.String({ minLength: 1, maxLength: 2000 }), name: Type.String({ minLength: 1, maxLength: 400 }) }, closed), // prettier-ignore
+        Type.Object(
+          {
+            value: Type.String({ minLength: 1, maxLength: 2000 }),
+            name: Type.String({ minLength: 1, maxLength: 400 }),
+          },
+          closed,
+        ),
         { minItems: 1, maxItems: 200 },
       ),
     },
@@ -55,19 +61,28 @@ export const valuesToProperties = operationType<ValuesToProperties, ValuesToProp
       edits.push(...found.map(({ start, end }) => ({ span: { start, end }, text: `var(${name})` })));
     }
     const lineEnd = lineEndOf(text);
-    const rule = printedRule(':root', values.map(({ name, value }) => ({ property: name, value })), { ...ruleStyleOf(site), oneLine: false }, lineEnd); // prettier-ignore
+    const rule = printedRule(
+      ':root',
+      values.map(({ name, value }) => ({ property: name, value })),
+      { ...ruleStyleOf(site), oneLine: false },
+      lineEnd,
+    );
     // behind what has to stand first
     const ahead = sheet.rules.findLast(({ kind }) => kind === 'import' || kind === 'statement');
     const at = ahead ? ahead.span.end : text.startsWith('\ufeff') ? 1 : 0;
     edits.push({ span: { start: at, end: at }, text: ahead ? lineEnd + lineEnd + rule : rule + lineEnd + lineEnd });
     const changes = { created: [], edited: [{ path, hash: file.hash, edits }], deleted: [] };
-    const names = values.length === 1 ? `${values[0]!.value} in ${path} the name ${values[0]!.name}` : `${values.length} values in ${path} names`; // prettier-ignore
+    const names =
+      values.length === 1
+        ? `${values[0]!.value} in ${path} the name ${values[0]!.name}`
+        : `${values.length} values in ${path} names`;
     return succeed({ changes, sentence: `Give ${names}` });
   },
   problems: {
     ...ruleProblems,
     'value-not-said': ({ value }) => `No style rule of the sheet says ${value} where it could be a custom property.`,
-    'property-name': ({ name }) => `${name} cannot be the name of a custom property: two dashes, then letters, digits, hyphens and underscores, such as --brand.`, // prettier-ignore
+    'property-name': ({ name }) =>
+      `${name} cannot be the name of a custom property: two dashes, then letters, digits, hyphens and underscores, such as --brand.`,
     'property-there': ({ name }) => `The sheet says ${name} already. Choose another name.`,
   },
 });

@@ -36,12 +36,15 @@ export function editWays(
       ),
     );
   for (const { path, hash, text } of sheetsOf(site))
-    if (path !== sheet && text !== undefined) put(path, hash, inText(text, { start: 0, end: text.length }, siteBase(path))); // prettier-ignore
+    if (path !== sheet && text !== undefined)
+      put(path, hash, inText(text, { start: 0, end: text.length }, siteBase(path)));
   const before = edited.length;
   for (const file of pagesOf(site)) {
     const page = openPage(file);
     if (!page) continue;
-    const inBlocks = page.blocks.flatMap(({ source, base }) => (source.foreign ? [] : inText(page.text, source.contents, base))); // prettier-ignore
+    const inBlocks = page.blocks.flatMap(({ source, base }) =>
+      source.foreign ? [] : inText(page.text, source.contents, base),
+    );
     put(file.path, file.hash, [...linksTo(page, sheet).flatMap((one) => link(page, one)), ...inBlocks]);
   }
   return { edited, pages: edited.slice(before).map(({ path }) => path) };

@@ -44,7 +44,8 @@ const mergeReasons = {
 } as const;
 
 export function planMergeSheets(site: Site, { sheet, into }: MergeSheets): Result<OperationPlan, MergeSheetsProblem> {
-  const refused = (why: keyof typeof mergeReasons): Result<never, MergeSheetsProblem> => fail({ kind: 'merge-refused', sheet, into, why }); // prettier-ignore
+  const refused = (why: keyof typeof mergeReasons): Result<never, MergeSheetsProblem> =>
+    fail({ kind: 'merge-refused', sheet, into, why });
   if (sheet === into) return refused('same');
   const source = editableSheet(site, sheet);
   if (!source.ok) return source;
@@ -53,7 +54,8 @@ export function planMergeSheets(site: Site, { sheet, into }: MergeSheets): Resul
   const { first, media, isImported } = waysOf(site, sheet, into);
   if (isImported) return refused('imported');
   if (media === undefined) return refused('media');
-  const ahead = (of: typeof source.value): boolean => of.sheet.rules.some((rule) => rule.kind === 'import' || (rule.kind === 'statement' && rule.name === 'namespace')); // prettier-ignore
+  const ahead = (of: typeof source.value): boolean =>
+    of.sheet.rules.some((rule) => rule.kind === 'import' || (rule.kind === 'statement' && rule.name === 'namespace'));
   if (ahead(first ? target.value : source.value) || (media !== '' && ahead(source.value))) return refused('imports');
   const bare = source.value.text.replace(/^\ufeff?(?:@charset "[^"\n]*";[ \t]*(?:\r\n|\r|\n)?)?/, '');
   const closing = closingText(bare);
@@ -63,12 +65,15 @@ export function planMergeSheets(site: Site, { sheet, into }: MergeSheets): Resul
   const plain = withLineEnds(asciiText(moved), lineEnd);
   const body = plain.replace(/(?:\r\n|\r|\n)+$/, '');
   const written = media === '' ? body : `@media ${media} {${lineEnd}${body}${lineEnd}}`;
-  const at = first ? (/^\ufeff?(?:@charset "[^"\n]*";[ \t]*(?:\r\n|\r|\n)?)?/.exec(target.value.text)?.[0].length ?? 0) : target.value.text.length; // prettier-ignore
+  const at = first
+    ? (/^\ufeff?(?:@charset "[^"\n]*";[ \t]*(?:\r\n|\r|\n)?)?/.exec(target.value.text)?.[0].length ?? 0)
+    : target.value.text.length;
   const put: Edit = { span: { start: at, end: at }, text: placedText(target.value.text, at, written, lineEnd) };
   const ways = editWays(site, sheet, {
     // a page that has only this one gets the other in its place
     link: (page, { element, span }) => {
-      if (linksTo(page, into).some(({ idle }) => idle === undefined)) return [{ span: wholeLines(page.text, span), text: '' }]; // prettier-ignore
+      if (linksTo(page, into).some(({ idle }) => idle === undefined))
+        return [{ span: wholeLines(page.text, span), text: '' }];
       const to = referenceTo(into, page.sources.base, attributeOf(element, 'href') ?? '');
       const edit = to === undefined ? undefined : attributeEdit(page, element, 'href', to);
       return edit ? [edit] : [];
@@ -78,7 +83,9 @@ export function planMergeSheets(site: Site, { sheet, into }: MergeSheets): Resul
       if (others.length > 0) return [{ span: wholeLines(text, span), text: '' }];
       const said = urlReferences(text, span.start, span.end)[0];
       const to = referenceTo(into, base, reference);
-      return said && to !== undefined ? [{ span: said.span, text: printReference(to, text.slice(said.span.start, said.span.end)) }] : []; // prettier-ignore
+      return said && to !== undefined
+        ? [{ span: said.span, text: printReference(to, text.slice(said.span.start, said.span.end)) }]
+        : [];
     },
   });
   const edited = [{ path: into, hash: target.value.file.hash, edits: [put] }, ...ways.edited];
@@ -86,7 +93,8 @@ export function planMergeSheets(site: Site, { sheet, into }: MergeSheets): Resul
   return succeed({ changes: { created: [], edited, deleted: [sheet] }, sentence });
 }
 
-const isConditional = ({ media, layer, supports }: ImportRule): boolean => media !== '' || layer !== undefined || supports !== undefined; // prettier-ignore
+const isConditional = ({ media, layer, supports }: ImportRule): boolean =>
+  media !== '' || layer !== undefined || supports !== undefined;
 
 /** Whether the sheet comes before the other on most pages that link both, and its one medium; '' for all, undefined for several. */
 function waysOf(
@@ -114,7 +122,8 @@ function waysOf(
     }
     if (own[0] && other[0]) before += own[0].span.start < other[0].span.start ? 1 : -1;
     for (const { source, base } of page.blocks)
-      if (importsOf(page.text.slice(source.contents.start, source.contents.end), base, sheet).some(isConditional)) isImported = true; // prettier-ignore
+      if (importsOf(page.text.slice(source.contents.start, source.contents.end), base, sheet).some(isConditional))
+        isImported = true;
   }
   return { first: before > 0, media: media.size > 1 ? undefined : ([...media][0] ?? ''), isImported };
 }

@@ -93,7 +93,9 @@ function importEdits(text: string, offset: number, base: Base, sheet: string, to
 /** The imports of a sheet's or block's text that lead to a sheet. */
 export const importsOf = (text: string, base: Base, sheet: string): readonly ImportRule[] =>
   /import/i.test(text)
-    ? parseSheet(text).rules.filter((rule): rule is ImportRule => rule.kind === 'import' && leadsTo(rule.reference, base, sheet)) // prettier-ignore
+    ? parseSheet(text).rules.filter(
+        (rule): rule is ImportRule => rule.kind === 'import' && leadsTo(rule.reference, base, sheet),
+      )
     : [];
 
 function leadsTo(reference: string, base: Base, sheet: string): boolean {

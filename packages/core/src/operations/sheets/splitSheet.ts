@@ -53,7 +53,8 @@ export function planSplitSheet(site: Site, operation: SplitSheet): Result<Operat
   const named = parseSheetPath(to, site);
   if (!named.ok) return fail({ kind: 'split-path', path: named.problem });
   if (site.files.has(named.value)) return fail({ kind: 'split-taken', path: named.value });
-  const refused = (why: 'namespace' | 'inside' | 'address' | 'link'): Result<never, SplitSheetProblem> => fail({ kind: 'split-refused', sheet: path, why }); // prettier-ignore
+  const refused = (why: 'namespace' | 'inside' | 'address' | 'link'): Result<never, SplitSheetProblem> =>
+    fail({ kind: 'split-refused', sheet: path, why });
   if (found.groups.length > 0) return refused('inside');
   if (sheet.rules.some((rule) => rule.kind === 'statement' && rule.name === 'namespace')) return refused('namespace');
   const { start } = withLead(text, sheet, found.rule);

@@ -46,7 +46,8 @@ function withFolders(main: Attempt, options: OneSheetOptions, most: number): Att
     if (at.sheets.length >= most) break;
     const pages = options.pages.filter((page) => folderOf(page) === folder);
     const holding = pages.filter((page) => /<style/i.test(at.site.files.get(page)?.text ?? ''));
-    const operation = holding.length === 0 ? undefined : planOneSheet(at.site, { ...options, pages, sheet: names.propose(pages, []) }); // prettier-ignore
+    const operation =
+      holding.length === 0 ? undefined : planOneSheet(at.site, { ...options, pages, sheet: names.propose(pages, []) });
     const next = operation && applied(at.site, operation);
     if (!operation || !next) continue;
     const why = `Only pages in ${folder} have these rules.`;
@@ -68,7 +69,8 @@ function mainSheet(site: Site, options: OneSheetOptions, keepAttributes: boolean
   const holding = new Set(alone.pages);
   const others = keepAttributes ? [] : sharing.filter((page) => !holding.has(page) && hasAttributes(site, page));
   const together = others.length === 0 ? alone : planOneSheet(site, { ...options, alsoLinking: others });
-  const asGood = together !== undefined && costOf(together) <= costOf(alone) && together.rules.length === alone.rules.length; // prettier-ignore
+  const asGood =
+    together !== undefined && costOf(together) <= costOf(alone) && together.rules.length === alone.rules.length;
   const operation = asGood ? together : alone;
   const next = applied(site, operation);
   return next ? { operations: [operation], ...next, attributesApart: !asGood } : nothing;

@@ -71,7 +71,9 @@ function namesOnlyHere(
 }
 
 const namesOf = ({ id, classes }: ElementKind): readonly string[] =>
-  [...classes.map((name) => `.${name}`), ...(id === undefined ? [] : [`#${id}`])].filter((name) => plainName.test(name)); // prettier-ignore
+  [...classes.map((name) => `.${name}`), ...(id === undefined ? [] : [`#${id}`])].filter((name) =>
+    plainName.test(name),
+  );
 
 /** The names of what each element lies in. */
 class Around {

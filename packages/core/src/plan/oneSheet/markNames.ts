@@ -84,7 +84,10 @@ function subjectOf(rules: readonly MarkedRule[]): { readonly word: string | unde
     const names = selector
       .split(',')
       .flatMap((one) => /[.#]([a-z][\w-]*)[^\s.#>+~]*$/i.exec(one.trim())?.[1]?.toLowerCase() ?? []);
-    const words = names.length > 0 ? names : properties.flatMap((property) => subjects.find(([pattern]) => pattern.test(property))?.[1] ?? []); // prettier-ignore
+    const words =
+      names.length > 0
+        ? names
+        : properties.flatMap((property) => subjects.find(([pattern]) => pattern.test(property))?.[1] ?? []);
     for (const word of new Set(words)) counts.set(word, (counts.get(word) ?? 0) + 1);
   }
   const [first] = [...counts].sort((a, b) => b[1] - a[1]);

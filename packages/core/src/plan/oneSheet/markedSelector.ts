@@ -115,7 +115,8 @@ function mayBe({ simples }: CompoundSelector, which: Meets, tags: readonly ReadT
     if (simple.kind === 'type') return simple.lower === tag;
     if (simple.kind === 'class') return classes.has(simple.name.toLowerCase());
     if (simple.kind === 'id') return ids.has(simple.name.toLowerCase());
-    if (simple.kind === 'matches' && (simple.name === 'is' || simple.name === 'where')) return mayBeAny(simple.list, which, tags); // prettier-ignore
+    if (simple.kind === 'matches' && (simple.name === 'is' || simple.name === 'where'))
+      return mayBeAny(simple.list, which, tags);
     if (simple.kind === 'pseudo-class') return which === 'root' || simple.name !== 'root';
     return true;
   });

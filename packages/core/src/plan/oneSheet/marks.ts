@@ -63,7 +63,9 @@ function scopeFor(
   unmarkable: PageSet,
   marks: Growing[],
 ): Scope | undefined {
-  const name = there.find(({ pages, on }) => (on === 'root' || !need.root) && need.pages.isIn(pages) && !pages.meets(need.without)); // prettier-ignore
+  const name = there.find(
+    ({ pages, on }) => (on === 'root' || !need.root) && need.pages.isIn(pages) && !pages.meets(need.without),
+  );
   if (name) return { kind: 'there', name };
   const canHave = !need.pages.meets(unmarkable);
   const canLack = !need.without.meets(unmarkable);

@@ -22,7 +22,8 @@ export function withOther(
   table: RuleTable,
   { family, from, version }: { readonly family: string; readonly from: string; readonly version: string },
 ): RuleTable {
-  const find = (wanted: string): number => table.rules.findIndex((rule) => rule.family === family && rule.version === wanted); // prettier-ignore
+  const find = (wanted: string): number =>
+    table.rules.findIndex((rule) => rule.family === family && rule.version === wanted);
   const [old, now] = [find(from), find(version)];
   if (old < 0 || now < 0) return table;
   const pages = table.pages.map((page): PlannedPage => {
@@ -32,7 +33,10 @@ export function withOther(
     const at = kept.flatMap((rule, i) => (kept.lastIndexOf(rule) === i ? [i] : []));
     return { ...page, sequence: at.map((i) => kept[i]!), segments: at.map((i) => page.segments[i]!) };
   });
-  return movingRules({ ...table, pages }, pages.map(() => none)); // prettier-ignore
+  return movingRules(
+    { ...table, pages },
+    pages.map(() => none),
+  );
 }
 
 const none: ReadonlySet<number> = new Set();

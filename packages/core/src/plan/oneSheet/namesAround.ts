@@ -22,7 +22,10 @@ export function namesAround(
   classesOnly: boolean,
 ): ReadonlyMap<number, string> {
   const found = new Map<number, string>();
-  for (const [, rules] of groupedBy(asking.flatMap((rule) => rule.marks.map((mark) => ({ mark, rule }))), ({ mark }) => mark)) {
+  for (const [, rules] of groupedBy(
+    asking.flatMap((rule) => rule.marks.map((mark) => ({ mark, rule }))),
+    ({ mark }) => mark,
+  )) {
     if (rules.some(({ rule }) => rule.marks.length > 1)) continue;
     const groups = [...groupedBy(rules, ({ rule }) => keyOf({ ...rule.need, root: false })).values()];
     const named = groups.map((group) => {
@@ -35,7 +38,7 @@ export function namesAround(
     if (named.every((names) => names !== undefined)) for (const [number, name] of named.flat()) found.set(number, name);
   }
   return found;
-} // prettier-ignore
+}
 
 function groupedBy<K, T>(all: readonly T[], keyOfOne: (one: T) => K): ReadonlyMap<K, readonly T[]> {
   const groups = new Map<K, T[]>();

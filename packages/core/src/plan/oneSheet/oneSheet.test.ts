@@ -19,7 +19,10 @@ function plan(files: Readonly<Record<string, string>>, options: WholePlanOptions
     verdict: proof.verdict,
     sheets: sheets.map(({ path }) => path),
     sheet: textIn(site, 'css/site.css') ?? '',
-    marks: gathered?.kind === 'gather-sheet' ? (gathered.marks ?? []).map(({ name, pages }) => `${name}: ${pages.join(' ')}`) : [], // prettier-ignore
+    marks:
+      gathered?.kind === 'gather-sheet'
+        ? (gathered.marks ?? []).map(({ name, pages }) => `${name}: ${pages.join(' ')}`)
+        : [],
   };
 }
 
@@ -49,7 +52,7 @@ const rows: readonly Row[] = [
   { shows: 'the body itself, and what may be it', pages: { 'a.html': page('p{top:0}'), 'b.html': page('p{top:0} body{left:0} *{right:0}') }, marks: ['b-page: b.html'], sheet: ['p{top:0}', '/* b.html */', '.b-page body{left:0}', '*:is(.b-page, .b-page *){right:0}'] },
   { shows: 'comments once; what hid blocks from old programs not at all', pages: { 'a.html': page('/*<![CDATA[*/ /* text */ p{top:0} /*]]>*/'), 'b.html': page('/* text */ p{top:0}') }, marks: [], sheet: ['/* text */', 'p{top:0}'] },
   { shows: 'rules that say nothing go for good', pages: { 'a.html': page('h1{} // old\n h2{top:0}\np{top:0}'), 'b.html': page('p{top:0}') }, marks: [], sheet: ['p{top:0}'] },
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 describe.each(rows)('$shows', ({ pages, marks, sheet, options }) => {
   const made = plan(pages, options);
@@ -60,12 +63,13 @@ describe.each(rows)('$shows', ({ pages, marks, sheet, options }) => {
   });
 
   test('written so', () => {
-    if (sheet.length > 0) expect([made.sheet.split('\n').filter((line) => line !== ''), made.marks]).toEqual([sheet, marks]); // prettier-ignore
+    if (sheet.length > 0)
+      expect([made.sheet.split('\n').filter((line) => line !== ''), made.marks]).toEqual([sheet, marks]);
   });
 });
 
 test('Chromium shows all of them the same', async () => {
-  const ask = `[...document.querySelectorAll('*')].filter((e) => !/^(link|style)$/.test(e.localName)).map((e) => ['top', 'left', 'right', 'color'].map((name) => getComputedStyle(e)[name]).join()).join(' ')`; // prettier-ignore
+  const ask = `[...document.querySelectorAll('*')].filter((e) => !/^(link|style)$/.test(e.localName)).map((e) => ['top', 'left', 'right', 'color'].map((name) => getComputedStyle(e)[name]).join()).join(' ')`;
   const asked: Question[] = rows.flatMap(({ pages, options }) => {
     const { site, sheet } = plan(pages, options);
     return Object.keys(pages).flatMap((path): Question[] => [
@@ -95,7 +99,11 @@ test('a page whose body tag is not written gets no class', () => {
 
 test('a script that sets the class of the body keeps the class away', () => {
   const script = '<script>document.body.className = "js"</script>';
-  const made = plan({ 'a.html': page('p{top:0}'), 'c.html': page('p{top:0}'), 's.html': page('p{top:0} h1{left:0}', body + script) }); // prettier-ignore
+  const made = plan({
+    'a.html': page('p{top:0}'),
+    'c.html': page('p{top:0}'),
+    's.html': page('p{top:0} h1{left:0}', body + script),
+  });
   expect([made.stays, made.verdict]).toEqual([[], 'same']);
   expect(textIn(made.site, 's.html')).toContain('<body>');
 });

@@ -25,16 +25,28 @@ export function planOneSheet(site: Site, options: OneSheetOptions): GatherSheet 
   const read = options.instead ? withOther(held, options.instead) : held;
   // what says nothing is bound to no place
   const dead = new Set(read.rules.flatMap((rule) => (rule.dead ? [rule.number] : [])));
-  const table = movingRules(read, read.pages.map(() => dead)); // prettier-ignore
+  const table = movingRules(
+    read,
+    read.pages.map(() => dead),
+  );
   const readings = paths.map((path) => readingOf(site.files.get(path)!));
   const taking = new Set(options.pages);
-  const left = table.rules.map(({ holders }) => options.stays?.([...holders].map((page) => table.pages[page]!.path)) === true); // prettier-ignore
+  const left = table.rules.map(
+    ({ holders }) => options.stays?.([...holders].map((page) => table.pages[page]!.path)) === true,
+  );
   const staying = table.pages.map(
     ({ path, sequence }) => new Set(sequence.filter((rule) => !taking.has(path) || left[rule])),
   );
   for (let round = 1; round <= mostRounds; round++) {
-    const places = table.pages.map((page, i) => linkPlaceOf(table, page, staying[i]!, linkedAt(readings[i], page.anchors, options.sheet))); // prettier-ignore
-    const shared = shareDeclarations(movingRules(table, places.map((place) => place.staying))); // prettier-ignore
+    const places = table.pages.map((page, i) =>
+      linkPlaceOf(table, page, staying[i]!, linkedAt(readings[i], page.anchors, options.sheet)),
+    );
+    const shared = shareDeclarations(
+      movingRules(
+        table,
+        places.map((place) => place.staying),
+      ),
+    );
     const made = writtenSheet(site, shared, readings, options);
     if (made.stuck.length === 0) return made.written && operationOf(read, places, shared, made.written, options);
     for (const { page, family } of made.stuck)
@@ -64,14 +76,23 @@ function writtenSheet(
   const graph = makeRuleGraph(table);
   const linking = linkingPages(table, options);
   const { rules, marks, stuck } = scopeRules({ site, table, graph, readings, linking, options });
-  const all = [...stuck, ...lostRules(table, rules)].flatMap(({ rule, pages }) => [...pages].map((page) => ({ page, family: rule.family }))); // prettier-ignore
+  const all = [...stuck, ...lostRules(table, rules)].flatMap(({ rule, pages }) =>
+    [...pages].map((page) => ({ page, family: rule.family })),
+  );
   if (all.length > 0 || rules.length === 0) return { written: undefined, stuck: all };
   const pathsOf = (set: PageSet): readonly string[] => [...set].map((page) => table.pages[page]!.path);
-  const placed = rules.map((one) => ({ pages: pathsOf(one.pages), marks: one.marks.map(({ name }) => name), before: one.before })); // prettier-ignore
+  const placed = rules.map((one) => ({
+    pages: pathsOf(one.pages),
+    marks: one.marks.map(({ name }) => name),
+    before: one.before,
+  }));
   const { order, headings } = inSections(placed, asFirstSeen(table, rules), pathsOf(linking));
   const { selectors, stuck: unwritable } = writeSelectors({ site, table, rules, order, readings, options });
   if (unwritable.length > 0)
-    return { written: undefined, stuck: unwritable.flatMap((i) => [...rules[i]!.pages].map((page) => ({ page, family: rules[i]!.rule.family }))) }; // prettier-ignore
+    return {
+      written: undefined,
+      stuck: unwritable.flatMap((i) => [...rules[i]!.pages].map((page) => ({ page, family: rules[i]!.rule.family }))),
+    };
   const written = order.map((i) => entry(rules[i]!, selectors.get(i), headings[i]));
   const used = marks.filter((mark) => rules.some((rule) => rule.marks.includes(mark)));
   return {
@@ -85,10 +106,12 @@ function writtenSheet(
 
 /** Rules by where a person meets them first: on the pages that hold most of what many pages hold, in their order. */
 function asFirstSeen(table: RuleTable, rules: readonly ScopedRule[]): readonly number[] {
-  const shared = (page: number): number => table.pages[page]!.sequence.filter((rule) => table.rules[rule]!.holders.size * 2 > table.pages.length).length; // prettier-ignore
+  const shared = (page: number): number =>
+    table.pages[page]!.sequence.filter((rule) => table.rules[rule]!.holders.size * 2 > table.pages.length).length;
   const typical = table.pages.map((_, page) => page).sort((a, b) => shared(b) - shared(a) || a - b);
   const seen = new Map<number, number>();
-  for (const page of typical) for (const rule of table.pages[page]!.sequence) if (!seen.has(rule)) seen.set(rule, seen.size); // prettier-ignore
+  for (const page of typical)
+    for (const rule of table.pages[page]!.sequence) if (!seen.has(rule)) seen.set(rule, seen.size);
   const at = (i: number): number => seen.get(rules[i]!.rule.number)!;
   return rules.map((_, i) => i).sort((a, b) => at(a) - at(b) || a - b);
 }
@@ -151,9 +174,15 @@ function operationOf(
           .map(({ family, version }) => ({ family, version, page: path })),
   );
   const taking = new Set(wanted);
-  const dead = table.rules.filter((rule) => rule.dead && table.pages.some(({ path, sequence }) => taking.has(path) && sequence.includes(rule.number))); // prettier-ignore
+  const dead = table.rules.filter(
+    (rule) => rule.dead && table.pages.some(({ path, sequence }) => taking.has(path) && sequence.includes(rule.number)),
+  );
   const silent = new Set(dead.map(({ number }) => number));
-  const pages = table.pages.flatMap(({ path, sequence }, i) => (moving.pages[i]!.sequence.length > 0 || (taking.has(path) && sequence.some((rule) => silent.has(rule))) ? [path] : [])); // prettier-ignore
+  const pages = table.pages.flatMap(({ path, sequence }, i) =>
+    moving.pages[i]!.sequence.length > 0 || (taking.has(path) && sequence.some((rule) => silent.has(rule)))
+      ? [path]
+      : [],
+  );
   const ahead = Object.fromEntries(table.pages.flatMap((page, i) => aheadOf(page, places[i]!)));
   return {
     kind: 'gather-sheet',
@@ -167,16 +196,23 @@ function operationOf(
 }
 
 /** Nothing where no source stands between: the first block is the place then. */
-function aheadOf({ path, anchors, blocks }: RuleTable['pages'][number], { segment }: LinkPlace): readonly (readonly [string, number])[] {
+function aheadOf(
+  { path, anchors, blocks }: RuleTable['pages'][number],
+  { segment }: LinkPlace,
+): readonly (readonly [string, number])[] {
   if (anchors.length === 0) return [];
   const from = segment === 0 ? 0 : anchors[segment - 1]!.index + 1;
   const to = anchors[segment]?.index ?? Infinity;
   const block = blocks.find((index) => index >= from && index < to);
   return [[path, block ?? from]];
-} // prettier-ignore
+}
 
 /** Behind so many of the sources that stay the page links the sheet already. */
-function linkedAt(reading: PageReading | undefined, anchors: RuleTable['pages'][number]['anchors'], sheet: string): number | undefined {
+function linkedAt(
+  reading: PageReading | undefined,
+  anchors: RuleTable['pages'][number]['anchors'],
+  sheet: string,
+): number | undefined {
   const at = reading?.sources.findIndex((source) => linksPlainly(source, sheet)) ?? -1;
   return at < 0 ? undefined : anchors.filter(({ index }) => index <= at).length;
-} // prettier-ignore
+}

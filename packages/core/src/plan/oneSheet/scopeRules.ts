@@ -57,10 +57,21 @@ export function scopeRules(input: Input): Scoped {
   const names = topNames(input.readings);
   const needs = needsOf(input, nodes, after, names);
   const markable = needs.filter(({ node }) => canBeMarked(node.rule, names));
-  const scopes = chooseMarks(markable.map(({ need }) => need), namesThere(input.readings), unmarkable(input)); // prettier-ignore
+  const scopes = chooseMarks(
+    markable.map(({ need }) => need),
+    namesThere(input.readings),
+    unmarkable(input),
+  );
   const without = new Map(needs.map(({ node, need }) => [node.number, need.without]));
-  const scopeOf = new Map<number, Scope>(markable.flatMap(({ node }, i) => (scopes[i] ? [[node.number, scopes[i]] as const] : []))); // prettier-ignore
-  const asking = markable.map(({ node, need }) => ({ number: node.number, selector: node.rule.label, need, marks: marksOf(scopeOf.get(node.number)) })); // prettier-ignore
+  const scopeOf = new Map<number, Scope>(
+    markable.flatMap(({ node }, i) => (scopes[i] ? [[node.number, scopes[i]] as const] : [])),
+  );
+  const asking = markable.map(({ node, need }) => ({
+    number: node.number,
+    selector: node.rule.label,
+    need,
+    marks: marksOf(scopeOf.get(node.number)),
+  }));
   for (const [number, selector] of namesAround(
     asking,
     input.readings,
@@ -108,7 +119,11 @@ interface Needing {
 
 function reachingNodes({ site, table, graph, linking }: Input): readonly Node[] {
   const asked = [...new Set(graph.nodes.map(({ rule }) => rule))].map((rule) => table.rules[rule]!);
-  const reach = reachOfRules(site, table, asked.filter(({ holders }) => !linking.isIn(holders))); // prettier-ignore
+  const reach = reachOfRules(
+    site,
+    table,
+    asked.filter(({ holders }) => !linking.isIn(holders)),
+  );
   return graph.nodes.map(({ rule, holders }, number) => {
     const reaches = holders.copy();
     // of a rule told apart by pages, where it stands differently
@@ -148,7 +163,13 @@ function needsOf(
 function isCovered(node: Node, versions: readonly Node[], after: readonly Set<number>[]): boolean {
   // the rule of most pages is the one written plainly
   if (versions.some(({ rule, pages }) => rule === node.rule || pages.size > node.pages.size)) return false;
-  if (!covers(versions.map(({ rule }) => rule), node.rule)) return false; // prettier-ignore
+  if (
+    !covers(
+      versions.map(({ rule }) => rule),
+      node.rule,
+    )
+  )
+    return false;
   if (versions.some(({ number }) => leadsTo(after, number, node.number))) return false;
   for (const { number } of versions) after[node.number]!.add(number);
   return true;
@@ -168,8 +189,10 @@ function leadsTo(after: readonly ReadonlySet<number>[], from: number, to: number
 }
 
 /** Pages on which scripts may make elements anywhere. */
-const isLoose = ({ table, options }: Input) => (page: number): boolean =>
-  table.pages[page]!.made() !== undefined || options.strict?.has(table.pages[page]!.path) === true; // prettier-ignore
+const isLoose =
+  ({ table, options }: Input) =>
+  (page: number): boolean =>
+    table.pages[page]!.made() !== undefined || options.strict?.has(table.pages[page]!.path) === true;
 
 /** Pages whose `body` tag is not written, or that are to get no class. */
 function unmarkable({ table, readings, options }: Input): PageSet {
@@ -205,7 +228,8 @@ function nameMarks(
   const taken = uses.size === 0 ? new Set<string>() : takenClassNames(site);
   // marks that one rule asks for together stand on the same element
   const together = [...scopeOf.values()].map(marksOf).filter((marks) => marks.length > 1);
-  for (const marks of together) if (marks.some((mark) => uses.get(mark)!.root)) for (const mark of marks) uses.get(mark)!.root = true; // prettier-ignore
+  for (const marks of together)
+    if (marks.some((mark) => uses.get(mark)!.root)) for (const mark of marks) uses.get(mark)!.root = true;
   return new Map(
     [...uses].map(([mark, use]) => {
       const pages = [...mark.pages].map((page) => table.pages[page]!.path);
@@ -218,6 +242,7 @@ function nameMarks(
 function conditionOf(scope: Scope, marks: readonly Mark[]): PageCondition {
   if (scope.kind === 'there') return { on: scope.name.on, test: scope.name.selector };
   const [first, ...others] = marks.map(({ name }) => `.${name}`);
-  const test = scope.kind === 'not' ? `:not(${first})` : others.length === 0 ? first! : `:is(${[first, ...others].join(', ')})`; // prettier-ignore
+  const test =
+    scope.kind === 'not' ? `:not(${first})` : others.length === 0 ? first! : `:is(${[first, ...others].join(', ')})`;
   return { on: marks[0]!.on, test };
 }

@@ -46,7 +46,8 @@ function sectionOrder(
 ): readonly (string | undefined)[] {
   const waits = new Map<string | undefined, Set<string | undefined>>(wide.map((heading) => [heading, new Set()]));
   rules.forEach(({ before }, i) => {
-    for (const one of before) if (headings[one] !== headings[i] && headings[one] !== undefined) waits.get(headings[i])!.add(headings[one]); // prettier-ignore
+    for (const one of before)
+      if (headings[one] !== headings[i] && headings[one] !== undefined) waits.get(headings[i])!.add(headings[one]);
   });
   const out: (string | undefined)[] = wide.includes(undefined) ? [undefined] : [];
   const rest = wide.filter((heading) => heading !== undefined);

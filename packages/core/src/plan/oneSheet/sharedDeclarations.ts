@@ -88,7 +88,9 @@ function shareFamily(versions: readonly PlannedRule[], rules: PlannedRule[], pag
   const { rests } = best;
   return {
     base,
-    rest: new Map(group.map((rule, i) => [rule.number, rests[i]!.length === 0 ? undefined : add(rule, rests[i]!, rule.holders)])), // prettier-ignore
+    rest: new Map(
+      group.map((rule, i) => [rule.number, rests[i]!.length === 0 ? undefined : add(rule, rests[i]!, rule.holders)]),
+    ),
   };
 }
 
@@ -104,7 +106,9 @@ interface Split {
 function splitOf(said: readonly Said[]): Split | undefined {
   const [first, ...others] = said;
   const shared = [...first!.keys()].filter((property) => others.every((other) => other.has(property)));
-  const common = shared.filter((property) => others.every((other) => other.get(property)!.text === first!.get(property)!.text)); // prettier-ignore
+  const common = shared.filter((property) =>
+    others.every((other) => other.get(property)!.text === first!.get(property)!.text),
+  );
   if (common.length === 0) return undefined;
   const rests = said.map((own) =>
     [...own.keys()].filter(
@@ -129,7 +133,8 @@ function saidBy(rule: PlannedRule): Said | undefined {
   const set = new Set<string>();
   for (const { declaration, longhands, comparable, validity, yields } of rule.declarations) {
     const { property, important } = declaration;
-    if (validity !== 'valid' || yields || property === 'all' || longhands.length === 0 || out.has(property)) return undefined; // prettier-ignore
+    if (validity !== 'valid' || yields || property === 'all' || longhands.length === 0 || out.has(property))
+      return undefined;
     for (const longhand of longhands) {
       if (set.has(longhand) || physicalCounterparts(longhand).length > 0) return undefined;
       set.add(longhand);

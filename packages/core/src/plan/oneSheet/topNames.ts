@@ -12,14 +12,17 @@ export function namesThere(readings: Readings): readonly TopName[] {
     readings.forEach((reading, page) => {
       const tag = reading?.[on];
       if (!tag) return;
-      for (const selector of [...tag.classes.map((name) => `.${name}`), ...(tag.id === undefined ? [] : [`#${tag.id}`])]) {
+      for (const selector of [
+        ...tag.classes.map((name) => `.${name}`),
+        ...(tag.id === undefined ? [] : [`#${tag.id}`]),
+      ]) {
         if (!/^[.#][a-z][\w-]*$/i.test(selector)) continue;
         const key = `${on} ${selector}`;
         let known = found.get(key);
         if (!known) found.set(key, (known = { selector, on, pages: PageSet.empty(readings.length) }));
         known.pages.add(page);
       }
-    }); // prettier-ignore
+    });
   return [...found.values()].filter((name) => readings.every((reading) => isOnTopOnly(reading, name)));
 }
 

@@ -40,7 +40,9 @@ export function writeSelectors(input: Input): Selectors {
   const selectors = new Map<number, string>();
   const stuck: number[] = [];
   // what scripts make may be meant by rules that meet on no element now
-  const strict = new Set(table.pages.flatMap(({ path, made }, page) => (options.strict?.has(path) || made() ? [page] : []))); // prettier-ignore
+  const strict = new Set(
+    table.pages.flatMap(({ path, made }, page) => (options.strict?.has(path) || made() ? [page] : [])),
+  );
   const meetings = new Meetings(table.pages.map(({ path }) => site.files.get(path)!));
   const fixed = new FixedRules(input, meetings);
   for (const number of order) {
@@ -51,7 +53,9 @@ export function writeSelectors(input: Input): Selectors {
     const turns = (other: ScopedRule, i: number): boolean =>
       i !== number &&
       other.reaches.meets(reaches) &&
-      mayFlip(rule.traits, other.rule.traits, raise!, raises[i]!, place.get(number)! < place.get(i)!, (a, b) => meetings.has(a, b)); // prettier-ignore
+      mayFlip(rule.traits, other.rule.traits, raise!, raises[i]!, place.get(number)! < place.get(i)!, (a, b) =>
+        meetings.has(a, b),
+      );
     const isPlain =
       raise !== undefined &&
       !rule.opaque &&
@@ -81,7 +85,13 @@ class FixedRules {
     const meet = (a: Subject, b: Subject): boolean => this.meetings.has(a, b);
     for (const page of pages)
       for (const theirs of this.of(page))
-        if (theirs === undefined || theirs.some((one) => mayFlip(traits, one, raise, none, true, meet) || mayFlip(traits, one, raise, none, false, meet))) return true; // prettier-ignore
+        if (
+          theirs === undefined ||
+          theirs.some(
+            (one) => mayFlip(traits, one, raise, none, true, meet) || mayFlip(traits, one, raise, none, false, meet),
+          )
+        )
+          return true;
     return false;
   }
 

@@ -31,15 +31,19 @@ export function makeImportJob({ store, sites, warn }: Parts): Job {
     const stopNow = (): void => stop.abort();
     stopping.addEventListener('abort', stopNow);
     const look = (changed: string | undefined): void => {
-      if (changed === undefined || changed === id)
-        store.isStopped(id).then((is) => is && stop.abort(), warn); // prettier-ignore
+      if (changed === undefined || changed === id) store.isStopped(id).then((is) => is && stop.abort(), warn);
     };
     const stopLooking = store.onChange(look);
     const file = path.join(uploadFolder(), `${id}-${begun.attempt}`);
     const progress = tellAbout(begun, store, warn);
     try {
       await pipeline(store.archive(id), createWriteStream(file));
-      const bringing: BringingIn = { ...progress.bringing, signal: stop.signal, names: begun.names, importing: { ...begun, reply: progress.reply } }; // prettier-ignore
+      const bringing: BringingIn = {
+        ...progress.bringing,
+        signal: stop.signal,
+        names: begun.names,
+        importing: { ...begun, reply: progress.reply },
+      };
       await asPerson(begun.by, () => sites.bringIn(file, begun.name, bringing));
     } catch (error) {
       if (!(error instanceof Overtaken)) await end(begun, error, await store.isStopped(id));
@@ -57,10 +61,12 @@ export function makeImportJob({ store, sites, warn }: Parts): Job {
     if (!isStopped && refusal && passing.has(refusal.code)) throw error;
     if (!isStopped && !refusal) warn(error);
     const detail = refusal?.message ?? 'Something went wrong here. Look whether the site is there.';
-    await store.end(attempt, isStopped ? { status: 'stopped' } : { status: 'failed', detail }).catch((problem: unknown) => {
-      if (!(problem instanceof Overtaken)) throw problem;
-    });
-  } // prettier-ignore
+    await store
+      .end(attempt, isStopped ? { status: 'stopped' } : { status: 'failed', detail })
+      .catch((problem: unknown) => {
+        if (!(problem instanceof Overtaken)) throw problem;
+      });
+  }
 }
 
 /** How far an attempt is, told of now and then. */
@@ -86,7 +92,9 @@ function tellAbout(
         update({ done, total });
         if (leftOut.length === leftOutBefore) return;
         leftOutBefore = leftOut.length;
-        update({ leftOut: leftOut.map(({ path, reason, content }) => ({ path, reason, kept: content !== undefined })) });
+        update({
+          leftOut: leftOut.map(({ path, reason, content }) => ({ path, reason, kept: content !== undefined })),
+        });
       },
       onPage: ({ done, total, rules = 0 }) => update({ status: 'looking', done, total, rules }),
       onStore: () => update({ status: 'storing' }),
@@ -94,4 +102,4 @@ function tellAbout(
     reply: () => reply,
     end: () => clearTimeout(timer),
   };
-} // prettier-ignore
+}

@@ -9,8 +9,19 @@ import { cookieName, secretOf } from './admission.ts';
 import type { PeopleService } from './peopleService.ts';
 
 type Names =
-  | 'who' | 'signIn' | 'signOut' | 'changePassword' | 'listPeople' | 'addPerson' | 'removePerson' | 'setPassword'
-  | 'listTokens' | 'makeToken' | 'dropToken' | 'listRights' | 'setRight'; // prettier-ignore
+  | 'who'
+  | 'signIn'
+  | 'signOut'
+  | 'changePassword'
+  | 'listPeople'
+  | 'addPerson'
+  | 'removePerson'
+  | 'setPassword'
+  | 'listTokens'
+  | 'makeToken'
+  | 'dropToken'
+  | 'listRights'
+  | 'setRight';
 
 /** `secure`: the application is opened by https, and the cookie goes by nothing else. */
 export function peopleHandlers(people: PeopleService, isOn: boolean, secure: boolean): Handlers<Names> {
@@ -54,7 +65,10 @@ export function peopleHandlers(people: PeopleService, isOn: boolean, secure: boo
 /** Passwords can be tried so often: in a quarter of an hour ten times for one name, from wherever, and fifty times from one address. */
 export function passwordLimits(): Partial<Record<RouteName, readonly RequestHandler[]>> {
   const byAddress = limitBy(50, (request) => `from ${request.ip}`);
-  const byName = limitBy(10, (request) => `name ${String((request.body as { name?: unknown } | undefined)?.name).toLowerCase()}`); // prettier-ignore
+  const byName = limitBy(
+    10,
+    (request) => `name ${String((request.body as { name?: unknown } | undefined)?.name).toLowerCase()}`,
+  );
   return { signIn: [byAddress, byName], changePassword: [byAddress] };
 }
 

@@ -74,7 +74,8 @@ export function makePeopleService(store: PeopleStore): PeopleService {
     whoHas: (secret) => store.personOf(hashOf(secret)),
     async changePassword(person, old, password, secret) {
       const found = await store.byId(person.id);
-      if (!(await isPassword(old, found?.password))) throw new Refusal('not-allowed', 'That is not your password until now. Nothing was changed.'); // prettier-ignore
+      if (!(await isPassword(old, found?.password)))
+        throw new Refusal('not-allowed', 'That is not your password until now. Nothing was changed.');
       await store.setPassword(person.id, await hashPassword(password), hashOf(secret));
     },
     list: () => store.list(),
@@ -115,7 +116,10 @@ export function makePeopleService(store: PeopleStore): PeopleService {
       const right = await rightOf(person, siteId ?? '');
       if (right === undefined) throw noSuchSite(siteId ?? '');
       if (ranks[right] < ranks[needs])
-        throw new Refusal('not-allowed', needs === 'own' ? 'Only who owns the site may do that.' : 'You may look at this site, not change it.'); // prettier-ignore
+        throw new Refusal(
+          'not-allowed',
+          needs === 'own' ? 'Only who owns the site may do that.' : 'You may look at this site, not change it.',
+        );
     },
     rights,
     async setRight(person, siteId, { name, right }) {
@@ -131,4 +135,12 @@ export function makePeopleService(store: PeopleStore): PeopleService {
 
 const noSuchPerson = (id: string): Refusal => new Refusal('person-not-found', `There is nobody with the id ${id}.`);
 
-const tokenReply = ({ id, label, createdAt }: { readonly id: string; readonly label: string; readonly createdAt: Date }): TokenReply => ({ id, label, createdAt: createdAt.toISOString() }); // prettier-ignore
+const tokenReply = ({
+  id,
+  label,
+  createdAt,
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly createdAt: Date;
+}): TokenReply => ({ id, label, createdAt: createdAt.toISOString() });

@@ -49,4 +49,7 @@ export function precedenceHandlers({
   };
 }
 
-const environmentOf = ({ medium = 'screen', width = 1280 }: Partial<Pick<Environment, 'medium' | 'width'>>): Environment => ({ medium, width, height: 800 }); // prettier-ignore
+const environmentOf = ({
+  medium = 'screen',
+  width = 1280,
+}: Partial<Pick<Environment, 'medium' | 'width'>>): Environment => ({ medium, width, height: 800 });

@@ -114,7 +114,7 @@ export function makeRevisionService({
           savedAt: savedAt.toISOString(),
           steps: [...sentences],
           note,
-        })) // prettier-ignore
+        }))
         .reverse();
       return analysis.run(
         siteId,
@@ -162,8 +162,21 @@ export function makeRevisionService({
       }
       const { inventory, decisions } = made;
       const message = `Without “${out.sentence}” of r${number}`;
-      const revision = { message, figures: inventory.figures, changedFiles: made.files.length, manifest, blobs, inventory: { ...inventory, version: inventoryVersion }, decisions }; // prettier-ignore
-      return committed(siteId, base, made.files.length, await revisions.commit(siteId, { base, draft: draft.version, revision })); // prettier-ignore
+      const revision = {
+        message,
+        figures: inventory.figures,
+        changedFiles: made.files.length,
+        manifest,
+        blobs,
+        inventory: { ...inventory, version: inventoryVersion },
+        decisions,
+      };
+      return committed(
+        siteId,
+        base,
+        made.files.length,
+        await revisions.commit(siteId, { base, draft: draft.version, revision }),
+      );
     },
     async restore(siteId, number, { base }) {
       const manifest = await manifestOf(siteId, number);
@@ -182,7 +195,12 @@ export function makeRevisionService({
         inventory: { like: number },
         decisions: { like: number },
       };
-      return committed(siteId, base, changedFiles, await revisions.commit(siteId, { base, draft: draft.version, revision })); // prettier-ignore
+      return committed(
+        siteId,
+        base,
+        changedFiles,
+        await revisions.commit(siteId, { base, draft: draft.version, revision }),
+      );
     },
   };
 }

@@ -25,7 +25,9 @@ export async function openFtps({ host, port, user, password, folder }: RemoteAdd
     await client.connect(host, port);
     await client.useTLS({ rejectUnauthorized: false });
     if (keyOf(client) !== key)
-      throw new RemoteProblem(`${host} is another machine than before: its certificate is not ${key}. Nothing was sent to it.`); // prettier-ignore
+      throw new RemoteProblem(
+        `${host} is another machine than before: its certificate is not ${key}. Nothing was sent to it.`,
+      );
     await client.login(user, password);
     await client.useDefaultSettings();
   } catch (error) {

@@ -35,8 +35,20 @@ export async function openSftp(address: RemoteAddress, key: string): Promise<Rem
     let isOther = false;
     // small questions do not wait for each other
     client.on('connect', () => client.setNoDelay(true));
-    client.on('ready', () => client.sftp((error, made) => (error ? reject(new RemoteProblem(`${host} gives no SFTP: ${error.message}`)) : resolve(made)))); // prettier-ignore
-    client.on('error', (error) => reject(new RemoteProblem(isOther ? `${host} is another machine than before: its key is not ${key}. Nothing was sent to it.` : inWords(error, host, port)))); // prettier-ignore
+    client.on('ready', () =>
+      client.sftp((error, made) =>
+        error ? reject(new RemoteProblem(`${host} gives no SFTP: ${error.message}`)) : resolve(made),
+      ),
+    );
+    client.on('error', (error) =>
+      reject(
+        new RemoteProblem(
+          isOther
+            ? `${host} is another machine than before: its key is not ${key}. Nothing was sent to it.`
+            : inWords(error, host, port),
+        ),
+      ),
+    );
     client.connect({
       host,
       port,
@@ -51,8 +63,10 @@ export async function openSftp(address: RemoteAddress, key: string): Promise<Rem
     });
   });
   const root = asFolder(folder);
-  const ask = <Answer>(how: (done: (error: Error | null | undefined, answer?: Answer) => void) => void): Promise<Answer> =>
-    new Promise((resolve, reject) => how((error, answer) => (error ? reject(error) : resolve(answer as Answer)))); // prettier-ignore
+  const ask = <Answer>(
+    how: (done: (error: Error | null | undefined, answer?: Answer) => void) => void,
+  ): Promise<Answer> =>
+    new Promise((resolve, reject) => how((error, answer) => (error ? reject(error) : resolve(answer as Answer))));
   const isMissing = (error: unknown): boolean => (error as { code?: number } | undefined)?.code === 2;
   const known = new Set<string>();
   return {
@@ -76,7 +90,9 @@ export async function openSftp(address: RemoteAddress, key: string): Promise<Rem
       for (const one of foldersOf(path)) {
         if (known.has(one)) continue;
         // it may be there already
-        await ask((done) => sftp.mkdir(root + one, (error) => done((error as { code?: number } | null)?.code === 4 ? null : error))); // prettier-ignore
+        await ask((done) =>
+          sftp.mkdir(root + one, (error) => done((error as { code?: number } | null)?.code === 4 ? null : error)),
+        );
         known.add(one);
       }
       const part = `${root}${path}.part`;
@@ -93,12 +109,17 @@ export async function openSftp(address: RemoteAddress, key: string): Promise<Rem
   };
 }
 
-const fingerprint = (key: Buffer): string => `SHA256:${createHash('sha256').update(key).digest('base64').replace(/=+$/, '')}`; // prettier-ignore
+const fingerprint = (key: Buffer): string =>
+  `SHA256:${createHash('sha256').update(key).digest('base64').replace(/=+$/, '')}`;
 
-function inWords(error: Error & { readonly level?: string; readonly code?: string }, host: string, port: number): string {
+function inWords(
+  error: Error & { readonly level?: string; readonly code?: string },
+  host: string,
+  port: number,
+): string {
   if (error.level === 'client-authentication') return `${host} does not take this name and password.`;
   if (error.code === 'ECONNREFUSED') return `Nobody answers at ${host}, port ${port}.`;
   if (error.code === 'ENOTFOUND' || error.code === 'EAI_AGAIN') return `There is no machine ${host}.`;
   if (error.level === 'client-timeout') return `${host} does not answer in time.`;
   return `${host}: ${error.message}`;
-} // prettier-ignore
+}

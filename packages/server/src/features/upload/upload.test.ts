@@ -30,10 +30,23 @@ describe.each(['sftp', 'ftps'] as const)('%s', (protocol) => {
   beforeEach(async () => {
     server = await start(root, 'ferry', 'tide');
   });
-  const address = (over: Partial<RemoteAddress> = {}): RemoteAddress => ({ protocol, host: '127.0.0.1', port: server.port, user: 'ferry', password: 'tide', folder: '/www', ...over }); // prettier-ignore
-  const files = ['img/x.png', 'css/site.css', 'css/print.css', 'index.html', 'news/a.html'].map((name) => [name, () => Promise.resolve(Buffer.from(`now ${name} `.repeat(500)))] as const); // prettier-ignore
+  const address = (over: Partial<RemoteAddress> = {}): RemoteAddress => ({
+    protocol,
+    host: '127.0.0.1',
+    port: server.port,
+    user: 'ferry',
+    password: 'tide',
+    folder: '/www',
+    ...over,
+  });
+  const files = ['img/x.png', 'css/site.css', 'css/print.css', 'index.html', 'news/a.html'].map(
+    (name) => [name, () => Promise.resolve(Buffer.from(`now ${name} `.repeat(500)))] as const,
+  );
   const onServer = (): readonly string[] =>
-  fs.readdirSync(path.join(root, 'www'), { recursive: true, encoding: 'utf8' }).filter((name) => fs.statSync(path.join(root, 'www', name)).isFile()).sort(); // prettier-ignore
+    fs
+      .readdirSync(path.join(root, 'www'), { recursive: true, encoding: 'utf8' })
+      .filter((name) => fs.statSync(path.join(root, 'www', name)).isFile())
+      .sort();
 
   async function upload(): Promise<UploadState> {
     const remote = await open(address(), await keyOf(address()));
@@ -82,7 +95,12 @@ describe.each(['sftp', 'ftps'] as const)('%s', (protocol) => {
   test('stopped by its owner: nothing after that', async () => {
     const remote = await open(address(), await keyOf(address()));
     let told = 0;
-    const state = await uploadFiles(remote, files, () => told++, () => told >= 2); // prettier-ignore
+    const state = await uploadFiles(
+      remote,
+      files,
+      () => told++,
+      () => told >= 2,
+    );
     remote.close();
     expect(state).toMatchObject({ there: ['img/x.png', 'css/site.css'], stopped: { path: 'css/print.css' } });
   });

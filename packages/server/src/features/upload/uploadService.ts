@@ -46,22 +46,44 @@ export function makeUploadService({
     for (const listen of run.listeners) listen(state);
   }
 
-  async function send(siteId: string, number: number, body: UploadRequest, run: Running, put: readonly string[]): Promise<void> {
+  async function send(
+    siteId: string,
+    number: number,
+    body: UploadRequest,
+    run: Running,
+    put: readonly string[],
+  ): Promise<void> {
     const { key, since: _since, ...address } = body;
     const { mayGo, total } = run.state;
     try {
       const remote = await (body.protocol === 'sftp' ? openSftp : openFtps)(address, key);
       try {
         const files = put.map((path) => [path, async () => (await store.file(siteId, number, path))!] as const);
-        const end = await uploadFiles(remote, files, ({ there }) => tell(run, { status: 'running', there: [...there], total, mayGo }), () => run.stopped);
-        tell(run, { status: end.stopped ? 'stopped' : 'done', there: [...end.there], total, mayGo: end.stopped ? [] : mayGo, ...end.stopped });
+        const end = await uploadFiles(
+          remote,
+          files,
+          ({ there }) => tell(run, { status: 'running', there: [...there], total, mayGo }),
+          () => run.stopped,
+        );
+        tell(run, {
+          status: end.stopped ? 'stopped' : 'done',
+          there: [...end.there],
+          total,
+          mayGo: end.stopped ? [] : mayGo,
+          ...end.stopped,
+        });
       } finally {
         remote.close();
       }
     } catch (error) {
-      tell(run, { ...run.state, status: 'stopped', why: error instanceof Error ? error.message : 'The line broke.', mayGo: [] });
+      tell(run, {
+        ...run.state,
+        status: 'stopped',
+        why: error instanceof Error ? error.message : 'The line broke.',
+        mayGo: [],
+      });
     }
-  } // prettier-ignore
+  }
 
   return {
     async key(siteId, machine) {
@@ -71,7 +93,10 @@ export function makeUploadService({
     async start(siteId, number, body) {
       const { put, mayGo } = uploadOrder(await revisions.changes(siteId, number, body.since));
       if (runs.get(siteId)?.state.status === 'running')
-        throw new Refusal('upload-running', 'Files of this site are on their way already. Wait for them, or stop that.');
+        throw new Refusal(
+          'upload-running',
+          'Files of this site are on their way already. Wait for them, or stop that.',
+        );
       if (put.length === 0) throw new Refusal('upload-refused', 'Nothing has changed since that revision.');
       const state: UploadReply = { status: 'running', there: [], total: put.length, mayGo: [...mayGo] };
       const run: Running = { state, stopped: false, listeners: runs.get(siteId)?.listeners ?? new Set() };
@@ -87,7 +112,11 @@ export function makeUploadService({
     async follow(siteId) {
       await sites.get(siteId);
       return (say) => {
-        const run = runs.get(siteId) ?? { state: nothing, stopped: false, listeners: new Set<(state: UploadReply) => void>() };
+        const run = runs.get(siteId) ?? {
+          state: nothing,
+          stopped: false,
+          listeners: new Set<(state: UploadReply) => void>(),
+        };
         if (!runs.has(siteId)) runs.set(siteId, run);
         say(run.state);
         run.listeners.add(say);
@@ -100,4 +129,4 @@ export function makeUploadService({
       if (run) run.stopped = true;
     },
   };
-} // prettier-ignore
+}

@@ -25,16 +25,29 @@ function serve() {
     return known;
   };
   const reply = (body: unknown, status = 200): Response =>
-    new Response(status === 204 ? null : JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } }); // prettier-ignore
-  const draftOf = ({ version, operations, revision }: Served) => ({ base: revision, version, operations, steps: [], changes: [], sheets: [] }); // prettier-ignore
+    new Response(status === 204 ? null : JSON.stringify(body), {
+      status,
+      headers: { 'content-type': 'application/json' },
+    });
+  const draftOf = ({ version, operations, revision }: Served) => ({
+    base: revision,
+    version,
+    operations,
+    steps: [],
+    changes: [],
+    sheets: [],
+  });
   const answer = async (request: Request): Promise<Response> => {
     const [, id = '', what = ''] = /\/api\/sites\/([^/]+)\/(.*)$/.exec(request.url) ?? [];
     const site = of(id);
-    const body = /GET|DELETE/.test(request.method) ? undefined : ((await request.json()) as { version: number; operations: OperationBody[]; redo: string }); // prettier-ignore
+    const body = /GET|DELETE/.test(request.method)
+      ? undefined
+      : ((await request.json()) as { version: number; operations: OperationBody[]; redo: string });
     // slow enough for a second act to come before the first has come back
     await new Promise((done) => setTimeout(done, 20));
     asked.push(`${request.method} ${id} ${what}`);
-    if (what === 'draft/redo' && site.operations.length > 3) return reply({ detail: 'it does not fit any more', code: 'operation-refused' }, 422); // prettier-ignore
+    if (what === 'draft/redo' && site.operations.length > 3)
+      return reply({ detail: 'it does not fit any more', code: 'operation-refused' }, 422);
     if (what === 'draft/redo') {
       Object.assign(site, { version: site.version + 1, operations: [...site.operations, ...late.get(body!.redo)!] });
       return reply(draftOf(site));
@@ -72,7 +85,11 @@ let server: ReturnType<typeof serve>;
 beforeEach(() => {
   server = serve();
 });
-const findings = (id: string): string => server.of(id).operations.map((o) => (o.kind === 'mend' ? o.finding : '')).join(''); // prettier-ignore
+const findings = (id: string): string =>
+  server
+    .of(id)
+    .operations.map((o) => (o.kind === 'mend' ? o.finding : ''))
+    .join('');
 
 test('a quick second choice goes on from the first, whoever asks', async () => {
   const store = makeStore();
@@ -155,9 +172,18 @@ test.each([
 test('a plan is one step: taken back with one act, and put back with one while nothing else was done', async () => {
   const store = makeStore();
   const server = serve();
-  const sheet: OperationBody = { kind: 'gather-sheet', sheet: 'a.css', pages: ['a.html'], rules: [{ family: 'p', version: 'top:0' }] }; // prettier-ignore
+  const sheet: OperationBody = {
+    kind: 'gather-sheet',
+    sheet: 'a.css',
+    pages: ['a.html'],
+    rules: [{ family: 'p', version: 'top:0' }],
+  };
   const plan: OperationBody[] = [sheet, { kind: 'gather-attributes', sheet: 'a.css' }];
-  const kinds = (): string => server.of('s').operations.map(({ kind }) => kind).join(' '); // prettier-ignore
+  const kinds = (): string =>
+    server
+      .of('s')
+      .operations.map(({ kind }) => kind)
+      .join(' ');
   await store.dispatch(changeDraft('s', () => [mend('a'), ...plan]));
   await store.dispatch(takeStepBack('s'));
   expect(kinds()).toBe('mend');

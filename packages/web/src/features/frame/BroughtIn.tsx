@@ -6,6 +6,7 @@ import { Act } from '../../ui/Act.tsx';
 import { actLook } from '../../ui/looks.ts';
 import { Box } from '../../ui/Box.tsx';
 import { count, kB } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import type { DraftInHand } from '../drafts/index.ts';
 import {
   filesOfChooser,
@@ -137,11 +138,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
           )}
         </details>
         {busy && <p role="status">Reading, and comparing with the site …</p>}
-        {problem !== undefined && (
-          <p className="font-medium text-error" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem>{problem}</Problem>}
         {done && !busy && <FilesChanged done={done} onLink={() => void link(done)} />}
       </div>
     </Box>

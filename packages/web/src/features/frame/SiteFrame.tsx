@@ -1,13 +1,13 @@
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { problemText } from '../../app/api.ts';
-import { actLook, frameLook, sayLook } from '../../ui/looks.ts';
+import { actLook, frameLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Finder, type Findable } from '../../ui/Finder.tsx';
 import { Guarded } from '../../ui/Guarded.tsx';
-import { count } from '../../ui/format.ts';
 import { useKeys } from '../../ui/useKeys.ts';
 import { whenIdle } from '../../ui/whenIdle.ts';
+import { Waiting } from '../../ui/Said.tsx';
 import { useDraft } from '../drafts/index.ts';
 import { GatherStation } from '../gather/index.ts';
 import { HandoffStation } from '../handoff/index.ts';
@@ -34,6 +34,7 @@ import { KeysHelp } from './KeysHelp.tsx';
 import { PagesRail } from './PagesRail.tsx';
 import { RailLegend } from './RailLegend.tsx';
 import { Spine } from './Spine.tsx';
+import { idleSentence } from './idleSentence.ts';
 import { NotHere } from './NotHere.tsx';
 import { unknownAddress } from './unknownAddress.ts';
 import { stationFigures } from './stationFigures.ts';
@@ -42,7 +43,15 @@ import { Stations } from './Stations.tsx';
 /** On so few pages the overrides are counted before anybody looks at them. */
 const fewPages = 60;
 
-const stations = [SurveyStation, GatherStation, SheetsStation, LinksStation, PrecedenceStation, ProofStation, HandoffStation]; // prettier-ignore
+const stations = [
+  SurveyStation,
+  GatherStation,
+  SheetsStation,
+  LinksStation,
+  PrecedenceStation,
+  ProofStation,
+  HandoffStation,
+];
 
 const workLook = 'relative min-h-0 min-w-0 overflow-auto bg-panel focus-visible:shadow-none';
 
@@ -267,18 +276,7 @@ function SiteFinder({
   return <Finder open onClose={onClose} things={things} />;
 }
 
-function idleSentence(view: SiteView): string {
-  if (!view.site || !view.survey) return '';
-  if (view.site.revision > 1) return `The draft is empty: nothing was changed since r${view.site.revision}.`;
-  const { pages, sheets, otherFiles } = view.survey;
-  return `The draft is empty. The site is exactly as it was brought in: ${count(pages.length, 'page')}, ${count(sheets.length, 'sheet')}, ${count(otherFiles, 'other file')}.`;
-}
-
-const Loading = () => (
-  <p className={`${sayLook} p-6`} role="status">
-    Reading the pages …
-  </p>
-);
+const Loading = () => <Waiting>Reading the pages …</Waiting>;
 
 function Failed({ error }: { readonly error: unknown }) {
   return (

@@ -32,7 +32,10 @@ test('the pages chosen are taken out together', async () => {
 });
 
 test('files put in that lack the links of those beside them are offered them', async () => {
-  server.says[`POST ${at}/files`] = () => [200, { ...changed, added: ['new.html'], lacking: [{ page: 'new.html', sheets: ['css/site.css'] }] }]; // prettier-ignore
+  server.says[`POST ${at}/files`] = () => [
+    200,
+    { ...changed, added: ['new.html'], lacking: [{ page: 'new.html', sheets: ['css/site.css'] }] },
+  ];
   const box = await files();
   await userEvent.upload(box.getByLabelText('Files to put in'), new File(['<p>'], 'new.html', { type: 'text/html' }));
   await userEvent.click(await box.findByRole('button', { name: 'Link it alike' }));
@@ -41,7 +44,10 @@ test('files put in that lack the links of those beside them are offered them', a
 
 test('what was left out says why, and may be taken in', async () => {
   const site = replies[`GET ${at}`] as SiteDetailReply;
-  server.says[`GET ${at}`] = () => [200, { ...site, leftOut: [{ path: 'raw/photo.tif', bytes: 9_000_000, reason: 'too-large', takeable: true }] }]; // prettier-ignore
+  server.says[`GET ${at}`] = () => [
+    200,
+    { ...site, leftOut: [{ path: 'raw/photo.tif', bytes: 9_000_000, reason: 'too-large', takeable: true }] },
+  ];
   server.says[`POST ${at}/files/take`] = () => [200, { ...changed, added: ['raw/photo.tif'] }];
   const box = await files();
   expect(box.getByText(/left out/).textContent).toContain('1 file was left out');

@@ -213,7 +213,14 @@ test.each<readonly [given: string, opened: string | undefined, what: RegExp | un
   ['proof', 'b.html', /^There is no page b\.html in r3 or the draft\.$/],
   ['sheets', 'css/b.css', /^There is no sheet css\/b\.css in r3 or the draft\.$/],
 ])('the address of %s with %s open', (given, opened, what) => {
-  const view = { siteId: 's', given, station: given === 'handoff' ? 'survey' : given, opened, pages: ['a.html'], site: { revision: 3 } }; // prettier-ignore
+  const view = {
+    siteId: 's',
+    given,
+    station: given === 'handoff' ? 'survey' : given,
+    opened,
+    pages: ['a.html'],
+    site: { revision: 3 },
+  };
   const found = unknownAddress(view as never, ['css/a.css']);
   if (what === undefined) expect(found).toBeUndefined();
   else expect(found!.what).toMatch(what);
@@ -228,7 +235,12 @@ test('the stations count what is there', () => {
     otherFiles: 0,
     repeatedBytes: 0,
   };
-  expect(stationFigures(survey as never, draftOf(1), proofOf('same', 'unsure'), undefined).proof).toEqual({ tied: false, waiting: 1, number: '1', words: 'cannot be told' }); // prettier-ignore
+  expect(stationFigures(survey as never, draftOf(1), proofOf('same', 'unsure'), undefined).proof).toEqual({
+    tied: false,
+    waiting: 1,
+    number: '1',
+    words: 'cannot be told',
+  });
   const figures = stationFigures(survey as never, draftOf(1), proofOf('differs', 'differs'), undefined);
   expect([
     figures.gather.number,
@@ -246,7 +258,11 @@ test('the stations count what is there', () => {
 test('single keys can be switched off; those with Ctrl act still, and so does Escape', async () => {
   const acts: string[] = [];
   function Keys() {
-    useKeys({ m: () => void acts.push('m'), escape: () => void acts.push('escape'), 'ctrl+k': () => void acts.push('ctrl+k') }); // prettier-ignore
+    useKeys({
+      m: () => void acts.push('m'),
+      escape: () => void acts.push('escape'),
+      'ctrl+k': () => void acts.push('ctrl+k'),
+    });
     return null;
   }
   const { rerender } = render(<Keys />);
@@ -264,7 +280,14 @@ test('single keys can be switched off; those with Ctrl act still, and so does Es
 
 test('a change of look is saved by the keys with what was said about it', async () => {
   const saved: string[] = [];
-  render(<SaveWithNote proof={proofOf('differs')} revision={3} onSave={(note) => saved.push(note)} onClose={() => undefined} />); // prettier-ignore
+  render(
+    <SaveWithNote
+      proof={proofOf('differs')}
+      revision={3}
+      onSave={(note) => saved.push(note)}
+      onClose={() => undefined}
+    />,
+  );
   const beyond: boolean[] = [];
   const heard = (event: KeyboardEvent): void => void (event.key === 'Enter' && beyond.push(event.defaultPrevented));
   window.addEventListener('keydown', heard);

@@ -13,7 +13,9 @@ export function proofWords(proof: ProofReply): { readonly same: string; readonly
     return { same: `${total === 1 ? 'The page looks' : `All ${total} pages look`} the same.`, differs: undefined };
   const intended = pagesThat('intended');
   const unsure = pagesThat('unsure').length;
-  const differing = proof.pages.filter(({ verdict }) => verdict !== 'same' && verdict !== 'intended' && verdict !== 'unsure'); // prettier-ignore
+  const differing = proof.pages.filter(
+    ({ verdict }) => verdict !== 'same' && verdict !== 'intended' && verdict !== 'unsure',
+  );
   const said = [
     looking(differing, 'looks different', 'look different'),
     looking(intended, 'looks as you chose', 'look as you chose'),

@@ -25,7 +25,16 @@ export function railRows(pages: readonly string[]): readonly RailRow[] {
 /** The row that a key leads to; with Shift only pages count. */
 export function rowAfter(rows: readonly RailRow[], from: number, key: string, onlyPages: boolean): number | undefined {
   const last = rows.length - 1;
-  const [start, by] = key === 'ArrowDown' ? [from + 1, 1] : key === 'ArrowUp' ? [from - 1, -1] : key === 'Home' ? [0, 1] : key === 'End' ? [last, -1] : [-1, -1]; // prettier-ignore
+  const [start, by] =
+    key === 'ArrowDown'
+      ? [from + 1, 1]
+      : key === 'ArrowUp'
+        ? [from - 1, -1]
+        : key === 'Home'
+          ? [0, 1]
+          : key === 'End'
+            ? [last, -1]
+            : [-1, -1];
   for (let i = start; i >= 0 && i <= last; i += by) if (!onlyPages || rows[i]!.kind === 'page') return i;
   return undefined;
 }

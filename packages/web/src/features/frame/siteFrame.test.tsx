@@ -14,7 +14,12 @@ const address = () => window.location.pathname.split('/').at(-1)! + decodeURICom
 test('the stations are at their numbers; the frame says where one is', async () => {
   openAt('survey');
   await heading(/still sit inside 3 pages/);
-  const stations: [key: string, name: string][] = [['2', 'gather'], ['4', 'links'], ['7', 'hand-off'], ['1', 'survey']]; // prettier-ignore
+  const stations: [key: string, name: string][] = [
+    ['2', 'gather'],
+    ['4', 'links'],
+    ['7', 'hand-off'],
+    ['1', 'survey'],
+  ];
   for (const [key, name] of stations) {
     await userEvent.keyboard(key);
     await waitFor(() => expect(address()).toBe(name));

@@ -99,7 +99,6 @@ function proofFigure(
   unsure: number,
   intended: number,
 ): StationFigure {
-  // prettier-ignore
   if (!inDraft) return { tied: false, waiting: 0, number: '', words: saved ? 'what was saved' : 'nothing to compare' };
   if (!proof) return { tied: false, waiting: 0, number: '', words: 'at work' };
   if (differing === 0 && unsure > 0)

@@ -28,8 +28,18 @@ const mostRows = 300;
 /** Style attributes that say the same, each with the class it would become; the name can be changed. */
 export function AttributesTable({ groups, state, left, pages, chosen, names, goesTo, onChoose, onName }: Props) {
   const rows = groups.slice(0, mostRows);
-  if (state === 'reading') return <p role="status" className="py-3 text-table">Reading the style attributes of {count(pages.length, 'page')} …</p>; // prettier-ignore
-  if (state !== 'there') return <p role="alert" className="py-3 text-table text-error">{state}</p>; // prettier-ignore
+  if (state === 'reading')
+    return (
+      <p role="status" className="py-3 text-table">
+        Reading the style attributes of {count(pages.length, 'page')} …
+      </p>
+    );
+  if (state !== 'there')
+    return (
+      <p role="alert" className="py-3 text-table text-error">
+        {state}
+      </p>
+    );
   const all = rows.length > 0 && rows.every((group) => chosen.has(group.key));
   return (
     <>

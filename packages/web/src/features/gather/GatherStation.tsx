@@ -11,7 +11,8 @@ import { presentationalBytes, useAttributesQuery, useFamiliesQuery, type Asked, 
 import { attributeKey, goesToSheet, renamed } from './attributeGroups.ts';
 import type { Becomes } from './becomes.ts';
 import { classNameProblem } from './classNameProblem.ts';
-import { inOwnSheet, inScopeOf, leaving, sharedSheetOf, sending, taking, withoutTaking } from './decisions.ts';
+import { becoming } from './becoming.ts';
+import { sending, taking, withoutTaking } from './decisions.ts';
 import { correctablePaths } from './correctablePaths.ts';
 import { keepPlan, keptPlan } from './keptPlan.ts';
 import { narrowedFamily } from './narrowedFamily.ts';
@@ -64,7 +65,10 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
   const operations = inHand.draft!.operations;
   const written = operations.find((one) => one.kind === 'gather-sheet');
   // while a plan is made again its sheet is not in the draft: the one before stays in sight
-  const { currentData: sheetFile, data: lastSheet } = useSheetTextQuery({ id: view.siteId, path: written?.sheet ?? '' }, { skip: making || written === undefined || filter !== 'sheet' }); // prettier-ignore
+  const { currentData: sheetFile, data: lastSheet } = useSheetTextQuery(
+    { id: view.siteId, path: written?.sheet ?? '' },
+    { skip: making || written === undefined || filter !== 'sheet' },
+  );
   const inScope = useMemo(() => new Set(view.scope), [view.scope]);
   const families = useMemo(() => (data ?? []).flatMap((family) => narrowedFamily(family, inScope)), [data, inScope]);
   const groups = useMemo(
@@ -104,7 +108,8 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
       const pages = view.scoped ? { pages: view.scope } : {};
       const { folder, ...wanted } = how;
       const sheet = before !== undefined && isInFolder(before, folder) ? before : proposedName(view.survey!, folder);
-      const reply = await propose({ id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted }).unwrap(); // prettier-ignore
+      const body = { id: view.siteId, base: inHand.draft!.base, sheet, ...pages, settings: wanted };
+      const reply = await propose(body).unwrap();
       dispatch(planMade({ site, plan: reply }));
       keepPlan(site, inHand.draft!.base, reply);
       if (reply.operations.length === 0) setNotes(['Nothing more can be gathered with the same look.']);
@@ -137,7 +142,12 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     const all = versions.length === families.flatMap(versionKeys).length;
     const pages = view.scoped ? { pages: [...view.scope] } : {};
     const rules = versions.map(({ family, version }) => ({ family: family.id, version: version.id }));
-    const gather = { sheet, ...pages, ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}), ...(place === undefined ? {} : { place }) }; // prettier-ignore
+    const gather = {
+      sheet,
+      ...pages,
+      ...(keepEmptyBlocks ? { keepEmptyBlocks } : {}),
+      ...(place === undefined ? {} : { place }),
+    };
     const only = groups.filter((group) => standing.includes(attributeKey(group.key))).map((group) => group.key);
     const gathered: OperationBody = { kind: 'gather-attributes', sheet, ...pages, only };
     await inHand.change((now) => {
@@ -154,25 +164,14 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     // a plan of one sheet is made again with what changed
     if (planned && (taken !== undefined || choice === 'sheet'))
       return void proposeAll(usual, (now) => {
-        const rest = now.flatMap((one) => (one.kind === 'settle-drift' && one.family === family.id ? withoutTaking(one, version.id, family) : [one])); // prettier-ignore
+        const rest = now.flatMap((one) =>
+          one.kind === 'settle-drift' && one.family === family.id ? withoutTaking(one, version.id, family) : [one],
+        );
         return taken === undefined ? rest : taking(rest, family, version, taken);
       });
     const own = ownSheetName(inHand.draft!, settings.folder, version.pages[0]!);
-    const one = proposedName(view.survey!, settings.folder);
-    void settle((now) => {
-      switch (choice) {
-        case 'stay':
-          return leaving(now, family, version);
-        case 'scope':
-          return inScopeOf(now, family, version, sharedSheetOf(now, family) ?? one);
-        case 'own':
-          return inOwnSheet(now, family, version, own);
-        case 'sheet':
-          return now;
-        default:
-          return taking(now, family, version, choice.slice('take '.length));
-      }
-    });
+    const shared = proposedName(view.survey!, settings.folder);
+    void settle((now) => becoming(now, family, version, choice, { own, shared }));
   };
   const wrongPaths = useMemo(() => correctablePaths(view.survey!.findings), [view.survey]);
   const asking = useAskedFirst(site, inHand);
@@ -191,7 +190,8 @@ export function GatherStation({ view, inHand, onBringIn }: Props) {
     const problem = classNameProblem(to);
     if (problem !== undefined) return problem;
     const marks = operations.flatMap((one) => (one.kind === 'gather-sheet' ? (one.marks ?? []) : []));
-    if (marks.some(({ name }) => name.toLowerCase() === to.toLowerCase() && name !== from)) return `Other pages have the class ${to} already.`; // prettier-ignore
+    if (marks.some(({ name }) => name.toLowerCase() === to.toLowerCase() && name !== from))
+      return `Other pages have the class ${to} already.`;
     void settle((now) => now.map((operation) => renamedMark(operation, from, to)));
     return undefined;
   };

@@ -5,6 +5,7 @@ import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import type { PlanSettings } from './gatherSlice.ts';
 
 interface Props {
@@ -31,7 +32,8 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
     event.preventDefault();
     if (!/^([1-9]\d{0,3})?$/.test(most.trim()))
       return setProblem('At most: a whole number from 1 to 9999, or nothing.');
-    if (/[^\w./-]|\.\./.test(folder)) return setProblem('Folder: letters, digits, dots, hyphens, underscores and slashes are allowed.'); // prettier-ignore
+    if (/[^\w./-]|\.\./.test(folder))
+      return setProblem('Folder: letters, digits, dots, hyphens, underscores and slashes are allowed.');
     onSettle({
       folder: folder.trim(),
       singlePage: single,
@@ -131,11 +133,7 @@ export function PlanSettingsBox({ settings, onSettle, onClose }: Props) {
           <Tick checked={hints} onChange={setHints} label="Presentational attributes and elements as well" />{' '}
           Presentational attributes and elements (bgcolor, align, width on cells, font, center) as well
         </p>
-        {problem !== undefined && (
-          <p className="font-medium text-error" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem>{problem}</Problem>}
         <div className="flex items-center gap-4">
           <Button type="submit" next>
             Use these

@@ -2,8 +2,13 @@ import { expect, test } from '@jest/globals';
 import type { FamilyReply, OperationBody } from '@syndeton/contract';
 import { decisionsOf, inOwnSheet, inScopeOf, sharedSheetOf, isDecided, leaving, sending, taking } from './decisions.ts';
 
-const version = (id: string, pages: string[]): FamilyReply['versions'][number] =>
-  ({ id, pages, declarations: [], text: '', line: 1 }); // prettier-ignore
+const version = (id: string, pages: string[]): FamilyReply['versions'][number] => ({
+  id,
+  pages,
+  declarations: [],
+  text: '',
+  line: 1,
+});
 const family: FamilyReply = {
   id: '.n',
   label: '.n',
@@ -16,8 +21,12 @@ const family: FamilyReply = {
   order: 0,
   drifted: ['color'],
 };
-const [A, B, C] = family.versions as [typeof family.versions[0], typeof family.versions[0], typeof family.versions[0]]; // prettier-ignore
-const site: OperationBody = { kind: 'gather-rules', sheet: 'site.css', pages: ['1', '2', '3'], rules: [{ family: '.n', version: 'A' }, { family: 'p' }], after: [] }; // prettier-ignore
+const [A, B, C] = family.versions as [
+  (typeof family.versions)[0],
+  (typeof family.versions)[0],
+  (typeof family.versions)[0],
+];
+const site: OperationBody = { kind: 'gather-rules', sheet: 'site.css', pages: ['1', '2', '3'], rules: [{ family: '.n', version: 'A' }, { family: 'p' }], after: [] }; // oxfmt-ignore
 const rest: OperationBody = { kind: 'gather-blocks', folder: 'css', pages: ['4', '6'] };
 
 const told = (operations: readonly OperationBody[]): readonly string[] =>
@@ -51,7 +60,11 @@ test.each<[string, readonly OperationBody[], readonly string[]]>([
 
 test('left where it is: out of the rules of a sheet, or excepted, or its page out of the whole blocks', () => {
   expect(told(leaving([site, rest], family, A))).toEqual(['open 123', 'block 4, open 5', 'block 6']);
-  expect(told(leaving([{ kind: 'gather-rules', sheet: 'all.css' }], family, B))).toEqual(['all.css 123', 'open 45', 'all.css 6']); // prettier-ignore
+  expect(told(leaving([{ kind: 'gather-rules', sheet: 'all.css' }], family, B))).toEqual([
+    'all.css 123',
+    'open 45',
+    'all.css 6',
+  ]);
   expect(told(leaving([site, rest], family, C))).toEqual(['site.css 123', 'block 4, open 5', 'open 6']);
 });
 
@@ -65,7 +78,13 @@ test('in a sheet of its own, behind the others and before the blocks that are le
 test('taking the shared version comes first, adds up, and links the shared sheet there', () => {
   const once = taking([site], family, B, 'A');
   const twice = taking(once, family, C, 'A');
-  expect(twice[0]).toEqual({ kind: 'settle-drift', family: '.n', version: 'A', from: ['B', 'C'], pages: ['4', '5', '6'] }); // prettier-ignore
+  expect(twice[0]).toEqual({
+    kind: 'settle-drift',
+    family: '.n',
+    version: 'A',
+    from: ['B', 'C'],
+    pages: ['4', '5', '6'],
+  });
   expect(twice[1]).toMatchObject({ sheet: 'site.css', pages: ['1', '2', '3', '4', '5', '6'] });
   expect(told(twice)).toEqual(['site.css 123', 'takes A 45', 'takes A 6']);
   expect(isDecided(twice, family)).toBe(true);
@@ -90,4 +109,4 @@ test('what is sent by hand goes behind other rules and classes, and before whole
   const attributes: OperationBody = { kind: 'gather-attributes', sheet: 'classes.css' };
   const sent = sending([attributes, site, rest], [{ family, version: B }], { sheet: 'b.css', place: 'start' });
   expect(sent).toEqual([attributes, site, { kind: 'gather-rules', sheet: 'b.css', place: 'start', after: ['site.css'] }, rest]);
-}); // prettier-ignore
+}); // oxfmt-ignore

@@ -51,7 +51,13 @@ export function decisionsOf(
       const pages = onPages.filter((page) => !isExcepted(operation, family.id, version.id, page));
       const selectors = written.flatMap(({ selector }) => selector ?? []);
       if (written.every(({ dead }) => dead)) take(pages, (taken) => ({ kind: 'dead', pages: taken }));
-      else take(pages, (taken) => ({ kind: 'sheet', sheet: operation.sheet, pages: taken, ...(selectors.length > 0 ? { selectors } : {}) })); // prettier-ignore
+      else
+        take(pages, (taken) => ({
+          kind: 'sheet',
+          sheet: operation.sheet,
+          pages: taken,
+          ...(selectors.length > 0 ? { selectors } : {}),
+        }));
     } else if (operation.kind === 'gather-blocks') take(onPages, (pages) => ({ kind: 'block', pages }));
   }
   if (rest.length > 0) out.push({ kind: 'open', pages: rest });

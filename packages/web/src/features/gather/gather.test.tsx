@@ -96,7 +96,12 @@ test('families: choose one, a run with keys, open one', async () => {
       onSettle={() => {}}
     />,
   );
-  expect(screen.getAllByRole('row').slice(1).map((row) => within(row).getAllByRole('cell').at(-1)!.textContent?.trim())).toEqual(['undecided', 'site.css', 'undecided']); // prettier-ignore
+  expect(
+    screen
+      .getAllByRole('row')
+      .slice(1)
+      .map((row) => within(row).getAllByRole('cell').at(-1)!.textContent?.trim()),
+  ).toEqual(['undecided', 'site.css', 'undecided']);
   await user.click(screen.getByRole('checkbox', { name: 'Choose .notice' }));
   expect(chosen.at(-1)).toEqual([['.notice\na', '.notice\nb'], true]);
   await user.keyboard('{Shift>}{ArrowDown}{/Shift}');
@@ -112,9 +117,23 @@ test('in a narrow window a row leaves out what the rules do, and keeps under whi
   const wide = globalThis.matchMedia;
   globalThis.matchMedia = () => list as never;
   const conditional = family('p', [version('a', ['a.html'], 'red')], [{ name: 'media', prelude: 'print' }]);
-  const props = { pages, chosen: new Set<string>(), opened: undefined, onOpen: jest.fn(), onChoose: jest.fn(), operations: [], onSettle: jest.fn() }; // prettier-ignore
+  const props = {
+    pages,
+    chosen: new Set<string>(),
+    opened: undefined,
+    onOpen: jest.fn(),
+    onChoose: jest.fn(),
+    operations: [],
+    onSettle: jest.fn(),
+  };
   render(<FamiliesTable families={[conditional]} {...props} />);
-  expect(screen.getAllByRole('columnheader').map((one) => one.textContent)).toEqual(['', 'Selector', `Copies, of ${pages.length} pages`, 'Versions', 'Goes to']); // prettier-ignore
+  expect(screen.getAllByRole('columnheader').map((one) => one.textContent)).toEqual([
+    '',
+    'Selector',
+    `Copies, of ${pages.length} pages`,
+    'Versions',
+    'Goes to',
+  ]);
   expect(screen.getByText('only @media print')).toBeTruthy();
   globalThis.matchMedia = wide;
 });
@@ -142,7 +161,7 @@ test('versions side by side: what differs is lit, each can be chosen, and what b
   expect(onSettle).toHaveBeenCalledWith(drifted.versions[1], 'take a');
 });
 
-const group = { key: 'k', name: 'text-own', selector: '.text-own', tags: ['p'], declarations: [{ property: 'top', value: '0', important: false }], elements: 3, pages: ['1.html'] }; // prettier-ignore
+const group = { key: 'k', name: 'text-own', selector: '.text-own', tags: ['p'], declarations: [{ property: 'top', value: '0', important: false }], elements: 3, pages: ['1.html'] }; // oxfmt-ignore
 
 test('style attributes: the class can be named, a bad name says why', async () => {
   const user = userEvent.setup();

@@ -76,7 +76,9 @@ test('a plan is put in the draft as a whole, and says that all is decided', asyn
 });
 
 test('what a plan leaves is said again after a reload, until the plan is out of the draft', async () => {
-  const stays: ProposalReply['stays'] = [{ page: 'index.html', line: 3, kind: 'block', code: 'no-rule', reason: 'it holds no rule' }]; // prettier-ignore
+  const stays: ProposalReply['stays'] = [
+    { page: 'index.html', line: 3, kind: 'block', code: 'no-rule', reason: 'it holds no rule' },
+  ];
   server.says[`POST ${at}/proposal`] = () => [200, { ...proposal, stays }];
   await opened();
   await userEvent.keyboard('p');

@@ -17,10 +17,17 @@ const rules: GatherSheet['rules'] = [
   { family: 'i', version: 'c', only: [] },
   { family: 'u', version: 'd', dead: true },
 ];
-const operation: GatherSheet = { kind: 'gather-sheet', sheet: 's.css', pages: ['a.html', 'news/b.html'], rules, marks: [{ name: 'news', on: 'body', pages: ['news/b.html'] }] }; // prettier-ignore
-const text = 'p { top: 0 }\n\n@media print {\n  p { left: 0 }\n}\n\n/* news: a.html, news/b.html */\n\n.news p { color: red }\n\n.words { color: teal }\n'; // prettier-ignore
-const version = (id: string, pages: string[]): FamilyReply['versions'][number] => ({ id, pages, declarations: [], text: '', line: 1 }); // prettier-ignore
-const family = { id: 'p', label: 'p', kind: 'rule', versions: [version('a', ['a.html']), version('b', ['news/b.html'])] } as unknown as FamilyReply; // prettier-ignore
+const operation: GatherSheet = { kind: 'gather-sheet', sheet: 's.css', pages: ['a.html', 'news/b.html'], rules, marks: [{ name: 'news', on: 'body', pages: ['news/b.html'] }] }; // oxfmt-ignore
+const text =
+  'p { top: 0 }\n\n@media print {\n  p { left: 0 }\n}\n\n/* news: a.html, news/b.html */\n\n.news p { color: red }\n\n.words { color: teal }\n';
+const version = (id: string, pages: string[]): FamilyReply['versions'][number] => ({
+  id,
+  pages,
+  declarations: [],
+  text: '',
+  line: 1,
+});
+const family = { id: 'p', label: 'p', kind: 'rule', versions: [version('a', ['a.html']), version('b', ['news/b.html'])] } as unknown as FamilyReply; // oxfmt-ignore
 
 test('each rule of the sheet is tied to what it was written from; those of style attributes to none', () => {
   const found = sheetLines(text, rules).filter(({ rule }) => rule !== undefined);
@@ -40,7 +47,8 @@ test('another name for a class of pages: in the pages, the selectors and the hea
 });
 
 test('what the plan does with a version, in words and as a choice; left, it stays on its pages', () => {
-  const of = (i: number, operations: readonly OperationBody[] = [operation]) => decisionsOf(operations, family, family.versions[i]!); // prettier-ignore
+  const of = (i: number, operations: readonly OperationBody[] = [operation]) =>
+    decisionsOf(operations, family, family.versions[i]!);
   expect(sayDecisions(of(1), letterOf, family.versions)).toBe('s.css, as .news p');
   expect(becomesOf(of(0))).toBe('sheet');
   expect(optionsFor(1, family, true).map(([value]) => value)).toEqual(['sheet', 'own', 'stay', 'take a']);
@@ -50,7 +58,9 @@ test('what the plan does with a version, in words and as a choice; left, it stay
 test('marks can be renamed in place, a rule leads to its family', async () => {
   const onMarkName = jest.fn((_from: string, to: string) => (to === 'bad name' ? 'Not so.' : undefined));
   const onFamily = jest.fn();
-  render(<PlannedSheet operation={operation} text={text} families={[family]} onMarkName={onMarkName} onFamily={onFamily} />); // prettier-ignore
+  render(
+    <PlannedSheet operation={operation} text={text} families={[family]} onMarkName={onMarkName} onFamily={onFamily} />,
+  );
   const field = screen.getByRole('textbox', { name: 'Class of news/b.html' });
   await userEvent.clear(field);
   await userEvent.type(field, 'bad name{Enter}');

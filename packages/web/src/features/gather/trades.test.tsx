@@ -29,7 +29,9 @@ const said = (trades: readonly Trade[]): readonly string[] => {
 
 test('each says what would be otherwise where, what it saves and what changes; it can be taken', async () => {
   const [first, second] = said([rule, scale]);
-  expect(first).toContain('Let history say p as 14 other pages do: 1 class and 2 rules fewer. changes margin, color, width, height'); // prettier-ignore
+  expect(first).toContain(
+    'Let history say p as 14 other pages do: 1 class and 2 rules fewer. changes margin, color, width, height',
+  );
   expect(second).toContain('Let 4 p on booking have padding-left: 10px in place of 6px, 8px: 1 rule fewer.');
   expect(screen.getByText('2 trades make it simpler, where pages may look different')).toBeTruthy();
   await userEvent.click(screen.getByText(/^2 trades/));

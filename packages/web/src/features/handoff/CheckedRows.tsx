@@ -12,16 +12,26 @@ interface Props {
 /** Which findings are about what leaves. */
 const groups: readonly (readonly [name: string, good: string, kinds: RegExp])[] = [
   ['Links', 'all reach', /^(link-(missing|wrong-case|refused)|page-without-link|reference-missing)$/],
-  ['Sheets', 'valid', /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|lost-declaration|unknown-property|invalid-value|empty-sheet|sheet-charset)$/],
-  ['Pages', 'nothing found', /^(duplicate-id|name-with-space|quirks-page|container-missing|renamed-class|rule-not-reached)$/],
+  [
+    'Sheets',
+    'valid',
+    /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|lost-declaration|unknown-property|invalid-value|empty-sheet|sheet-charset)$/,
+  ],
+  [
+    'Pages',
+    'nothing found',
+    /^(duplicate-id|name-with-space|quirks-page|container-missing|renamed-class|rule-not-reached)$/,
+  ],
   ['File names', 'safe', /^file-name$/],
-]; // prettier-ignore
+];
 
 /** What was looked at before anything leaves: the proof, and what is still wrong, each with the way to it. */
 export function CheckedRows({ report, onProof, onPlace }: Props) {
   const { proof, findings, links } = report;
   const all = proof.same + proof.pages.length;
-  const first = ['differs', 'unsure', 'intended'].flatMap((verdict) => proof.pages.find((page) => page.verdict === verdict) ?? [])[0]; // prettier-ignore
+  const first = ['differs', 'unsure', 'intended'].flatMap(
+    (verdict) => proof.pages.find((page) => page.verdict === verdict) ?? [],
+  )[0];
   const of = (verdict: string): number => proof.pages.filter((page) => page.verdict === verdict).length;
   const others = [
     of('intended') > 0 ? `${of('intended')} as chosen` : '',

@@ -3,6 +3,7 @@ import { addressOf, type ChangedSiteReply, type OutsideChangesReply, type Recipe
 import { problemText } from '../../app/api.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import type { DraftInHand } from '../drafts/index.ts';
 import {
   filesOfChooser,
@@ -28,7 +29,9 @@ interface Props {
 export function ComingBack({ view, inHand }: Props) {
   const { id, revision: base, name } = view.site!;
   const [work, setWork] = useState<WorkFolder | undefined>(undefined);
-  const [found, setFound] = useState<{ readonly archive: Blob; readonly against: number; readonly changes: OutsideChangesReply } | undefined>(); // prettier-ignore
+  const [found, setFound] = useState<
+    { readonly archive: Blob; readonly against: number; readonly changes: OutsideChangesReply } | undefined
+  >();
   const [done, setDone] = useState<ChangedSiteReply | undefined>(undefined);
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const [compare, comparing] = useCompareOutsideMutation();
@@ -87,8 +90,8 @@ export function ComingBack({ view, inHand }: Props) {
         Coming back
       </h2>
       <p className="text-table text-ink-2">
-        Was the site changed outside since? Bring it in again: what changed there is shown first, and becomes r{base + 1}{' '}
-        when you take it.
+        Was the site changed outside since? Bring it in again: what changed there is shown first, and becomes r
+        {base + 1} when you take it.
       </p>
       <p className="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
         <Act disabled={comparing.isLoading} onClick={() => zip.current!.click()}>
@@ -98,22 +101,29 @@ export function ComingBack({ view, inHand }: Props) {
           Compare a folder
         </Act>
         {work && (
-          <Act
-            disabled={comparing.isLoading}
-            onClick={() => void look(() => filesOfFolder(work.folder))}
-          >
+          <Act disabled={comparing.isLoading} onClick={() => void look(() => filesOfFolder(work.folder))}>
             Read {work.folder.name} again
           </Act>
         )}
         {comparing.isLoading && <span role="status">Comparing every file …</span>}
       </p>
-      <input ref={zip} type="file" accept=".zip" hidden aria-label="A zip of the site as it is outside" onChange={(event) => chosen(event.target)} />
-      <input ref={folder} type="file" hidden {...{ webkitdirectory: '' }} aria-label="The folder of the site as it is outside" onChange={(event) => chosen(event.target)} />
-      {problem !== undefined && !found && (
-        <p className="font-medium text-error" role="alert">
-          {problem}
-        </p>
-      )}
+      <input
+        ref={zip}
+        type="file"
+        accept=".zip"
+        hidden
+        aria-label="A zip of the site as it is outside"
+        onChange={(event) => chosen(event.target)}
+      />
+      <input
+        ref={folder}
+        type="file"
+        hidden
+        {...{ webkitdirectory: '' }}
+        aria-label="The folder of the site as it is outside"
+        onChange={(event) => chosen(event.target)}
+      />
+      {problem !== undefined && !found && <Problem>{problem}</Problem>}
       {found && (
         <Box open onClose={close} title={`What changed outside, against r${found.against} of ${name}`}>
           {done ? (
@@ -124,7 +134,9 @@ export function ComingBack({ view, inHand }: Props) {
                   <Act disabled={fitting.isLoading || !isShown(done)} onClick={() => void doLikewise()}>
                     {fitting.isLoading ? 'Trying what fits …' : 'Do with what is new as was done with the rest'}
                   </Act>{' '}
-                  <span className="text-note text-ink-3">the steps of all revisions, into the draft; shown in Proof before anything is saved</span>
+                  <span className="text-note text-ink-3">
+                    the steps of all revisions, into the draft; shown in Proof before anything is saved
+                  </span>
                 </p>
               )}
               <Act className="mt-3" onClick={close}>
@@ -136,17 +148,15 @@ export function ComingBack({ view, inHand }: Props) {
               changes={found.changes}
               busy={taking.isLoading}
               inDraft={inHand.draft!.operations.length}
-              onTake={(gone) => void attempt(async () => setDone(await take({ id, base, archive: found.archive, gone }).unwrap()))}
+              onTake={(gone) =>
+                void attempt(async () => setDone(await take({ id, base, archive: found.archive, gone }).unwrap()))
+              }
               onClose={close}
             />
           )}
-          {problem !== undefined && (
-            <p className="font-medium text-error mt-2" role="alert">
-              {problem}
-            </p>
-          )}
+          {problem !== undefined && <Problem className="mt-2">{problem}</Problem>}
         </Box>
       )}
     </section>
   );
-} // prettier-ignore
+}

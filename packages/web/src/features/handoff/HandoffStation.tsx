@@ -19,7 +19,9 @@ export function HandoffStation({ view, inHand }: { readonly view: SiteView; read
       <HandoffView
         report={report}
         failed={error === undefined ? undefined : problemText(error)}
-        onProof={(page) => view.goWith('proof', { from: '1', to: String(site.revision), ...(page === undefined ? {} : { open: page }) })} // prettier-ignore
+        onProof={(page) =>
+          view.goWith('proof', { from: '1', to: String(site.revision), ...(page === undefined ? {} : { open: page }) })
+        }
         onPlace={(path, line) => view.openAt(/\.css$/i.test(path) ? 'sheets' : 'survey', path, line)}
         site={site}
         changes={changes}

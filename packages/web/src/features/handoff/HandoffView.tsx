@@ -5,6 +5,7 @@ import { actLook, buttonLook, nextLook, sayLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count, inWords, kB } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { CheckedRows } from './CheckedRows.tsx';
 import { VisitorChart } from './VisitorChart.tsx';
 import { WriteBackRow } from './WriteBackRow.tsx';
@@ -175,9 +176,7 @@ export function HandoffView({
               Comparing every page with r1 …
             </p>
           ) : (
-            <p className="font-medium text-error" role="alert">
-              {failed}
-            </p>
+            <Problem>{failed}</Problem>
           )}
           {below}
         </section>

@@ -6,6 +6,7 @@ import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { count } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { useAskMachineMutation, useStartUploadMutation } from './handoffApi.ts';
 
 interface Props {
@@ -111,11 +112,7 @@ export function UploadBox({ siteId, revision, changed, onClose }: Props) {
             you: only then is it the right one.
           </p>
         )}
-        {error !== undefined && (
-          <p className="font-medium text-error text-table" role="alert">
-            {problemText(error)}
-          </p>
-        )}
+        {error !== undefined && <Problem className="text-table">{problemText(error)}</Problem>}
         <div className="flex items-center gap-4">
           <Button type="submit" next disabled={asking.isLoading || starting.isLoading}>
             {key === undefined ? 'Ask for its key' : 'It is the right one: upload'}

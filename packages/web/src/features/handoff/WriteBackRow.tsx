@@ -45,7 +45,10 @@ export function WriteBackRow({ siteId, revision }: { readonly siteId: string; re
   const back = async (): Promise<Said> => {
     const files = await putBack(siteId, work, folderBackups);
     setHalf(false);
-    return { words: `${count(files, 'file')} put back: ${work.folder.name} is as it was at r${work.revision}.`, bad: false }; // prettier-ignore
+    return {
+      words: `${count(files, 'file')} put back: ${work.folder.name} is as it was at r${work.revision}.`,
+      bad: false,
+    };
   };
   return (
     <tr>

@@ -32,10 +32,23 @@ const reported: ReportReply = {
   findings: [{ kind: 'invalid-value', severity: 'note', sentence: '`color` does not take `12px`', places: [{ path: 'css/site.css', line: 4, column: 1 }] }],
   links: { links: 1, missing: 0 },
   weight: { before: weight, after: { ...weight, embedded: 0, attributes: 0, sheets: 4000 } },
-}; // prettier-ignore
+}; // oxfmt-ignore
 const onPlace = jest.fn();
 const show = (changed: readonly ChangedFileReply[] | undefined, inDraft = 0) =>
-  render(<HandoffView site={site} changes={changed} inDraft={inDraft} more={null} report={reported} failed={undefined} onProof={() => {}} onPlace={onPlace} onGather={() => {}} onTexts={() => undefined} />); // prettier-ignore
+  render(
+    <HandoffView
+      site={site}
+      changes={changed}
+      inDraft={inDraft}
+      more={null}
+      report={reported}
+      failed={undefined}
+      onProof={() => {}}
+      onPlace={onPlace}
+      onGather={() => {}}
+      onTexts={() => undefined}
+    />,
+  );
 
 test('says what leaves, sheets before pages, with sizes', () => {
   show(changes);
@@ -55,7 +68,9 @@ test('pictures come first, what no page needs is said to be deleted last and is 
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
     '3 files leave together: 1 sheet, 1 page and 1 other file, 2.3 kB → 1.6 kB. 1 file may be deleted on the server.',
   );
-  const rows = within(screen.getByRole('table', { name: 'Files to upload' })).getAllByRole('row').map((row) => row.textContent ?? ''); // prettier-ignore
+  const rows = within(screen.getByRole('table', { name: 'Files to upload' }))
+    .getAllByRole('row')
+    .map((row) => row.textContent ?? '');
   const at = (text: string): number => rows.findIndex((row) => row.includes(text));
   const places = ['x.png', 'site.css', 'then these', 'May be deleted', 'old.css'].map(at);
   expect(places).toEqual([...places].sort((a, b) => a - b));
@@ -101,8 +116,12 @@ test('what was checked, with the way to what is still wrong', () => {
 
 test('from which page on a visitor fetches less', () => {
   const after = { ...weight, embedded: 0, attributes: 0, sheets: 4500 };
-  expect(paysFrom(weight, after)).toBe('A first visit costs 0.8 kB more, each page after it 1.7 kB less: it pays from page 2 of a visit on.'); // prettier-ignore
-  expect(paysFrom(weight, { ...after, sheets: 2000 })).toBe('A first visit costs 1.7 kB less, each page after it 1.7 kB less.'); // prettier-ignore
+  expect(paysFrom(weight, after)).toBe(
+    'A first visit costs 0.8 kB more, each page after it 1.7 kB less: it pays from page 2 of a visit on.',
+  );
+  expect(paysFrom(weight, { ...after, sheets: 2000 })).toBe(
+    'A first visit costs 1.7 kB less, each page after it 1.7 kB less.',
+  );
   expect(paysFrom(weight, weight)).toBe('A first visit costs the same, each page after it the same.');
 });
 

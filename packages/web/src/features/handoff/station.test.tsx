@@ -32,7 +32,10 @@ test('what leaves, how it was checked, and the ways out', async () => {
 
 test('the site as it is outside: what changed is shown, taken, and said to be saved', async () => {
   server.says[`POST ${at}/files/compare`] = () => [200, { ...outside, fresh: ['new.html'] }];
-  server.says[`POST ${at}/files/outside`] = () => [200, { number: 3, added: ['new.html'], replaced: [], removed: [], lacking: [], leftOut: [] }]; // prettier-ignore
+  server.says[`POST ${at}/files/outside`] = () => [
+    200,
+    { number: 3, added: ['new.html'], replaced: [], removed: [], lacking: [], leftOut: [] },
+  ];
   await handoff();
   await bringBack();
   const box = within(await screen.findByRole('dialog', { name: 'What changed outside, against r2 of Lamp oil' }));
@@ -52,7 +55,14 @@ test('a zip that cannot be read is refused with its reason, and nothing opens', 
 
 test('a recipe: what of it fits and what does not is told before it is put in the draft', async () => {
   const operation = { kind: 'sort-rules', sheet: 'css/site.css' };
-  server.says[`POST ${at}/draft/recipe`] = () => [200, { operations: [operation], fits: ['Sort css/site.css'], misfits: [{ step: 1, why: 'there is no sheet css/x.css' }] }]; // prettier-ignore
+  server.says[`POST ${at}/draft/recipe`] = () => [
+    200,
+    {
+      operations: [operation],
+      fits: ['Sort css/site.css'],
+      misfits: [{ step: 1, why: 'there is no sheet css/x.css' }],
+    },
+  ];
   await handoff();
   await applies(JSON.stringify(recipe));
   const box = within(await screen.findByRole('dialog', { name: 'The recipe of Whale oil on this site' }));

@@ -47,7 +47,16 @@ test('nothing is sent before the key of the machine was seen and said to be righ
   expect(sent(askKey)).toEqual({ protocol: 'sftp', host: 'ferry.test', port: 22 });
   expect(server.asked).toHaveLength(1);
   await userEvent.click(button('It is the right one: upload'));
-  expect(sent(upload)).toEqual({ protocol: 'sftp', host: 'ferry.test', port: 22, user: 'mara', password: 'secret', folder: '/', key: 'SHA256:abc', since: 1 }); // prettier-ignore
+  expect(sent(upload)).toEqual({
+    protocol: 'sftp',
+    host: 'ferry.test',
+    port: 22,
+    user: 'mara',
+    password: 'secret',
+    folder: '/',
+    key: 'SHA256:abc',
+    since: 1,
+  });
   expect(onClose).toHaveBeenCalled();
   expect(JSON.stringify({ ...localStorage })).toContain('ferry.test');
   expect(JSON.stringify({ ...localStorage })).not.toContain('secret');
@@ -81,7 +90,10 @@ test('a machine that does not answer, and an upload that is refused, say why; no
 });
 
 test('the machine of last time is there; what the browser keeps may be spoiled', () => {
-  localStorage.setItem(`syndeton-machine ${id}`, JSON.stringify({ protocol: 'ftps', host: 'old.test', port: '990', user: 'joss', folder: '/www' })); // prettier-ignore
+  localStorage.setItem(
+    `syndeton-machine ${id}`,
+    JSON.stringify({ protocol: 'ftps', host: 'old.test', port: '990', user: 'joss', folder: '/www' }),
+  );
   show();
   expect([field('Machine').value, field('Port').value, field('Name').value]).toEqual(['old.test', '990', 'joss']);
   localStorage.setItem(`syndeton-machine ${id}`, '{"host"');

@@ -45,7 +45,13 @@ function memoryBackups(): FolderBackups {
 
 const old = { 'a.html': 'a1', 'b.html': 'b1', 'gone.css': 'g1' };
 const now = { 'a.html': 'a2', 'b.html': 'b2', 'css/s.css': 's2' };
-const change = (path: string, kind: string, what: string) => ({ path, change: what, kind, bytesBefore: 2, bytesAfter: 2 }); // prettier-ignore
+const change = (path: string, kind: string, what: string) => ({
+  path,
+  change: what,
+  kind,
+  bytesBefore: 2,
+  bytesAfter: 2,
+});
 const changes = [
   change('a.html', 'page', 'edited'),
   change('b.html', 'page', 'edited'),

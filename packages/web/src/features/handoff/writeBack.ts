@@ -9,7 +9,12 @@ export type WrittenBack =
   /** Somebody changed these files there meanwhile; nothing was written. */
   | { readonly kind: 'changed-there'; readonly paths: readonly string[] }
   /** The browser refused in the middle: these are new, those are as they were. Writing again goes on from here. */
-  | { readonly kind: 'stopped'; readonly written: readonly string[]; readonly left: readonly string[]; readonly why: string }; // prettier-ignore
+  | {
+      readonly kind: 'stopped';
+      readonly written: readonly string[];
+      readonly left: readonly string[];
+      readonly why: string;
+    };
 
 interface Target {
   readonly path: string;

@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { count } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { useRestoreRevisionMutation } from '../site/index.ts';
 import { useTakeOutOperationMutation, useWordRevisionMutation } from './historyApi.ts';
 import { RevisionRow } from './RevisionRow.tsx';
@@ -68,11 +69,7 @@ export function HistoryBox({ site, inDraft, onClose, onTexts, onCompare }: Props
               draft first.
             </p>
           )}
-          {error !== undefined && (
-            <p className="font-medium text-error" role="alert">
-              {problemText(error)}
-            </p>
-          )}
+          {error !== undefined && <Problem>{problemText(error)}</Problem>}
           <div className="flex items-center gap-4">
             <Button next disabled={busy || inDraft > 0} onClick={() => void act()}>
               Save r{newest + 1} so

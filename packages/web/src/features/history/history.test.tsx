@@ -3,9 +3,15 @@ import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { RevisionRow } from './RevisionRow.tsx';
 
-const revision = { number: 2, message: 'Gather 3 rules', savedAt: '2026-11-29T10:00:00.000Z', changedFiles: 4, steps: ['Gather 3 rules', 'Sort the rules of s.css'], note: 'as agreed', by: 'Mara' }; // prettier-ignore
+const revision = { number: 2, message: 'Gather 3 rules', savedAt: '2026-11-29T10:00:00.000Z', changedFiles: 4, steps: ['Gather 3 rules', 'Sort the rules of s.css'], note: 'as agreed', by: 'Mara' }; // oxfmt-ignore
 
-const acts = () => ({ onWords: jest.fn(), onTexts: jest.fn(), onCompare: jest.fn(), onBack: jest.fn(), onWithout: jest.fn() }); // prettier-ignore
+const acts = () => ({
+  onWords: jest.fn(),
+  onTexts: jest.fn(),
+  onCompare: jest.fn(),
+  onBack: jest.fn(),
+  onWithout: jest.fn(),
+});
 
 test('what a revision did, its note, and the ways back', async () => {
   const on = acts();

@@ -28,7 +28,9 @@ test('back to an earlier one: asked first, then saved as a new one', async () =>
   expect(box.getByText(/r3 would be what/).textContent).toContain('r3 would be what r1 was.');
   expect(asked(`POST ${at}/revisions/1`)).toEqual([]);
   await userEvent.click(box.getByRole('button', { name: 'Save r3 so' }));
-  await waitFor(() => expect(asked(`POST ${at}/revisions/1/restore`)).toEqual([`POST ${at}/revisions/1/restore {"base":2}`])); // prettier-ignore
+  await waitFor(() =>
+    expect(asked(`POST ${at}/revisions/1/restore`)).toEqual([`POST ${at}/revisions/1/restore {"base":2}`]),
+  );
   await waitFor(() => expect(box.getByRole('list', { name: /Revisions/ })).toBeTruthy());
 });
 

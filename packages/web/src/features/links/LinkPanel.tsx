@@ -10,6 +10,7 @@ import { Coded } from '../../ui/Coded.tsx';
 import { CopiedText } from '../../ui/CopiedText.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { placeOf, type LinkColumn, type LinkGrid, type PlaceName } from './linkGrid.ts';
 import { tagGroups } from './tagGroups.ts';
 
@@ -67,11 +68,7 @@ export function LinkPanel(props: Props) {
           Close
         </Act>
       </h2>
-      {props.problem !== undefined && (
-        <p className="font-medium text-error pb-2" role="alert">
-          {props.problem}
-        </p>
-      )}
+      {props.problem !== undefined && <Problem className="pb-2">{props.problem}</Problem>}
       {column.exists && (
         <>
           <div className="lp-row">

@@ -77,7 +77,9 @@ export function LinksStation({ view, inHand }: { readonly view: SiteView; readon
           const media = /^(all media|several media|)$/.test(one.media) ? {} : { media: one.media };
           void addToDraft(
             ...meant.map((finding): OperationBody => ({ kind: 'mend', finding: finding.id })),
-            ...(rest.length > 0 ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths: styleOf(one), ...media } as const] : []), // prettier-ignore
+            ...(rest.length > 0
+              ? [{ kind: 'link-sheet', sheet: one.path, pages: rest, place, paths: styleOf(one), ...media } as const]
+              : []),
           );
         }}
         onUnlink={(one) => void addToDraft({ kind: 'unlink-sheet', sheet: one.path, ...scoped })}

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, pageName } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { LinkHead } from './LinkHead.tsx';
 import { LinkPanel } from './LinkPanel.tsx';
 import type { LinkCell, LinkColumn, LinkGrid } from './linkGrid.ts';
@@ -111,11 +112,7 @@ export function LinksView(props: LinksProps) {
           />
         )}
       </div>
-      {!column && props.problem !== undefined && (
-        <p className="font-medium text-error px-4 py-1" role="alert">
-          {props.problem}
-        </p>
-      )}
+      {!column && props.problem !== undefined && <Problem className="px-4 py-1">{props.problem}</Problem>}
     </div>
   );
 }
@@ -143,9 +140,16 @@ function Grid({
 }: LinksProps & { readonly template: string; readonly hasBlocks: boolean }) {
   const box = useRef<HTMLDivElement>(null);
   const [dragged, setDragged] = useState<string | undefined>(undefined);
-  const virtual = useVirtualizer({ count: pages.length, getScrollElement: () => box.current, estimateSize: () => 20, overscan: 30 }); // prettier-ignore
+  const virtual = useVirtualizer({
+    count: pages.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => 20,
+    overscan: 30,
+  });
   const chosen = new Set(scoped ? scope : []);
-  const troubled = new Set(grid.columns.flatMap((one) => [...one.cells].flatMap(([page, cell]) => (cell.wrong === undefined ? [] : [page])))); // prettier-ignore
+  const troubled = new Set(
+    grid.columns.flatMap((one) => [...one.cells].flatMap(([page, cell]) => (cell.wrong === undefined ? [] : [page]))),
+  );
   const order = grid.columns.map((one) => one.path);
   return (
     <div

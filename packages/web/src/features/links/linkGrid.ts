@@ -76,7 +76,13 @@ export function linkGrid(survey: SurveyReply, sheets: readonly { readonly path: 
       const wrong = source.problem === null ? mediaWrong(source.media) : problemWords(source.problem);
       // what fails is told under the sheet that was meant
       if (source.problem === 'missing' || source.problem === 'wrong-case') continue;
-      column(source.target).set(page.path, { position, media: source.media, imported: source.kind === 'imported', says: source.says ?? [], wrong }); // prettier-ignore
+      column(source.target).set(page.path, {
+        position,
+        media: source.media,
+        imported: source.kind === 'imported',
+        says: source.says ?? [],
+        wrong,
+      });
     }
   }
   for (const finding of findings) {
@@ -84,8 +90,18 @@ export function linkGrid(survey: SurveyReply, sheets: readonly { readonly path: 
     const words = wrongWords[finding.kind] ?? 'needs a look';
     for (const page of finding.pages) {
       const known = column(finding.sheet).get(page);
-      const said = known?.position === undefined || finding.kind === 'empty-sheet' || known.wrong === undefined ? words : known.wrong; // prettier-ignore
-      column(finding.sheet).set(page, { position: undefined, media: '', imported: false, says: [], ...known, wrong: said }); // prettier-ignore
+      const said =
+        known?.position === undefined || finding.kind === 'empty-sheet' || known.wrong === undefined
+          ? words
+          : known.wrong;
+      column(finding.sheet).set(page, {
+        position: undefined,
+        media: '',
+        imported: false,
+        says: [],
+        ...known,
+        wrong: said,
+      });
     }
   }
   const real = new Set(sheets.map((sheet) => sheet.path));
@@ -147,6 +163,7 @@ export function placeOf(column: LinkColumn, grid: LinkGrid, pages: readonly stri
     Math.max(...grid.columns.map((one) => one.cells.get(page)?.position ?? 0), ...(grid.blocks.get(page) ?? []));
   if (own.every(({ position }) => position === 1)) return 'first';
   const withBlocks = own.filter(({ page }) => grid.blocks.has(page));
-  if (withBlocks.length > 0 && withBlocks.every(({ page, position }) => position < grid.blocks.get(page)![0]!)) return 'before-blocks'; // prettier-ignore
+  if (withBlocks.length > 0 && withBlocks.every(({ page, position }) => position < grid.blocks.get(page)![0]!))
+    return 'before-blocks';
   return own.every(({ page, position }) => position === lastOf(page)) ? 'last' : undefined;
 }

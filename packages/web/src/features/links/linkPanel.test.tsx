@@ -27,7 +27,18 @@ function panel(pages: readonly Page[], paths: 'page' | 'root' | { host: string }
     onToImports: jest.fn(),
     onClose: jest.fn(),
   };
-  render(<LinkPanel column={column} grid={grid} survey={survey} scope={scope} busy={false} problem={problem} paths={paths} {...acts} />); // prettier-ignore
+  render(
+    <LinkPanel
+      column={column}
+      grid={grid}
+      survey={survey}
+      scope={scope}
+      busy={false}
+      problem={problem}
+      paths={paths}
+      {...acts}
+    />,
+  );
   return acts;
 }
 const act = (name: string | RegExp) => screen.getByRole('button', { name });

@@ -51,7 +51,11 @@ test('columns stand in load order; a cell has its number among the page’s sour
     wrong: 'after the block',
   });
   expect(column('base.css').cells.get('c.html')).toMatchObject({ imported: true });
-  expect([...grid.blocks]).toEqual([['a.html', [3]], ['b.html', [2]], ['c.html', [2]]]); // prettier-ignore
+  expect([...grid.blocks]).toEqual([
+    ['a.html', [3]],
+    ['b.html', [2]],
+    ['c.html', [2]],
+  ]);
   expect(grid.findings.map((one) => one.kind)).toEqual(['link-missing', 'link-after-block']);
   expect(column('site.css').mends).toHaveLength(2);
 });
@@ -81,7 +85,10 @@ test('the exact tag of each page, equal ones together', () => {
   expect(tagGroups(some, 'css/my site.css', 'page', 'print')).toEqual([
     { tag: '<link rel="stylesheet" href="css/my%20site.css" media="print">', words: '2 pages at the root', pages: ['a.html', 'b.html'] },
     { tag: "<link rel='stylesheet' type='text/css' href='../css/my%20site.css' media='print' />", words: '1 page one folder down, XHTML', pages: ['x/c.html'] },
-  ]); // prettier-ignore
+  ]); // oxfmt-ignore
   expect(tagGroups(some, 's.css', 'root', '').map((one) => one.tag)).toContain('<link rel="stylesheet" href="/s.css">');
-  expect(tagGroups(some, 's.css', { host: 'https://example.org/a/' }, '')[0]).toMatchObject({ tag: '<link rel="stylesheet" href="https://example.org/a/s.css">', words: '3 pages at the root' }); // prettier-ignore
+  expect(tagGroups(some, 's.css', { host: 'https://example.org/a/' }, '')[0]).toMatchObject({
+    tag: '<link rel="stylesheet" href="https://example.org/a/s.css">',
+    words: '3 pages at the root',
+  });
 });

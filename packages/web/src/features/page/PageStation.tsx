@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { problemText } from '../../app/api.ts';
-import { sayLook } from '../../ui/looks.ts';
+
 import { useKeys } from '../../ui/useKeys.ts';
+import { Problem, Waiting } from '../../ui/Said.tsx';
 import { usePageBandsQuery, type SiteView } from '../site/index.ts';
 import { PageView } from './PageView.tsx';
 
@@ -15,18 +16,8 @@ export function PageStation({ view, page }: { readonly view: SiteView; readonly 
   const step = (by: number): void => view.open(scope[(index + by + scope.length) % scope.length]);
   const propose = (): void => view.go('gather', undefined, { propose: true }, [page]);
   useKeys({ j: () => step(1), k: () => step(-1), p: propose, escape: () => view.open(undefined) });
-  if (error)
-    return (
-      <p className="font-medium text-error p-6" role="alert">
-        {problemText(error)}
-      </p>
-    );
-  if (!currentData)
-    return (
-      <p className={`${sayLook} p-6`} role="status">
-        Reading {page} …
-      </p>
-    );
+  if (error) return <Problem className="p-6">{problemText(error)}</Problem>;
+  if (!currentData) return <Waiting>Reading {page} …</Waiting>;
   // of several the one that reaches most elements
   const [override] = view
     .survey!.findings.filter(

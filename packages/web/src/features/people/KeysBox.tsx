@@ -4,6 +4,7 @@ import { Field } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { savedWhen } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { useDropTokenMutation, useMakeTokenMutation, useTokensQuery } from './peopleApi.ts';
 import { useAttempt } from './useAttempt.ts';
 
@@ -50,11 +51,7 @@ export function KeysBox({ onClose }: { readonly onClose: () => void }) {
             Make a key
           </Button>
         </form>
-        {problem !== undefined && (
-          <p className="font-medium text-error" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem>{problem}</Problem>}
       </div>
     </Box>
   );

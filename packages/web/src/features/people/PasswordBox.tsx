@@ -3,6 +3,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Box } from '../../ui/Box.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import { useChangePasswordMutation } from './peopleApi.ts';
 import { useAttempt } from './useAttempt.ts';
 
@@ -34,11 +35,7 @@ export function PasswordBox({ onClose }: { readonly onClose: () => void }) {
           complete="new-password"
         />
         <PasswordField label="Once more" value={again} onChange={setAgain} complete="new-password" />
-        {(problem !== undefined || differ) && (
-          <p className="font-medium text-error" role="alert">
-            {problem ?? 'These are two passwords.'}
-          </p>
-        )}
+        {(problem !== undefined || differ) && <Problem>{problem ?? 'These are two passwords.'}</Problem>}
         <p className="text-note text-ink-3">
           Whoever is signed in elsewhere with the old one is signed out; your keys for programs end.
         </p>
@@ -67,4 +64,4 @@ function PasswordField({ label, value, onChange, complete }: PasswordProps) {
       <Field type="password" autoComplete={complete} value={value} onChange={(event) => onChange(event.target.value)} />
     </label>
   );
-} // prettier-ignore
+}

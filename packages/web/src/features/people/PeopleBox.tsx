@@ -3,6 +3,7 @@ import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import { useAddPersonMutation, usePeopleQuery, useRemovePersonMutation } from './peopleApi.ts';
 import { leastPassword } from './PasswordBox.tsx';
 import { useAttempt } from './useAttempt.ts';
@@ -46,9 +47,7 @@ export function PeopleBox({ own, onClose }: Props) {
                   Remove {one.name} for good
                 </Act>
               ) : (
-                <Act onClick={() => setAsked(one.id)}>
-                  Remove
-                </Act>
+                <Act onClick={() => setAsked(one.id)}>Remove</Act>
               )}
             </li>
           ))}
@@ -67,22 +66,32 @@ export function PeopleBox({ own, onClose }: Props) {
           </label>
           <label className="grid gap-1">
             First password, {leastPassword} characters at least
-            <Field type="password" autoComplete="new-password" value={password} onChange={(event) => setPassword(event.target.value)} />
+            <Field
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+            />
           </label>
           <label className="flex items-center gap-2">
-            <input type="checkbox" checked={isAdministrator} onChange={(event) => setAdministrator(event.target.checked)} />
+            <input
+              type="checkbox"
+              checked={isAdministrator}
+              onChange={(event) => setAdministrator(event.target.checked)}
+            />
             An administrator: sees every site, and lets people in
           </label>
-          {problem !== undefined && (
-            <p className="font-medium text-error" role="alert">
-              {problem}
-            </p>
-          )}
-          <Button type="submit" next className="justify-self-start" disabled={name.trim() === '' || password.length < leastPassword}>
+          {problem !== undefined && <Problem>{problem}</Problem>}
+          <Button
+            type="submit"
+            next
+            className="justify-self-start"
+            disabled={name.trim() === '' || password.length < leastPassword}
+          >
             Let in
           </Button>
         </form>
       </div>
     </Box>
   );
-} // prettier-ignore
+}

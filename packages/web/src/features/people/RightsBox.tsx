@@ -4,6 +4,7 @@ import { Act } from '../../ui/Act.tsx';
 import { Field, SelectField } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Box } from '../../ui/Box.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import { useRightsQuery, useSetRightMutation } from './peopleApi.ts';
 import { useAttempt } from './useAttempt.ts';
 
@@ -34,7 +35,11 @@ export function RightsBox({ site, onClose }: Props) {
               <span>{one.name}</span>
               {mayGive ? (
                 <span className="flex items-center gap-3">
-                  <RightChoice label={`What ${one.name} may do`} value={one.right} onChoose={(next) => void give(one.name, next)} />
+                  <RightChoice
+                    label={`What ${one.name} may do`}
+                    value={one.right}
+                    onChoose={(next) => void give(one.name, next)}
+                  />
                   <Act aria-label={`Take it back from ${one.name}`} onClick={() => void give(one.name, 'none')}>
                     Take it back
                   </Act>
@@ -66,15 +71,11 @@ export function RightsBox({ site, onClose }: Props) {
         ) : (
           <p className="text-note text-ink-3">Who owns the site gives it to others.</p>
         )}
-        {problem !== undefined && (
-          <p className="font-medium text-error" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem>{problem}</Problem>}
       </div>
     </Box>
   );
-} // prettier-ignore
+}
 
 interface ChoiceProps {
   readonly label: string;

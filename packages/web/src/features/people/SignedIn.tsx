@@ -5,6 +5,7 @@ import { headLook, sayLook } from '../../ui/looks.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Brand } from '../../ui/Brand.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import { useSignInMutation, useWhoQuery } from './peopleApi.ts';
 
 /** Where there are accounts, what is inside is shown to who is signed in. */
@@ -42,23 +43,33 @@ function SignInPage() {
         >
           <label className="grid gap-1">
             Name
-            <Field autoComplete="username" autoFocus required value={name} onChange={(event) => setName(event.target.value)} />
+            <Field
+              autoComplete="username"
+              autoFocus
+              required
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
           </label>
           <label className="grid gap-1">
             Password
-            <Field type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
+            <Field
+              type="password"
+              autoComplete="current-password"
+              required
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+            />
           </label>
-          {error !== undefined && (
-            <p className="font-medium text-error" role="alert">
-              {problemText(error)}
-            </p>
-          )}
+          {error !== undefined && <Problem>{problemText(error)}</Problem>}
           <Button type="submit" next className="justify-self-start" disabled={isLoading}>
             {isLoading ? 'Looking …' : 'Sign in'}
           </Button>
-          <p className="text-note text-ink-3">Somebody who administers this machine lets people in and gives new passwords.</p>
+          <p className="text-note text-ink-3">
+            Somebody who administers this machine lets people in and gives new passwords.
+          </p>
         </form>
       </main>
     </div>
   );
-} // prettier-ignore
+}

@@ -61,7 +61,7 @@ test('who is not signed in sees a page to sign in; a wrong password is said, the
   expect(screen.queryByText('0 sites')).toBeNull();
   await userEvent.type(screen.getByLabelText('Password'), 'salt and rope{Enter}');
   expect(await screen.findByText('0 sites')).toBeTruthy();
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('who is signed out meanwhile is led to sign in again', async () => {
   let isIn = true;
@@ -101,7 +101,9 @@ test('rights on a site are given, changed and taken back; a refusal is said', as
   await userEvent.click(box.getByRole('button', { name: 'Give it' }));
   await userEvent.selectOptions(await box.findByLabelText('What Joss may do'), 'edit');
   await userEvent.click(box.getByRole('button', { name: 'Take it back from Joss' }));
-  expect(server.asked.filter((one) => one.startsWith('PUT')).slice(1)).toEqual(['read', 'edit', 'none'].map((right) => `PUT ${path} ${JSON.stringify({ name: 'Joss', right })}`)); // prettier-ignore
+  expect(server.asked.filter((one) => one.startsWith('PUT')).slice(1)).toEqual(
+    ['read', 'edit', 'none'].map((right) => `PUT ${path} ${JSON.stringify({ name: 'Joss', right })}`),
+  );
 });
 
 test('who may only look sees who else may, and gives nothing', async () => {
@@ -166,7 +168,8 @@ test('a key is shown once, and taken back', async () => {
 });
 
 test('a password is changed when it is the same twice and long enough', async () => {
-  server.says['PUT /api/session/password'] = (body) => ((body as { old: string }).old === 'old one' ? [204] : [403, { detail: 'That is not your password until now.' }]); // prettier-ignore
+  server.says['PUT /api/session/password'] = (body) =>
+    (body as { old: string }).old === 'old one' ? [204] : [403, { detail: 'That is not your password until now.' }];
   show(<PersonMenu />);
   await openMenu('Change your password');
   const box = within(await screen.findByRole('dialog'));

@@ -2,7 +2,10 @@ import { useState } from 'react';
 import { problemText } from '../../app/api.ts';
 
 /** Does something that may be refused, and keeps the words of the refusal. */
-export function useAttempt(): { readonly problem: string | undefined; readonly attempt: (act: () => Promise<unknown>) => Promise<boolean> } {
+export function useAttempt(): {
+  readonly problem: string | undefined;
+  readonly attempt: (act: () => Promise<unknown>) => Promise<boolean>;
+} {
   const [problem, setProblem] = useState<string | undefined>(undefined);
   return {
     problem,
@@ -17,4 +20,4 @@ export function useAttempt(): { readonly problem: string | undefined; readonly a
       }
     },
   };
-} // prettier-ignore
+}

@@ -65,7 +65,9 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
               {row.property}
             </th>
             {sources.map((source) => {
-              const entries = row.entries.filter((entry) => entry.source === source.id || (entry.source === 'ancestor' && source.kind === 'browser')); // prettier-ignore
+              const entries = row.entries.filter(
+                (entry) => entry.source === source.id || (entry.source === 'ancestor' && source.kind === 'browser'),
+              );
               return (
                 <td key={source.id}>
                   {entries.length === 0 ? (

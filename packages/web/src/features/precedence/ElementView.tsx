@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { DecisionTable } from './DecisionTable.tsx';
 import { dropOperations } from './dropOperations.ts';
 import { PageFrame, type Point } from './PageFrame.tsx';
@@ -40,7 +41,8 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
   const strongest = table?.sources.findLast((one) => one.says > 0 && !one.peeled && one.kind !== 'browser');
   const onPick = useCallback((path: string) => asked.set({ element: path, peel: [], pseudo: '' }), [asked]);
   const onComputed = useCallback(
-    (values: Readonly<Record<string, string>>) => setComputed((old) => (JSON.stringify(old) === JSON.stringify(values) ? old : values)), // prettier-ignore
+    (values: Readonly<Record<string, string>>) =>
+      setComputed((old) => (JSON.stringify(old) === JSON.stringify(values) ? old : values)),
     [],
   );
   const onPlace = useCallback((from: Point | undefined) => {
@@ -76,11 +78,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
         onStates={(states) => asked.set({ state: states })}
       />
       <section className="overflow-auto pr-4 pb-4 pl-5 min-w-0 max-phone:px-4 max-phone:pb-4" aria-label="Who decides">
-        {failed !== undefined && (
-          <p className="font-medium text-error" role="alert">
-            {failed}
-          </p>
-        )}
+        {failed !== undefined && <Problem>{failed}</Problem>}
         {asked.element === '' ? (
           <h1 className={`${sayLook} py-4`}>
             Click an element of the page, or look for one by a selector or its text.

@@ -8,6 +8,7 @@ import { count } from '../../ui/format.ts';
 import { Mark } from '../../ui/Mark.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { useNarrow } from '../../ui/useNarrow.ts';
+import { Problem, Waiting } from '../../ui/Said.tsx';
 import { OverrideChoices } from './OverrideChoices.tsx';
 import { dropOf, shareOf } from './overrideOperations.ts';
 
@@ -47,8 +48,8 @@ const mostShown = 12;
 export function OverridesView(props: Props) {
   const isNarrow = useNarrow();
   const { found, failed, scope, scoped, busy, onSheet } = props;
-  if (failed !== undefined) return <p className="font-medium text-error p-6" role="alert">{failed}</p>; // prettier-ignore
-  if (!found) return <p className={`${sayLook} p-6`} role="status">Comparing what pages and sheets say …</p>; // prettier-ignore
+  if (failed !== undefined) return <Problem className="p-6">{failed}</Problem>;
+  if (!found) return <Waiting>Comparing what pages and sheets say …</Waiting>;
   const inScope = new Set(scope);
   const shown = scoped ? found.overrides.filter((one) => one.pages.some((page) => inScope.has(page))) : found.overrides;
   const kept = shown.filter((one) => one.note !== null);

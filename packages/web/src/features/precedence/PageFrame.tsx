@@ -66,7 +66,13 @@ export function PageFrame(props: Props) {
     look();
     if (!picked || !table) return;
     const style = viewOf(document)!.getComputedStyle(picked);
-    onComputed(Object.fromEntries(table.rows.flatMap(({ property, longhands }) => [property, ...longhands.slice(0, 4)]).map((name) => [name, style.getPropertyValue(name)]))); // prettier-ignore
+    onComputed(
+      Object.fromEntries(
+        table.rows
+          .flatMap(({ property, longhands }) => [property, ...longhands.slice(0, 4)])
+          .map((name) => [name, style.getPropertyValue(name)]),
+      ),
+    );
   }, [loads, element, table, peeled, medium, look, onComputed, scale]);
 
   const { onPlace } = props;

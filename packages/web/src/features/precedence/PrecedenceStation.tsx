@@ -31,8 +31,23 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
   const at = { id: view.siteId, number: view.site!.revision };
   const [problem, setProblem] = useState<string | undefined>(undefined);
   const page = view.pages.find((one) => one === view.opened) ?? view.scope[0] ?? view.pages[0]!;
-  const element = useElementQuery({ ...at, path: page, element: asked.element, pseudo: asked.pseudo, medium: asked.medium, width: asked.width, states: asked.states, peeled: asked.peeled }, { skip: asked.way !== 'element' || asked.element === '' }); // prettier-ignore
-  const question = useQuestionQuery({ ...at, selector: asked.selector, property: asked.property, medium: asked.medium }, { skip: asked.way !== 'question' }); // prettier-ignore
+  const element = useElementQuery(
+    {
+      ...at,
+      path: page,
+      element: asked.element,
+      pseudo: asked.pseudo,
+      medium: asked.medium,
+      width: asked.width,
+      states: asked.states,
+      peeled: asked.peeled,
+    },
+    { skip: asked.way !== 'element' || asked.element === '' },
+  );
+  const question = useQuestionQuery(
+    { ...at, selector: asked.selector, property: asked.property, medium: asked.medium },
+    { skip: asked.way !== 'question' },
+  );
   const overrides = useOverridesQuery(at, { skip: asked.way !== 'overrides' && asked.way !== 'element' });
   const value = useValueQuery({ ...at, value: asked.value }, { skip: asked.way !== 'value' || asked.value === '' });
   const [putNote] = usePutNoteMutation();
@@ -61,42 +76,30 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
     keepQuestion(view.siteId, one);
     asked.set({ way: 'question', selector: one.selector, property: one.property });
   };
-  const before = readQuestions(view.siteId).filter((one) => one.selector !== asked.selector || one.property !== asked.property); // prettier-ignore
+  const before = readQuestions(view.siteId).filter(
+    (one) => one.selector !== asked.selector || one.property !== asked.property,
+  );
   const count = overrides.data?.overrides.filter((one) => one.note === null).length;
   const failedOf = (query: { readonly error?: unknown }): string | undefined =>
     problem ?? (query.error === undefined ? undefined : problemText(query.error));
   return (
     <div className="flex h-full flex-col">
       <div className="ways">
-        <div role="group" aria-label="Ways to ask">
-          {ways.map(([way, words]) => (
-            <button
-              key={way}
-              type="button"
-              aria-pressed={asked.way === way}
-              onClick={() => {
-                setProblem(undefined);
-                asked.set({ way: way === 'element' ? undefined : way });
-              }}
-            >
-              {words} {way === 'overrides' && count !== undefined && <i>{count}</i>}
-            </button>
-          ))}
-        </div>
+        <Ways
+          way={asked.way}
+          overrides={count}
+          onWay={(way) => {
+            setProblem(undefined);
+            asked.set({ way: way === 'element' ? undefined : way });
+          }}
+        />
         {asked.way === 'element' ? (
           <span>
             page {view.pages.indexOf(page) + 1} of {view.pages.length} <b className="m">{page}</b>{' '}
             <span className="text-note text-ink-3">next page J back K, peel E</span>
           </span>
         ) : asked.way === 'question' && before.length > 0 ? (
-          <span className="text-note text-ink-3">
-            asked before:{' '}
-            {before.slice(0, 3).map((one) => (
-              <Act key={`${one.selector} ${one.property}`} className="ml-2" onClick={() => ask(one)}>
-                {one.selector}, {one.property}
-              </Act>
-            ))}
-          </span>
+          <AskedBefore questions={before.slice(0, 3)} onAsk={ask} />
         ) : asked.way === 'overrides' ? (
           <span className="text-note text-ink-3">
             {view.scoped ? `${view.scope.length} of ${view.pages.length} pages` : `all ${view.pages.length} pages`},
@@ -169,5 +172,42 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
       </div>
       {toBeAsked.question}
     </div>
+  );
+}
+
+interface WaysProps {
+  readonly way: Way;
+  /** How many are without a note; undefined while it is not known. */
+  readonly overrides: number | undefined;
+  readonly onWay: (way: Way) => void;
+}
+
+function Ways({ way: chosen, overrides, onWay }: WaysProps) {
+  return (
+    <div role="group" aria-label="Ways to ask">
+      {ways.map(([way, words]) => (
+        <button key={way} type="button" aria-pressed={chosen === way} onClick={() => onWay(way)}>
+          {words} {way === 'overrides' && overrides !== undefined && <i>{overrides}</i>}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface AskedProps {
+  readonly questions: readonly Question[];
+  readonly onAsk: (question: Question) => void;
+}
+
+function AskedBefore({ questions, onAsk }: AskedProps) {
+  return (
+    <span className="text-note text-ink-3">
+      asked before:{' '}
+      {questions.map((one) => (
+        <Act key={`${one.selector} ${one.property}`} className="ml-2" onClick={() => onAsk(one)}>
+          {one.selector}, {one.property}
+        </Act>
+      ))}
+    </span>
   );
 }

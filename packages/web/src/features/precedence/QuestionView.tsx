@@ -7,6 +7,7 @@ import { Mark, type MarkKind } from '../../ui/Mark.tsx';
 import { count, someNames } from '../../ui/format.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { StyleSample } from '../../ui/StyleSample.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import { Explain } from './Explain.tsx';
 import { InCode } from './InCode.tsx';
 import { deciderHeight, Strands } from './Strands.tsx';
@@ -87,9 +88,7 @@ export function QuestionView(props: Props) {
         ))}
       </p>
       {failed !== undefined ? (
-        <p className="font-medium text-error" role="alert">
-          {failed}
-        </p>
+        <Problem>{failed}</Problem>
       ) : !answer ? (
         <p className="text-note text-ink-3" role="status">
           Asking every page …
@@ -175,7 +174,13 @@ function DeciderRow({ decider, busy, onPages, onElement, onAdd }: Props & { read
   const { kind, path, selector, specificity, inheritedFrom, sentence, pages, copies, over } = decider;
   const mark: MarkKind = kind === 'browser' || kind === 'initial' ? 'default' : kind;
   const local = kind === 'embedded' || kind === 'attribute';
-  const said = { where: kind === 'attribute' ? ('attribute' as const) : ('block' as const), ...(kind === 'attribute' ? {} : { selector }), property: decider.property, value: decider.value, ...(decider.important ? { important: true } : {}) }; // prettier-ignore
+  const said = {
+    where: kind === 'attribute' ? ('attribute' as const) : ('block' as const),
+    ...(kind === 'attribute' ? {} : { selector }),
+    property: decider.property,
+    value: decider.value,
+    ...(decider.important ? { important: true } : {}),
+  };
   return (
     <div className="qd" style={{ minHeight: deciderHeight }}>
       <Mark kind={mark} hidden />

@@ -56,7 +56,13 @@ function ValueStrands({ value, row, gap, each }: { value: Value; row: number; ga
         return Array.from({ length: n }, (_, i) => {
           const from = first + i * gap;
           const to = middle + (i - (n - 1) / 2) * spread;
-          return <path key={`${d} ${i}`} className={strandClass[one.kind]} d={`M6 ${from}C${width * 0.45} ${from} ${width * 0.55} ${to} ${width - 4} ${to}`} />; // prettier-ignore
+          return (
+            <path
+              key={`${d} ${i}`}
+              className={strandClass[one.kind]}
+              d={`M6 ${from}C${width * 0.45} ${from} ${width * 0.55} ${to} ${width - 4} ${to}`}
+            />
+          );
         });
       })}
       <rect

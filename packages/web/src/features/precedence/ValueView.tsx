@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { count } from '../../ui/format.ts';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
+import { Problem } from '../../ui/Said.tsx';
 
 interface Props {
   readonly value: string;
@@ -40,9 +41,7 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
       {value === '' ? (
         <p className="text-ink-2">A colour in any notation, a font, a length, or any value a declaration says.</p>
       ) : failed !== undefined ? (
-        <p className="font-medium text-error" role="alert">
-          {failed}
-        </p>
+        <Problem>{failed}</Problem>
       ) : !found ? (
         <p className="text-note text-ink-3" role="status">
           Looking through all pages and sheets …

@@ -71,7 +71,12 @@ describe('what is peeled off', () => {
   test('a declaration within a group rule is found', () => {
     const page = pageOf(`${head}<body><p>a</p></body>`);
     const rule = (): string => page.querySelectorAll('style')[1]!.sheet!.cssRules[0]!.cssText;
-    new Peeling().apply(page, null, tableOf({ id: 'd2', source: '1:', declared: 'margin', rule: 'p', property: 'margin-top' }), ['d2']); // prettier-ignore
+    new Peeling().apply(
+      page,
+      null,
+      tableOf({ id: 'd2', source: '1:', declared: 'margin', rule: 'p', property: 'margin-top' }),
+      ['d2'],
+    );
     expect(rule()).not.toContain('4px');
   });
 
@@ -87,7 +92,10 @@ describe('what is peeled off', () => {
     peeling.apply(page, element, hints, ['presentational']);
     expect([element.hasAttribute('align'), element.getAttribute('bgcolor')]).toEqual([false, 'lime']);
     peeling.apply(page, element, hints, []);
-    expect([element.getAttribute('align'), element.getAttribute('style')?.replace('0px', '0').replace(/;$/, '')]).toEqual(['right', 'color: red; top: 0']); // prettier-ignore
+    expect([
+      element.getAttribute('align'),
+      element.getAttribute('style')?.replace('0px', '0').replace(/;$/, ''),
+    ]).toEqual(['right', 'color: red; top: 0']);
   });
 
   test('what is not in the page any more is passed over', () => {

@@ -4,8 +4,13 @@ import { dropOperations } from './dropOperations.ts';
 import { explanationOf } from './explanations.ts';
 import { dropOf, shareOf } from './overrideOperations.ts';
 
-const source = (id: string, kind: ElementTableReply['sources'][number]['kind'], pages: string[] = [], place = 0, path = '') =>
-  ({ id, kind, path, place, media: '', line: 1, says: 1, peeled: false, pages }); // prettier-ignore
+const source = (
+  id: string,
+  kind: ElementTableReply['sources'][number]['kind'],
+  pages: string[] = [],
+  place = 0,
+  path = '',
+) => ({ id, kind, path, place, media: '', line: 1, says: 1, peeled: false, pages });
 const entry = (id: string, from: string, more: Partial<TableEntryReply> = {}): TableEntryReply => ({
   id,
   source: from,
@@ -66,7 +71,7 @@ test('a peel leads to the operation that does it for good', () => {
   expect(dropOperations(table, ['a.html@5', 'a.html@9']).here).toEqual([
     { kind: 'drop-declaration', where: 'block', selector: 'h1, h2', property: 'color', value: 'red', important: true, pages: ['a.html'] },
     { kind: 'drop-declaration', where: 'attribute', property: 'font', value: 'red', pages: ['a.html'] },
-  ]); // prettier-ignore
+  ]); // oxfmt-ignore
   // a declaration of a shared sheet is edited there
   expect(dropOperations(table, ['s.css@1']).here).toEqual([]);
 });
@@ -93,7 +98,13 @@ test('an override is dropped or shared on its pages, of those chosen', () => {
   const said = { where: 'block', selector: '#w h1', property: 'color', value: 'red' };
   expect(dropOf(override)).toEqual({ kind: 'drop-declaration', ...said, pages: ['a.html', 'b.html'] });
   expect(dropOf(override, ['b.html', 'z.html'])).toEqual({ kind: 'drop-declaration', ...said, pages: ['b.html'] });
-  expect(shareOf(override)).toEqual({ kind: 'share-declaration', ...said, sheet: 's.css', rule: '#w h1', pages: ['a.html', 'b.html'] }); // prettier-ignore
+  expect(shareOf(override)).toEqual({
+    kind: 'share-declaration',
+    ...said,
+    sheet: 's.css',
+    rule: '#w h1',
+    pages: ['a.html', 'b.html'],
+  });
   // what a style attribute says goes to the selector that reaches its elements, and to no other of its rule
   expect(shareOf({ ...override, kind: 'attribute' })).toMatchObject({ where: 'attribute', sheet: 's.css', rule: 'h1' });
 });
@@ -106,4 +117,4 @@ test.each(['importance', 'attribute', 'hint', 'layer', 'specificity', 'proximity
     expect(text.length).toBeGreaterThan(60);
     expect(standard).toMatch(/^(CSS|Selectors) .*Level \d, “/);
   },
-); // prettier-ignore
+); // oxfmt-ignore

@@ -1,15 +1,31 @@
 import { expect, jest, test } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { ElementTableReply, QuestionReply, TableEntryReply, TableRowReply, ValueDeciderReply } from '@syndeton/contract'; // prettier-ignore
+import type {
+  ElementTableReply,
+  QuestionReply,
+  TableEntryReply,
+  TableRowReply,
+  ValueDeciderReply,
+} from '@syndeton/contract';
 import { DecisionTable } from './DecisionTable.tsx';
 import { QuestionView, type Question } from './QuestionView.tsx';
 
 Object.assign(globalThis, { CSS: { supports: () => true } });
 
 type Source = ElementTableReply['sources'][number];
-const source = (id: string, kind: Source['kind'], more: Partial<Source> = {}): Source =>
-  ({ id, kind, path: '', place: 1, media: '', line: 3, says: 1, peeled: false, pages: [], ...more }); // prettier-ignore
+const source = (id: string, kind: Source['kind'], more: Partial<Source> = {}): Source => ({
+  id,
+  kind,
+  path: '',
+  place: 1,
+  media: '',
+  line: 3,
+  says: 1,
+  peeled: false,
+  pages: [],
+  ...more,
+});
 const entry = (from: string, value: string, more: Partial<TableEntryReply> = {}): TableEntryReply => ({
   id: `${from}@${value}`,
   source: from,
@@ -62,7 +78,13 @@ test('sources stand across, each with where it is; all but the browser can be pe
 
 test('who wins is said in a sentence; each declaration leads to its line and can be peeled for itself', async () => {
   const wins = entry('1:a.html', 'teal', { state: 'wins', reason: null, line: 9 });
-  const acts = table([row('color', [entry('0:s.css', 'navy', { file: 'css/s.css', line: 4 }), wins, entry('attribute', 'red', { important: true })])]); // prettier-ignore
+  const acts = table([
+    row('color', [
+      entry('0:s.css', 'navy', { file: 'css/s.css', line: 4 }),
+      wins,
+      entry('attribute', 'red', { important: true }),
+    ]),
+  ]);
   expect(screen.getByText('The embedded block wins.')).toBeTruthy();
   expect(screen.getByText('!')).toBeTruthy();
   await userEvent.click(screen.getByRole('button', { name: 'navy' }));
@@ -72,7 +94,9 @@ test('who wins is said in a sentence; each declaration leads to its line and can
   // the reason opens an explanation with the author's own two
   await userEvent.click(screen.getAllByRole('button', { name: 'comes before' })[0]!);
   const told = await screen.findByRole('dialog');
-  expect(told.textContent).toMatch(/counts h1 \{ teal \} in a\.html, line 9.*does not h1 \{ navy \} in css\/s\.css, line 4/); // prettier-ignore
+  expect(told.textContent).toMatch(
+    /counts h1 \{ teal \} in a\.html, line 9.*does not h1 \{ navy \} in css\/s\.css, line 4/,
+  );
 });
 
 test('what an ancestor gives leads to it; what this browser makes of a value is said where it is another', async () => {
@@ -115,7 +139,14 @@ const value = (said: string, deciders: ValueDeciderReply[]): QuestionReply['valu
 };
 
 function asked(answer: Partial<QuestionReply> | undefined, failed?: string) {
-  const acts = { onAsk: jest.fn<(question: Question) => void>(), onMedium: jest.fn(), onPages: jest.fn(), onElement: jest.fn(), onValue: jest.fn(), onAdd: jest.fn() }; // prettier-ignore
+  const acts = {
+    onAsk: jest.fn<(question: Question) => void>(),
+    onMedium: jest.fn(),
+    onPages: jest.fn(),
+    onElement: jest.fn(),
+    onValue: jest.fn(),
+    onAdd: jest.fn(),
+  };
   render(
     <QuestionView
       question={{ selector: 'h1', property: 'color' }}
@@ -147,14 +178,27 @@ test('values, who decides them, and what can be done about each', async () => {
   const acts = asked({
     values: [
       value('teal', [decider({ kind: 'linked', path: 'css/s.css', pages: ['a.html', 'b.html'] })]),
-      value('red', [decider({ kind: 'attribute', value: 'red', over: { path: 'css/s.css', selector: 'h1', value: 'teal' }, pages: ['c.html'] })]), // prettier-ignore
+      value('red', [
+        decider({
+          kind: 'attribute',
+          value: 'red',
+          over: { path: 'css/s.css', selector: 'h1', value: 'teal' },
+          pages: ['c.html'],
+        }),
+      ]),
     ],
   });
   expect(screen.getByText(/2 values from 2 places/).textContent).toMatch(/2 pages look alike; c stands alone/);
   await userEvent.click(screen.getByRole('button', { name: 'Choose these 2' }));
   expect(acts.onPages).toHaveBeenCalledWith(['a.html', 'b.html']);
   await userEvent.click(screen.getByRole('button', { name: 'Drop it' }));
-  expect(acts.onAdd).toHaveBeenCalledWith({ kind: 'drop-declaration', where: 'attribute', property: 'color', value: 'red', pages: ['c.html'] }); // prettier-ignore
+  expect(acts.onAdd).toHaveBeenCalledWith({
+    kind: 'drop-declaration',
+    where: 'attribute',
+    property: 'color',
+    value: 'red',
+    pages: ['c.html'],
+  });
   await userEvent.click(screen.getByRole('button', { name: 'See what wins next' }));
   expect(acts.onElement).toHaveBeenCalledWith('a.html', 'html>body>h1');
 });
@@ -166,7 +210,9 @@ test('copies go by one act; pages without such an element are counted; no elemen
   });
   expect(screen.getByText(/All pages look alike/).textContent).toContain('1 page has no such element.');
   await userEvent.click(screen.getByRole('button', { name: 'Drop the copies' }));
-  expect(acts.onAdd).toHaveBeenCalledWith(expect.objectContaining({ where: 'block', selector: 'h1', pages: ['a.html', 'b.html'] })); // prettier-ignore
+  expect(acts.onAdd).toHaveBeenCalledWith(
+    expect.objectContaining({ where: 'block', selector: 'h1', pages: ['a.html', 'b.html'] }),
+  );
   asked({});
   expect(screen.getByText(/No page has an element/)).toBeTruthy();
 });

@@ -5,6 +5,7 @@ import { sayLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count, pageName } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { CausesList } from './CausesList.tsx';
 import { DoubtsList } from './DoubtsList.tsx';
 import { MeasureSection } from './measure/MeasureSection.tsx';
@@ -112,11 +113,7 @@ export function ProofView({
           </p>
         ))}
         {page && <CausesList causes={page.causes} busy={busy} onKeep={onKeep && ((cause) => onKeep(path, cause))} />}
-        {problem !== undefined && (
-          <p className="font-medium text-error py-3" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem className="py-3">{problem}</Problem>}
         {page && page.doubts.length > 0 && <DoubtsList doubts={page.doubts} />}
         {nextPage !== undefined && (
           <p className="pt-3 text-table">
@@ -142,7 +139,10 @@ function Measured({
   onOpen,
 }: Pick<Props, 'siteId' | 'version' | 'onOpen'> & { readonly states: States; readonly proof: ProofReply }) {
   const [from, to] = [stateName(states.from), stateName(states.to)];
-  const pages = useMemo(() => proof.pages.filter(({ verdict }) => !/^(added|removed)$/.test(verdict)).map(({ path }) => path), [proof]); // prettier-ignore
+  const pages = useMemo(
+    () => proof.pages.filter(({ verdict }) => !/^(added|removed)$/.test(verdict)).map(({ path }) => path),
+    [proof],
+  );
   const measuring = useMeasuring({ siteId, from, to, version, pages });
   const save = (page: string): void =>
     void saveDisagreement({

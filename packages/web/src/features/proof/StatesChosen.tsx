@@ -16,10 +16,17 @@ export interface Chooser {
 }
 
 /** Which two states are compared, in words to change. */
-export function StatesChosen({ states: { from, to, other }, chooser }: { readonly states: States; readonly chooser: Chooser }) {
+export function StatesChosen({
+  states: { from, to, other },
+  chooser,
+}: {
+  readonly states: States;
+  readonly chooser: Chooser;
+}) {
   const { choose, revisions, inDraft, others } = chooser;
   const newest = Math.max(1, ...revisions.map(({ number }) => number));
-  const later = (number: number): number | 'draft' => (to === 'draft' || to > number ? to : number < newest ? number + 1 : 'draft'); // prettier-ignore
+  const later = (number: number): number | 'draft' =>
+    to === 'draft' || to > number ? to : number < newest ? number + 1 : 'draft';
   const earlier = [...revisions].filter(({ number }) => number < newest || inDraft);
   return (
     <>
@@ -27,7 +34,9 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
         label="The state before"
         trigger={
           <Act>
-            {other === undefined ? `r${from}` : `${others.find(({ id }) => id === other)?.name ?? 'another site'}, r${from}`}
+            {other === undefined
+              ? `r${from}`
+              : `${others.find(({ id }) => id === other)?.name ?? 'another site'}, r${from}`}
           </Act>
         }
       >
@@ -39,14 +48,7 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
         <OtherSites others={others} onChoose={(id, revision) => choose(revision, to, id)} />
       </Menu>{' '}
       against{' '}
-      <Menu
-        label="The state after"
-        trigger={
-          <Act>
-            {to === 'draft' ? 'the draft' : `r${to}`}
-          </Act>
-        }
-      >
+      <Menu label="The state after" trigger={<Act>{to === 'draft' ? 'the draft' : `r${to}`}</Act>}>
         {inDraft && <MenuItem onSelect={() => choose(from, 'draft', other)}>the draft</MenuItem>}
         {revisions
           .filter(({ number }) => other !== undefined || number > from)
@@ -58,14 +60,20 @@ export function StatesChosen({ states: { from, to, other }, chooser }: { readonl
       </Menu>
     </>
   );
-} // prettier-ignore
+}
 
-const OtherSites = ({ others, onChoose }: { readonly others: Chooser['others']; readonly onChoose: (id: string, revision: number) => void }) =>
+const OtherSites = ({
+  others,
+  onChoose,
+}: {
+  readonly others: Chooser['others'];
+  readonly onChoose: (id: string, revision: number) => void;
+}) =>
   others.map(({ id, name, revision }) => (
     <MenuItem key={id} onSelect={() => onChoose(id, revision)}>
       <b>{name}</b> <span className="text-note text-ink-3 ml-auto">another site, r{revision}</span>
     </MenuItem>
-  )); // prettier-ignore
+  ));
 
 /** What is on a server, or in another folder, against this site: it is brought in as a site of its own first. */
 export function CompareOther({ chooser: { choose, others, inDraft, revisions } }: { readonly chooser: Chooser }) {

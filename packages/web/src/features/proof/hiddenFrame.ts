@@ -8,7 +8,14 @@ export function hiddenFrame(title: string): HTMLIFrameElement {
   frame.setAttribute('aria-hidden', 'true');
   frame.tabIndex = -1;
   frame.title = title;
-  Object.assign(frame.style, { position: 'fixed', left: '-30000px', top: '0', width: '1280px', height: '900px', border: '0' }); // prettier-ignore
+  Object.assign(frame.style, {
+    position: 'fixed',
+    left: '-30000px',
+    top: '0',
+    width: '1280px',
+    height: '900px',
+    border: '0',
+  });
   document.body.append(frame);
   return frame;
 }

@@ -100,8 +100,15 @@ test('the edge moves by arrow keys, and stops at the ends', async () => {
 test('with nothing in the draft and nothing saved there is one thing to do', async () => {
   const onGather = jest.fn();
   const choose = jest.fn();
-  const chooser = { choose, revisions: [{ number: 1, message: '' }], inDraft: false, others: [{ id: 'O', name: 'On the server', revision: 2 }] }; // prettier-ignore
-  render(<ProofView {...common} states={undefined} chooser={chooser} proof={undefined} path="a.html" onGather={onGather} />); // prettier-ignore
+  const chooser = {
+    choose,
+    revisions: [{ number: 1, message: '' }],
+    inDraft: false,
+    others: [{ id: 'O', name: 'On the server', revision: 2 }],
+  };
+  render(
+    <ProofView {...common} states={undefined} chooser={chooser} proof={undefined} path="a.html" onGather={onGather} />,
+  );
   await userEvent.click(screen.getByRole('button', { name: 'Gather the rules' }));
   expect(onGather).toHaveBeenCalled();
   await userEvent.click(screen.getByRole('button', { name: 'Compare it with another site' }));
@@ -145,7 +152,10 @@ test.each([
 });
 
 test('what cannot be told stands apart, with the line and what settles it', () => {
-  const doubt = { sentence: 'menu.js, line 4: a script sets the class of elements.', elements: [{ path: 'html', name: 'p#a', line: 7 }] }; // prettier-ignore
+  const doubt = {
+    sentence: 'menu.js, line 4: a script sets the class of elements.',
+    elements: [{ path: 'html', name: 'p#a', line: 7 }],
+  };
   const pages = [page('a.html', 'same'), { ...page('b.html', 'unsure'), doubts: [doubt] }];
   render(<ProofView {...common} proof={{ verdict: 'unsure', elements: 20, pages }} path="b.html" />);
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('1 page looks the same, of 1 it cannot be told.');

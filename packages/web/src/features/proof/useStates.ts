@@ -17,7 +17,6 @@ export function useStates(
   newest: number,
   inDraft: boolean,
 ): { readonly states: States | undefined; readonly choose: ChooseStates } {
-  // prettier-ignore
   const [search, setSearch] = useSearchParams();
   const choose: ChooseStates = (from, to, other) =>
     setSearch((old) => {

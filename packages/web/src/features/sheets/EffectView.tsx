@@ -5,6 +5,7 @@ import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { Swatch, coloursIn } from '../../ui/Swatch.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import type { TextLook } from './liveDocument.ts';
 
 interface Props {
@@ -35,11 +36,7 @@ export function EffectView(props: Props) {
         </p>
       )}
       {looks && differs(looks) && <Samples {...looks} />}
-      {problem !== undefined && (
-        <p className="font-medium text-error mt-2 text-table" role="alert">
-          {problem}
-        </p>
-      )}
+      {problem !== undefined && <Problem className="mt-2 text-table">{problem}</Problem>}
       <div className="dec2">
         <Button next onClick={onAdd} disabled={busy}>
           Put it into the draft

@@ -36,20 +36,27 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
   const edit = useSheetEdit(view.siteId, inHand, path, file);
   const { typed } = edit;
   const handle = useRef<EditorHandle | undefined>(undefined);
-  const [looked, setLooked] = useState<{ readonly now: Looked; readonly before: readonly OutlinedRule[] } | undefined>(undefined); // prettier-ignore
+  const [looked, setLooked] = useState<{ readonly now: Looked; readonly before: readonly OutlinedRule[] } | undefined>(
+    undefined,
+  );
   const [here, setHere] = useState<RuleHere | undefined>(undefined);
   const [generation, setGeneration] = useState(0);
   const [isUnlooked, setIsUnlooked] = useState(false);
   const { data: reach } = useSheetReachQuery({ ...at, path });
   const { data: words } = useSiteWordsQuery(at);
-  const selector = here && !here.rule.isNested && parseSelectorList(here.rule.selector) ? here.rule.selector : undefined; // prettier-ignore
-  const { currentData: reaches } = useSelectorReachQuery({ ...at, selector: selector ?? '', sheet: path }, { skip: selector === undefined }); // prettier-ignore
+  const selector =
+    here && !here.rule.isNested && parseSelectorList(here.rule.selector) ? here.rule.selector : undefined;
+  const { currentData: reaches } = useSelectorReachQuery(
+    { ...at, selector: selector ?? '', sheet: path },
+    { skip: selector === undefined },
+  );
   const reachByStart = useMemo(() => new Map(reach?.rules.map((rule) => [rule.start, rule])), [reach]);
   const putBack = (): void => {
     typed.drop();
     setGeneration((n) => n + 1);
   };
-  const ref: RuleRef | undefined = here && !here.rule.isNested && looked ? ruleRefOf(here.rule, looked.now.rules) : undefined; // prettier-ignore
+  const ref: RuleRef | undefined =
+    here && !here.rule.isNested && looked ? ruleRefOf(here.rule, looked.now.rules) : undefined;
   const { rule } = here ?? {};
   return (
     <>
@@ -101,7 +108,11 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
         handle={handle}
         onPutBack={putBack}
         onAdd={onAdd}
-        onClass={(name, take, elements) => onAdd(take ? `Take the class ${name}?` : `Give the class ${name}?`, [{ kind: 'give-class', name, ...(take ? { take } : {}), elements: [...elements] }])} // prettier-ignore
+        onClass={(name, take, elements) =>
+          onAdd(take ? `Take the class ${name}?` : `Give the class ${name}?`, [
+            { kind: 'give-class', name, ...(take ? { take } : {}), elements: [...elements] },
+          ])
+        }
         acts={
           rule && ref ? (
             <span
@@ -111,11 +122,35 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
               <RuleActs
                 selector={rule.selector}
                 parts={rule.selector.includes(',')}
-                onMove={hasOthers ? () => onTask({ does: 'move', selector: rule.selector, operation: (to) => ({ kind: 'move-rules', sheet: path, rules: [ref], to }) }) : undefined} // prettier-ignore
-                onSplitSheet={rule.under.length === 0 ? () => onTask({ does: 'split', selector: rule.selector, operation: (to) => ({ kind: 'split-sheet', sheet: path, from: ref, to }) }) : undefined} // prettier-ignore
+                onMove={
+                  hasOthers
+                    ? () =>
+                        onTask({
+                          does: 'move',
+                          selector: rule.selector,
+                          operation: (to) => ({ kind: 'move-rules', sheet: path, rules: [ref], to }),
+                        })
+                    : undefined
+                }
+                onSplitSheet={
+                  rule.under.length === 0
+                    ? () =>
+                        onTask({
+                          does: 'split',
+                          selector: rule.selector,
+                          operation: (to) => ({ kind: 'split-sheet', sheet: path, from: ref, to }),
+                        })
+                    : undefined
+                }
                 onPart={() => onAdd(`Part ${rule.selector}?`, [{ kind: 'split-rule', sheet: path, rule: ref }])}
-                onCommentOut={() => onAdd(`Comment ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref], keep: 'comment' }])} // prettier-ignore
-                onDelete={() => onAdd(`Take ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref] }])} // prettier-ignore
+                onCommentOut={() =>
+                  onAdd(`Comment ${rule.selector} out?`, [
+                    { kind: 'delete-rules', sheet: path, rules: [ref], keep: 'comment' },
+                  ])
+                }
+                onDelete={() =>
+                  onAdd(`Take ${rule.selector} out?`, [{ kind: 'delete-rules', sheet: path, rules: [ref] }])
+                }
                 onName={
                   nameIn(rule.selector) ? () => onTask({ does: 'name', name: nameIn(rule.selector)! }) : undefined
                 }

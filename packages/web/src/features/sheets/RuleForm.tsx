@@ -148,7 +148,9 @@ function Control({
         id={id}
         list={list}
         value={value}
-        onChange={(event) => event.target.value.trim() !== '' && !/[;{}]/.test(event.target.value) && onValue(event.target.value)} // prettier-ignore
+        onChange={(event) =>
+          event.target.value.trim() !== '' && !/[;{}]/.test(event.target.value) && onValue(event.target.value)
+        }
       />
       <datalist id={list}>
         {(known?.control === 'font' ? words?.fonts : known?.control === 'colour' ? words?.colours : [])?.map(
@@ -165,6 +167,10 @@ function Control({
 function hexOf(value: string): string | undefined {
   if (coloursIn(value)[0] !== value.trim()) return undefined;
   const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])$/i.exec(value.trim());
-  if (short) return `#${short.slice(1).map((digit) => digit + digit).join('')}`.toLowerCase(); // prettier-ignore
+  if (short)
+    return `#${short
+      .slice(1)
+      .map((digit) => digit + digit)
+      .join('')}`.toLowerCase();
   return /^#[0-9a-f]{6}$/i.test(value.trim()) ? value.trim().toLowerCase() : undefined;
 }

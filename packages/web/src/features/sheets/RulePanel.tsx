@@ -53,7 +53,10 @@ export function RulePanel(props: Props) {
   const [looks, setLooks] = useState<{ readonly now: TextLook; readonly then: TextLook } | undefined>(undefined);
   const [page, setPage] = useState<string | undefined>(undefined);
   const onLooks = useCallback((next: typeof looks) => setLooks((old) => (isSame(old, next) ? old : next)), []);
-  const { data: score } = useRuleScoreQuery({ ...at, path, start: here?.start ?? 0 }, { skip: here?.start === undefined }); // prettier-ignore
+  const { data: score } = useRuleScoreQuery(
+    { ...at, path, start: here?.start ?? 0 },
+    { skip: here?.start === undefined },
+  );
   const changed = useMemo(() => changedProperties(here, looked?.before), [here, looked]);
   const [chosen, setChosen] = useState<readonly Picked[] | undefined>(undefined);
   const picked = usePickedRule(at, path, handle, (sheet, line) => view.openAt('sheets', sheet, line));
@@ -143,16 +146,29 @@ export function RulePanel(props: Props) {
       {way === 'words' && !here && (
         <p className="py-3 text-table text-ink-2">Put the cursor into a rule to see what it reaches and wins.</p>
       )}
-      {
-        way === 'words' && here?.start !== undefined && score &&
-        <RuleScore score={score} pages={reach?.pages ?? pages} changed={changed} onBeater={onBeater} actsOf={(beater) => actsOn(beater, view, props.onAdd)} /> // prettier-ignore
-      }
+      {way === 'words' && here?.start !== undefined && score && (
+        <RuleScore
+          score={score}
+          pages={reach?.pages ?? pages}
+          changed={changed}
+          onBeater={onBeater}
+          actsOf={(beater) => actsOn(beater, view, props.onAdd)}
+        />
+      )}
       {way !== 'page' && typed.changed && !typed.overtaken && (
         <EffectView
           effect={effect?.reply}
           problem={edit.problem ?? effect?.problem}
           first={firstAnswer(score, changed)}
-          nothing={here ? whyNothing(here.rule, changed, { score, elements: reaches?.elements, findings: looked?.now.findings ?? [] }) : 'Nothing that a page shows is changed.'} // prettier-ignore
+          nothing={
+            here
+              ? whyNothing(here.rule, changed, {
+                  score,
+                  elements: reaches?.elements,
+                  findings: looked?.now.findings ?? [],
+                })
+              : 'Nothing that a page shows is changed.'
+          }
           looks={looks}
           busy={inHand.changing}
           onAdd={edit.addToDraft}
@@ -216,7 +232,12 @@ function editRule(
 function styleRuleAt(text: string, start: number) {
   const look = (rules: ReturnType<typeof parseSheet>['rules']): ReturnType<typeof pick> => {
     for (const rule of rules) {
-      const found = rule.kind === 'style' ? (pick(rule) ?? look(rule.nested)) : rule.kind === 'group' ? look(rule.rules) : undefined; // prettier-ignore
+      const found =
+        rule.kind === 'style'
+          ? (pick(rule) ?? look(rule.nested))
+          : rule.kind === 'group'
+            ? look(rule.rules)
+            : undefined;
       if (found) return found;
     }
     return undefined;

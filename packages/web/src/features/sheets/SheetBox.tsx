@@ -10,6 +10,7 @@ import { Act } from '../../ui/Act.tsx';
 import { Box } from '../../ui/Box.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import { NearValues } from './NearValues.tsx';
 import { OtherSitesSheet } from './OtherSitesSheet.tsx';
 
@@ -70,7 +71,16 @@ export function SheetBox({ task, siteId, path, sheets, pages, onAdd, onClose }: 
       case 'new': {
         const said = start === 'empty' ? '' : start === 'set' ? baselineText : (text ?? '');
         const sheet = name.trim();
-        void act(`Make ${sheet}?`, { kind: 'new-sheet', sheet, text: said, ...(linked === 'all' ? { pages: [...pages], place: { at: start === 'set' ? 'first' : 'last' } } : {}) }, withEnding(sheet)); // prettier-ignore
+        void act(
+          `Make ${sheet}?`,
+          {
+            kind: 'new-sheet',
+            sheet,
+            text: said,
+            ...(linked === 'all' ? { pages: [...pages], place: { at: start === 'set' ? 'first' : 'last' } } : {}),
+          },
+          withEnding(sheet),
+        );
         return;
       }
       case 'rename':
@@ -86,7 +96,9 @@ export function SheetBox({ task, siteId, path, sheets, pages, onAdd, onClose }: 
         void act(`Move ${task.selector} to ${into}?`, task.operation(into));
         return;
       case 'values': {
-        const values = Object.entries(named).flatMap(([value, said]) => (said.trim() === '' ? [] : [{ value, name: dashed(said) }])); // prettier-ignore
+        const values = Object.entries(named).flatMap(([value, said]) =>
+          said.trim() === '' ? [] : [{ value, name: dashed(said) }],
+        );
         void act(`Give values of ${path} names?`, { kind: 'values-to-properties', sheet: path, values });
         return;
       }
@@ -97,7 +109,12 @@ export function SheetBox({ task, siteId, path, sheets, pages, onAdd, onClose }: 
         );
         return;
       case 'part':
-        void act(`Take the rules of ${page} out?`, { kind: 'part-page', sheet: path, page, to: name.trim() || ownSheetOf(page) }); // prettier-ignore
+        void act(`Take the rules of ${page} out?`, {
+          kind: 'part-page',
+          sheet: path,
+          page,
+          to: name.trim() || ownSheetOf(page),
+        });
         return;
       case 'name':
         void act(`Rename ${name}?`, { kind: 'rename-name', of, from: bare(name), to: bare(to) });
@@ -237,16 +254,15 @@ export function SheetBox({ task, siteId, path, sheets, pages, onAdd, onClose }: 
             </ul>
           </>
         )}
-        {problem !== undefined && (
-          <p className="font-medium text-error text-table" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem className="text-table">{problem}</Problem>}
         <div className="flex items-center gap-4">
           <Button
             type="submit"
             next
-            disabled={(task.does === 'new' && start === 'other' && text === undefined) || (task.does === 'near' && kept.size === 0)} // prettier-ignore
+            disabled={
+              (task.does === 'new' && start === 'other' && text === undefined) ||
+              (task.does === 'near' && kept.size === 0)
+            }
           >
             Put it into the draft
           </Button>

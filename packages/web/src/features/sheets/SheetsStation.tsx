@@ -5,6 +5,7 @@ import { problemText } from '../../app/api.ts';
 import { sayLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import { useAskedFirst, type DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 import { ComparedSheet } from './ComparedSheet.tsx';
@@ -37,7 +38,10 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   const addToDraft = async (title: string, operations: readonly OperationBody[], goTo?: string): Promise<void> => {
     setProblem(undefined);
     const typed = readUnfinished(view.siteId, path);
-    const edit: OperationBody | undefined = typed && file && typed.text !== file.text ? { kind: 'edit-sheet', path, hash: file.hash, text: typed.text } : undefined; // prettier-ignore
+    const edit: OperationBody | undefined =
+      typed && file && typed.text !== file.text
+        ? { kind: 'edit-sheet', path, hash: file.hash, text: typed.text }
+        : undefined;
     const all = edit ? [edit, ...operations] : operations;
     const how = async (): Promise<void> => {
       await inHand.change((now) => [...(edit ? withEdit(now, edit) : now), ...operations]);
@@ -91,11 +95,7 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
           )}
           .
         </h1>
-        {problem !== undefined && (
-          <p className="font-medium text-error ml-6 text-table" role="alert">
-            {problem}
-          </p>
-        )}
+        {problem !== undefined && <Problem className="ml-6 text-table">{problem}</Problem>}
       </div>
       <SheetList
         sheets={sheets}
@@ -117,7 +117,9 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
         onOpen={(next) => view.open(next)}
         onNew={() => setTask({ does: 'new' })}
         onValue={(value) => view.goWith('precedence', { way: 'value', value })}
-        onRule={(to, rule) => quietly(`Move ${rule.selector} to ${to}?`, [{ kind: 'move-rules', sheet: path, rules: [plain(rule)], to }])} // prettier-ignore
+        onRule={(to, rule) =>
+          quietly(`Move ${rule.selector} to ${to}?`, [{ kind: 'move-rules', sheet: path, rules: [plain(rule)], to }])
+        }
       />
       {file === undefined ? (
         <p className="text-note text-ink-3 p-4" role="status">

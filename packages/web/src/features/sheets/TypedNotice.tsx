@@ -1,4 +1,5 @@
 import { Act } from '../../ui/Act.tsx';
+import { Problem } from '../../ui/Said.tsx';
 import type { Typed } from './useTyped.ts';
 
 /** What became of text that was typed earlier, cannot be kept, or cannot be looked at. */
@@ -27,15 +28,15 @@ export function TypedNotice({
     );
   if (typed.unkept)
     return (
-      <p className="font-medium text-error typed" role="alert">
+      <Problem className="typed">
         This browser has no room to keep what you type. Put it into the draft before you leave.
-      </p>
+      </Problem>
     );
   if (isUnlooked)
     return (
-      <p className="font-medium text-error typed" role="alert">
+      <Problem className="typed">
         The text could not be checked just now. What you type is kept all the same; the next change is checked again.
-      </p>
+      </Problem>
     );
   if (typed.isBack && typed.changed)
     return (

@@ -18,7 +18,13 @@ const length = (name: string, label: string, first = '1em'): FormProperty => ({
   first,
   control: 'length',
 });
-const choice = (name: string, label: string, choices: readonly string[]): FormProperty => ({ name, label, first: choices[0]!, control: 'choice', choices }); // prettier-ignore
+const choice = (name: string, label: string, choices: readonly string[]): FormProperty => ({
+  name,
+  label,
+  first: choices[0]!,
+  control: 'choice',
+  choices,
+});
 const text = (name: string, label: string, first: string): FormProperty => ({ name, label, first, control: 'text' });
 
 /** What hand-written pages say most. Common practice. */

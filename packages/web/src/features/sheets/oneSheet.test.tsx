@@ -26,19 +26,50 @@ const reach: SheetReachReply = {
 const beaters: RuleScoreReply['beaters'] = [
   { kind: 'embedded', sheet: null, start: null, selector: '#wrap h2', specificity: '(1,0,1)', why: 'specificity', properties: ['color'], value: 'red', elements: 1, pages: ['prices.html'] },
   { kind: 'linked', sheet: 'css/site.css', start: 0, selector: 'body', specificity: '(0,0,1)', why: 'order', properties: ['margin-top'], value: '0', elements: 1, pages: ['prices.html'] },
-]; // prettier-ignore
+]; // oxfmt-ignore
 const score: RuleScoreReply = {
   specificity: '(0,0,1)',
-  declarations: [{ start: h2 + 11, property: 'color', value: '#0b5563', wins: 4, loses: 1, pages: [{ path: 'index.html', wins: 2, loses: 0 }] }], // prettier-ignore
+  declarations: [
+    {
+      start: h2 + 11,
+      property: 'color',
+      value: '#0b5563',
+      wins: 4,
+      loses: 1,
+      pages: [{ path: 'index.html', wins: 2, loses: 0 }],
+    },
+  ],
   beaters,
 };
 
 beforeEach(() => {
-  server.says[`GET ${at}/files/draft/css/site.css`] = () => [200, { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text }]; // prettier-ignore
+  server.says[`GET ${at}/files/draft/css/site.css`] = () => [
+    200,
+    { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text },
+  ];
   server.says[`${revision}/sheet`] = () => [200, reach];
   server.says[`${revision}/rule`] = () => [200, score];
-  server.says[`${revision}/words`] = () => [200, { elements: [{ name: 'h2', uses: 5 }], classes: [{ name: 'notice', uses: 3 }], ids: [], customProperties: [], colours: [{ name: '#0b5563', uses: 2 }], fonts: [] }]; // prettier-ignore
-  server.says[`${revision}/match`] = () => [200, { elements: 5, pages: [{ path: 'index.html', elements: 2 }, { path: 'prices.html', elements: 3 }] }]; // prettier-ignore
+  server.says[`${revision}/words`] = () => [
+    200,
+    {
+      elements: [{ name: 'h2', uses: 5 }],
+      classes: [{ name: 'notice', uses: 3 }],
+      ids: [],
+      customProperties: [],
+      colours: [{ name: '#0b5563', uses: 2 }],
+      fonts: [],
+    },
+  ];
+  server.says[`${revision}/match`] = () => [
+    200,
+    {
+      elements: 5,
+      pages: [
+        { path: 'index.html', elements: 2 },
+        { path: 'prices.html', elements: 3 },
+      ],
+    },
+  ];
 });
 
 /** The sheet, the cursor in its second rule. */
@@ -66,7 +97,12 @@ test('the rule at the cursor: what it reaches and wins, on which pages, and who 
   await opened();
   expect(await panel().findByText(/matches/)).toHaveProperty('textContent', 'matches 5 elements on 2 pages');
   const row = (await panel().findByRole('rowheader', { name: 'color' })).closest('tr')!;
-  expect(within(row).getAllByRole('cell').slice(-2).map((cell) => cell.textContent)).toEqual(['4', '1']); // prettier-ignore
+  expect(
+    within(row)
+      .getAllByRole('cell')
+      .slice(-2)
+      .map((cell) => cell.textContent),
+  ).toEqual(['4', '1']);
   const losses = within(panel().getByRole('list', { name: 'What beats it' })).getAllByRole('listitem');
   expect(losses[0]!.textContent).toMatch(/#wrap h2 in a block of prices beats color/);
 });
@@ -78,14 +114,43 @@ test('a rule of the same sheet that beats it is gone to; what a block says again
   act(() => editor.dispatch({ selection: { anchor: h2 + 12 } }));
   server.says[`POST ${at}/draft/effect`] = () => [200, { ...effect, differing: [], unsure: [] }];
   await userEvent.click(await panel().findByRole('button', { name: 'Drop it there' }));
-  await becomes({ kind: 'drop-declaration', where: 'block', selector: '#wrap h2', property: 'color', value: 'red', pages: ['prices.html'] }); // prettier-ignore
+  await becomes({
+    kind: 'drop-declaration',
+    where: 'block',
+    selector: '#wrap h2',
+    property: 'color',
+    value: 'red',
+    pages: ['prices.html'],
+  });
 });
 
 test('an edit: what it does to every page, then into the draft; a second one becomes one with it', async () => {
   const editor = await opened();
-  server.says[`POST ${at}/draft/effect`] = () => [200, { ...effect, differing: ['index.html'], unsure: [], elements: 2, changes: [{ pseudoElement: '', property: 'color', before: '#0b5563', after: 'teal', reason: '', elements: 2, pages: [{ path: 'index.html', elements: 2 }], sample: { page: 'index.html', element: 'html>body', name: 'h2' } }] }]; // prettier-ignore
+  server.says[`POST ${at}/draft/effect`] = () => [
+    200,
+    {
+      ...effect,
+      differing: ['index.html'],
+      unsure: [],
+      elements: 2,
+      changes: [
+        {
+          pseudoElement: '',
+          property: 'color',
+          before: '#0b5563',
+          after: 'teal',
+          reason: '',
+          elements: 2,
+          pages: [{ path: 'index.html', elements: 2 }],
+          sample: { page: 'index.html', element: 'html>body', name: 'h2' },
+        },
+      ],
+    },
+  ];
   type(editor, '#0b5563', 'teal');
-  expect(await panel().findByRole('heading', { name: 'With this edit, 2 elements on 1 page change color' })).toBeTruthy(); // prettier-ignore
+  expect(
+    await panel().findByRole('heading', { name: 'With this edit, 2 elements on 1 page change color' }),
+  ).toBeTruthy();
   await userEvent.click(panel().getByRole('button', { name: 'Put it into the draft' }));
   await becomes({ kind: 'edit-sheet', path: 'css/site.css', hash: 'h1', text: text.replace('#0b5563', 'teal') });
   type(editor, '12px', '13px');
@@ -136,9 +201,9 @@ test('a new rule: what it would reach is said first, what browsers cannot read i
 });
 
 test.each([
-  ['Comment it out', { kind: 'delete-rules', sheet: 'css/site.css', rules: [{ selector: 'h2, h3', nth: 1 }], keep: 'comment' }], // prettier-ignore
+  ['Comment it out', { kind: 'delete-rules', sheet: 'css/site.css', rules: [{ selector: 'h2, h3', nth: 1 }], keep: 'comment' }], // oxfmt-ignore
   ['Delete the rule', { kind: 'delete-rules', sheet: 'css/site.css', rules: [{ selector: 'h2, h3', nth: 1 }] }],
-  ['Part it, a rule for each selector', { kind: 'split-rule', sheet: 'css/site.css', rule: { selector: 'h2, h3', nth: 1 } }], // prettier-ignore
+  ['Part it, a rule for each selector', { kind: 'split-rule', sheet: 'css/site.css', rule: { selector: 'h2, h3', nth: 1 } }], // oxfmt-ignore
 ])('%s', async (words, operation) => {
   await opened();
   server.says[`POST ${at}/draft/effect`] = () => [200, { ...effect, differing: [], unsure: [] }];
@@ -155,5 +220,10 @@ test('the sheet parted at a rule: where the rest goes is asked', async () => {
   await userEvent.clear(field);
   await userEvent.type(field, 'css/rest.css');
   await userEvent.click(dialog.getByRole('button', { name: 'Put it into the draft' }));
-  await becomes({ kind: 'split-sheet', sheet: 'css/site.css', from: { selector: 'h2, h3', nth: 1 }, to: 'css/rest.css' }); // prettier-ignore
+  await becomes({
+    kind: 'split-sheet',
+    sheet: 'css/site.css',
+    from: { selector: 'h2, h3', nth: 1 },
+    to: 'css/rest.css',
+  });
 });

@@ -113,7 +113,7 @@ test.each([
   [beater({ why: 'importance', pages: ['a.html', 'b.html', 'c.html'] }), '`#wrap h2` in a block of a, b and 1 more beats `color`', 'it is important'],
 ])('who beats it, by name and place', (one, words, reason) => {
   expect([beaterWords(one), beaterReason(one)]).toEqual([words, reason]);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test.each([
   ['the line is wrong by itself', 'h2 { colr: red }', ['colr'], { elements: 4 }, 'No property has this name, so the line does nothing.'],
@@ -124,7 +124,7 @@ test.each([
 ])('an edit without effect says why: %s', (_shows, text, changed, known, sentence) => {
   const { findings } = answerTo({ asks: 'look', text, inQuirks: false });
   expect(whyNothing(ruleIn(text), changed, { score: undefined, findings, ...known })).toBe(sentence);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('what an edit changes, and the first answer from what its rule has won so far', () => {
   const before = sheetOutline('h2 { color: red; top: 0 }');
@@ -167,12 +167,12 @@ test('colours and fonts of a sheet', () => {
     colours: [{ name: '#fff', uses: 2 }, { name: 'teal', uses: 1 }],
     fonts: [{ name: 'Georgia, serif', uses: 1 }],
   });
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('lengths by number and unit', () => {
   expect(lengthParts('1.5em')).toEqual({ number: '1.5', unit: 'em' });
   expect([lengthParts('0 auto'), lengthParts('calc(1px)'), lengthParts('12')]).toEqual([undefined, undefined, undefined]);
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 test('picked once more an element is no longer chosen', () => {
   const one = { page: 'a.html', element: 'html' };
@@ -180,12 +180,33 @@ test('picked once more an element is no longer chosen', () => {
   expect(toggled([one], { ...one })).toEqual([]);
 });
 
-const effectOf = (more: Partial<EffectReply>): EffectReply => ({ differing: [], unsure: [], elements: 0, changes: [], notes: [], doubts: [], ...more }); // prettier-ignore
-const change = { pseudoElement: '', property: 'color', before: 'red', after: 'blue', reason: '', elements: 14, pages: [{ path: 'b.html', elements: 4 }, { path: 'a.html', elements: 10 }], sample: { page: 'a.html', element: 'html', name: 'h2' } }; // prettier-ignore
+const effectOf = (more: Partial<EffectReply>): EffectReply => ({
+  differing: [],
+  unsure: [],
+  elements: 0,
+  changes: [],
+  notes: [],
+  doubts: [],
+  ...more,
+});
+const change = { pseudoElement: '', property: 'color', before: 'red', after: 'blue', reason: '', elements: 14, pages: [{ path: 'b.html', elements: 4 }, { path: 'a.html', elements: 10 }], sample: { page: 'a.html', element: 'html', name: 'h2' } }; // oxfmt-ignore
 
 describe('what the edit in hand does', () => {
   const show = (more: object) =>
-    render(<EffectView effect={undefined} problem={undefined} first={undefined} nothing="No page has it." looks={undefined} busy={false} onAdd={jest.fn()} onPutBack={jest.fn()} onPage={jest.fn()} {...more} />); // prettier-ignore
+    render(
+      <EffectView
+        effect={undefined}
+        problem={undefined}
+        first={undefined}
+        nothing="No page has it."
+        looks={undefined}
+        busy={false}
+        onAdd={jest.fn()}
+        onPutBack={jest.fn()}
+        onPage={jest.fn()}
+        {...more}
+      />,
+    );
 
   test('elements and pages by what changes, with the pages', async () => {
     const onPage = jest.fn();
@@ -210,14 +231,23 @@ describe('what the edit in hand does', () => {
     const look = (color: string) => ({ color, ground: 'rgb(255, 255, 255)', text: 'North loop' });
     show({ effect: effectOf({}), looks: { now: look('rgb(0, 0, 0)'), then: look('rgb(150, 150, 150)') } });
     expect(screen.getByText(/^now/).textContent).toContain('21.0 : 1');
-    expect(screen.getByText(/^then/).textContent).toContain(`${contrastRatio('rgb(150, 150, 150)', '#fff')!.toFixed(1)} : 1, too little for text`); // prettier-ignore
+    expect(screen.getByText(/^then/).textContent).toContain(
+      `${contrastRatio('rgb(150, 150, 150)', '#fff')!.toFixed(1)} : 1, too little for text`,
+    );
   });
 });
 
 test('the form says what the rule says, and each change is one of the text', async () => {
   const onSet = jest.fn();
   const onDrop = jest.fn();
-  render(<RuleForm rule={ruleIn('h2 { color: #0b5563; margin-top: 12px; zoom: 1 }')} words={noWords as never} onSet={onSet} onDrop={onDrop} />); // prettier-ignore
+  render(
+    <RuleForm
+      rule={ruleIn('h2 { color: #0b5563; margin-top: 12px; zoom: 1 }')}
+      words={noWords as never}
+      onSet={onSet}
+      onDrop={onDrop}
+    />,
+  );
   await userEvent.selectOptions(screen.getByLabelText('Unit of margin-top'), 'em');
   expect(onSet).toHaveBeenLastCalledWith({ property: 'margin-top', value: '12em' });
   await userEvent.selectOptions(screen.getByLabelText('Say one more'), 'text-align');
@@ -228,7 +258,7 @@ test('the form says what the rule says, and each change is one of the text', asy
 
 describe('a rule is moved by key', () => {
   const state = (text: string, head: number) => {
-    const editor = new EditorView({ state: EditorState.create({ doc: text, selection: { anchor: head }, extensions: ruleMarks }) }); // prettier-ignore
+    const editor = new EditorView({ state: EditorState.create({ doc: text, selection: { anchor: head }, extensions: ruleMarks }) });
     showRules(editor, { rules: sheetOutline(text), reachOf: () => undefined, wasOf: () => undefined });
     return editor.state;
   };
@@ -246,4 +276,4 @@ describe('a rule is moved by key', () => {
   ] as const)('%s', (_shows, text, head, by, wanted) => {
     expect(after(text, head, by)).toBe(wanted);
   });
-}); // prettier-ignore
+}); // oxfmt-ignore

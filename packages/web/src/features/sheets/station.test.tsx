@@ -10,7 +10,10 @@ const text = 'body { margin: 0 }\nh2 { color: #0b5563; font-size: 18px }\nh3 { c
 
 // without a text there is no editor: what is done to the whole sheet is there all the same
 beforeEach(() => {
-  server.says[`GET ${at}/files/draft/css/site.css`] = () => [200, { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text: null }]; // prettier-ignore
+  server.says[`GET ${at}/files/draft/css/site.css`] = () => [
+    200,
+    { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text: null },
+  ];
 });
 const opened = async (): Promise<void> => {
   openAt('sheets');
@@ -37,7 +40,14 @@ test('a new sheet begins with nothing or a short set, and is linked first or las
   await userEvent.type(dialog.getByRole('textbox'), 'css/forms.css');
   await userEvent.click(dialog.getByRole('radio', { name: /a short set/ }));
   await put(dialog);
-  await waitFor(() => expect(server.draft().operations[0]).toMatchObject({ kind: 'new-sheet', sheet: 'css/forms.css', pages: ['index.html', 'old.html', 'prices.html'], place: { at: 'first' } })); // prettier-ignore
+  await waitFor(() =>
+    expect(server.draft().operations[0]).toMatchObject({
+      kind: 'new-sheet',
+      sheet: 'css/forms.css',
+      pages: ['index.html', 'old.html', 'prices.html'],
+      place: { at: 'first' },
+    }),
+  );
 });
 
 test('renamed; what is refused stays in the box', async () => {
@@ -99,7 +109,10 @@ test('a name is renamed by what it is the name of', async () => {
 });
 
 test('colours that are there twice get names; those without one stay', async () => {
-  server.says[`GET ${at}/files/draft/css/site.css`] = () => [200, { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text }]; // prettier-ignore
+  server.says[`GET ${at}/files/draft/css/site.css`] = () => [
+    200,
+    { path: 'css/site.css', hash: 'h1', encoding: 'utf-8', text },
+  ];
   await opened();
   await more(/Give colours and fonts names/);
   const dialog = await box(/names|values/i);

@@ -18,7 +18,12 @@ export function whyNothing(
   },
 ): string {
   const own = findings.find(
-    ({ kind, span }) => /^(unknown-property|invalid-value|lost-declaration|hidden-declaration|refused-selector|brace|unclosed|media-query)$/.test(kind) && span.start >= rule.start && span.start <= rule.end, // prettier-ignore
+    ({ kind, span }) =>
+      /^(unknown-property|invalid-value|lost-declaration|hidden-declaration|refused-selector|brace|unclosed|media-query)$/.test(
+        kind,
+      ) &&
+      span.start >= rule.start &&
+      span.start <= rule.end,
   );
   if (own) return own.sentence;
   if (elements === 0) return `No page has an element for \`${rule.selector}\`.`;

@@ -10,7 +10,9 @@ export const canOpenFolder = (): boolean => 'showDirectoryPicker' in window;
 /** A folder the person chooses, to read and to write; undefined when they think better of it. */
 export async function chooseFolder(): Promise<FileSystemDirectoryHandle | undefined> {
   try {
-    return await (window as unknown as { showDirectoryPicker(options: object): Promise<FileSystemDirectoryHandle> }).showDirectoryPicker({ mode: 'readwrite' }); // prettier-ignore
+    return await (
+      window as unknown as { showDirectoryPicker(options: object): Promise<FileSystemDirectoryHandle> }
+    ).showDirectoryPicker({ mode: 'readwrite' });
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') return undefined;
     throw error;

@@ -11,6 +11,7 @@ import { useKeys } from '../../ui/useKeys.ts';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
 import { Logo } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import {
   canOpenFolder,
   filesOfChooser,
@@ -114,11 +115,7 @@ export function StartView(props: Props) {
               <Act onClick={() => props.onBringBack(removed)}>Bring it back</Act>
             </p>
           )}
-          {problem !== undefined && (
-            <p className="font-medium text-error py-4" role="alert">
-              {problem}
-            </p>
-          )}
+          {problem !== undefined && <Problem className="py-4">{problem}</Problem>}
           {[...reading, ...(brought ? [brought] : [])]
             .filter((one) => one.leftOut.length > 0)
             .map((one) => (

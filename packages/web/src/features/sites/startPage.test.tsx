@@ -5,7 +5,18 @@ import { openAddress, recordedSite, replies, siteId } from '../../testing/record
 
 const server = recordedSite();
 const [site] = (replies['GET /api/sites'] as { sites: { name: string }[] }).sites;
-const running = { id: 'i1', name: 'lamp', status: 'reading', files: 2, done: 1, total: 2, rules: 0, leftOut: [], detail: '', siteId: null }; // prettier-ignore
+const running = {
+  id: 'i1',
+  name: 'lamp',
+  status: 'reading',
+  files: 2,
+  done: 1,
+  total: 2,
+  rules: 0,
+  leftOut: [],
+  detail: '',
+  siteId: null,
+};
 
 beforeEach(() => {
   server.says['GET /api/imports'] = () => [200, { imports: [] }];

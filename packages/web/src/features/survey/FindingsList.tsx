@@ -80,7 +80,8 @@ function whereOf({ places }: FindingReply): string {
 }
 
 /** The sheet a broken link asks for, or one on another server: it may be nowhere, or say nothing, and then it counts as nothing. */
-const sheetNotHere = ({ id }: FindingReply): string | undefined => /^(?:link-(?:missing|wrong-case)|remote-sheet) (.*)$/.exec(id)?.[1]; // prettier-ignore
+const sheetNotHere = ({ id }: FindingReply): string | undefined =>
+  /^(?:link-(?:missing|wrong-case)|remote-sheet) (.*)$/.exec(id)?.[1];
 
 function Nowhere({
   path,
@@ -91,7 +92,12 @@ function Nowhere({
   if (path === undefined) return null;
   const isRemote = isRemoteAddress(path);
   if (nowhere.includes(path))
-    return <span className="text-note text-ink-3"> taken as {isRemote ? 'saying nothing about elements' : 'missing on the server too'}</span>; // prettier-ignore
+    return (
+      <span className="text-note text-ink-3">
+        {' '}
+        taken as {isRemote ? 'saying nothing about elements' : 'missing on the server too'}
+      </span>
+    );
   return (
     <span className="block">
       <Act disabled={busy} onClick={() => onNowhere(path)}>

@@ -26,7 +26,10 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
   const isAsked = asking || view.pages.length <= mostAsked;
   const { currentData: markup } = useMarkupQuery({ id: view.siteId, number: inHand.draft!.base }, { skip: !isAsked });
   // asked of the revision: what the draft mends of it is told of no more
-  const mended = useMemo(() => new Set(inHand.draft!.operations.flatMap((one) => (one.kind === 'mend' ? [one.finding] : []))), [inHand.draft]); // prettier-ignore
+  const mended = useMemo(
+    () => new Set(inHand.draft!.operations.flatMap((one) => (one.kind === 'mend' ? [one.finding] : []))),
+    [inHand.draft],
+  );
   const findings = useMemo(
     () =>
       [...survey.findings, ...(markup ?? []).filter(({ id }) => !mended.has(id))].filter(({ pages: on }) =>
@@ -62,7 +65,11 @@ export function SurveyStation({ view, inHand }: { readonly view: SiteView; reado
         const { label, asks } = finding.action;
         // what a validator says is looked for again on the pages named alone
         const files = finding.kind === 'page-markup' ? { files: finding.pages } : {};
-        await asked.addToDraft(`${label}?`, [{ kind: 'mend', finding: finding.id, ...files }], asks === undefined ? [] : [asks]); // prettier-ignore
+        await asked.addToDraft(
+          `${label}?`,
+          [{ kind: 'mend', finding: finding.id, ...files }],
+          asks === undefined ? [] : [asks],
+        );
       } catch (error) {
         setProblem(problemText(error));
       }

@@ -4,6 +4,7 @@ import { sayLook, sideHeadLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count, kB } from '../../ui/format.ts';
+import { Problem } from '../../ui/Said.tsx';
 import type { Sorting } from './barsFor.ts';
 import { FindingsList } from './FindingsList.tsx';
 import { pathsByName } from './FindingSentence.tsx';
@@ -112,11 +113,7 @@ export function SurveyView(props: Props) {
           aria-label="Findings"
           className="min-w-0 min-[1000px]:border-l min-[1000px]:border-line min-[1000px]:pl-6"
         >
-          {props.problem !== undefined && (
-            <p className="font-medium text-error pb-2" role="alert">
-              {props.problem}
-            </p>
-          )}
+          {props.problem !== undefined && <Problem className="pb-2">{props.problem}</Problem>}
           <FindingsList
             findings={props.findings}
             pathOfName={pathOfName}

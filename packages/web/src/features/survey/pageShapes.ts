@@ -42,7 +42,8 @@ export function pageShapes(bars: PageBars, name: string, room: Room, palette: Pa
 }
 
 /** Bytes in thousands; little is not nothing. */
-const thousands = (bytes: number): string => (bytes > 0 && bytes < 50 ? '< 0.1' : bytes === 0 ? '0' : (bytes / 1000).toFixed(1)); // prettier-ignore
+const thousands = (bytes: number): string =>
+  bytes > 0 && bytes < 50 ? '< 0.1' : bytes === 0 ? '0' : (bytes / 1000).toFixed(1);
 
 function sharedShapes(bars: PageBars, edge: number, y: number, scale: number, palette: Palette): Shape[] {
   if (bars.linked + bars.imported === 0)
@@ -83,14 +84,32 @@ function localShapes(
   let x = start;
   if (bars.embedded > 0) {
     const width = Math.max(bars.embedded * scale, half * 2);
-    const points = [[x, y], [x + half, y - half], [x + width - half, y - half], [x + width, y], [x + width - half, y + half], [x + half, y + half]]; // prettier-ignore
+    const points = [
+      [x, y],
+      [x + half, y - half],
+      [x + width - half, y - half],
+      [x + width, y],
+      [x + width - half, y + half],
+      [x + half, y + half],
+    ];
     shapes.push({ type: 'polygon', shape: { points }, style: { fill: palette.embedded }, silent: true });
     x += width + 2;
   }
   if (bars.attribute > 0) {
     const triangles = Math.max(1, Math.round((bars.attribute * scale) / 9.6));
     for (let i = 0; i < triangles; i++, x += 9.6)
-      shapes.push({ type: 'polygon', shape: { points: [[x, y + 5], [x + 4.5, y - 5], [x + 9, y + 5]] }, style: { fill: palette.attribute }, silent: true }); // prettier-ignore
+      shapes.push({
+        type: 'polygon',
+        shape: {
+          points: [
+            [x, y + 5],
+            [x + 4.5, y - 5],
+            [x + 9, y + 5],
+          ],
+        },
+        style: { fill: palette.attribute },
+        silent: true,
+      });
   }
   if (bars.presentational > 0) {
     const width = Math.max(bars.presentational * scale, 4);

@@ -32,7 +32,7 @@ test('a sheet that is nowhere is taken as missing, before all else in the draft'
   await waitFor(() => expect(server.draft().operations).toEqual([
     { kind: 'take-as-missing', sheets: ['css/sit.css'] },
     { kind: 'sort-rules', sheet: 'css/site.css' },
-  ])); // prettier-ignore
+  ])); // oxfmt-ignore
 });
 
 test('a mend is put in the draft; what is refused is said', async () => {

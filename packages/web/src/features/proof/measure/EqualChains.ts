@@ -67,7 +67,13 @@ function textOfSheet(sheet: CSSStyleSheet): string | undefined {
   try {
     let text = known.get(sheet);
     if (text === undefined) {
-      text = [...sheet.cssRules].map((rule) => ('styleSheet' in rule && rule.styleSheet ? `${rule.cssText}{${textOfSheet(rule.styleSheet as CSSStyleSheet) ?? '?'}}` : rule.cssText)).join('\n'); // prettier-ignore
+      text = [...sheet.cssRules]
+        .map((rule) =>
+          'styleSheet' in rule && rule.styleSheet
+            ? `${rule.cssText}{${textOfSheet(rule.styleSheet as CSSStyleSheet) ?? '?'}}`
+            : rule.cssText,
+        )
+        .join('\n');
       known.set(sheet, text);
     }
     return text.includes('{?}') ? undefined : text;

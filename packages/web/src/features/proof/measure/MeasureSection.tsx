@@ -87,7 +87,9 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
                   <input
                     type="checkbox"
                     checked={chosen.includes(name)}
-                    onChange={() => setChosen(chosen.includes(name) ? chosen.filter((one) => one !== name) : [...chosen, name])} // prettier-ignore
+                    onChange={() =>
+                      setChosen(chosen.includes(name) ? chosen.filter((one) => one !== name) : [...chosen, name])
+                    }
                   />
                   {name}
                 </label>

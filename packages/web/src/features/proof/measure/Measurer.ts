@@ -29,7 +29,10 @@ export class Measurer {
           frame.style.width = `${view.width}px`;
           settle(frame.contentDocument!, view);
         }
-        const [before, after] = this.frames.map((frame, i) => ({ document: frame.contentDocument!, root: new URL(this.roots[i]!, location.href).href })); // prettier-ignore
+        const [before, after] = this.frames.map((frame, i) => ({
+          document: frame.contentDocument!,
+          root: new URL(this.roots[i]!, location.href).href,
+        }));
         const found = compareDocuments(before!, after!, this.chains, viewWords(view));
         count += found.count;
         named.push(...found.named.map((one) => ({ ...one, view: viewWords(view) })));

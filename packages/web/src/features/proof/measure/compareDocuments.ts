@@ -26,7 +26,12 @@ const mostNamed = 20;
  * and blocks are no part of it. Of elements like others that were found equal (`chains`, over pages; `view`: the width and medium) only what
  * layout makes of them is read. CSSOM, "Resolved Values"; CSSOM View, "Extensions to the Element Interface".
  */
-export function compareDocuments(before: Side, after: Side, chains = new EqualChains(), view = ''): { readonly count: number; readonly named: readonly MeasuredDifference[] } {
+export function compareDocuments(
+  before: Side,
+  after: Side,
+  chains = new EqualChains(),
+  view = '',
+): { readonly count: number; readonly named: readonly MeasuredDifference[] } {
   const named: MeasuredDifference[] = [];
   let count = 0;
   const add = (difference: MeasuredDifference): void => {
@@ -35,13 +40,20 @@ export function compareDocuments(before: Side, after: Side, chains = new EqualCh
   };
   const [old, now] = [before, after].map(({ document }) => shownElements(document));
   const pseudoElements = new Set([...pseudoElementsOf(before.document), ...pseudoElementsOf(after.document)]);
-  const names = Array.from(viewOf(before.document)!.getComputedStyle(rootOf(before.document)!)).filter((name) => !name.startsWith('--'));
+  const names = Array.from(viewOf(before.document)!.getComputedStyle(rootOf(before.document)!)).filter(
+    (name) => !name.startsWith('--'),
+  );
   const laid = names.filter((name) => laidOut.test(name));
   const [was, is] = [before, after].map(({ document, root }) => chains.of(document, root, view));
   for (let i = 0; i < Math.max(old!.length, now!.length); i++) {
     const [a, b] = [old![i], now![i]];
     if (!a || !b || (localNameOf(a) !== localNameOf(b) && !isCarrier(a, b))) {
-      add({ element: a ? pathOfElement(a) : pathOfElement(b!), property: 'element', before: a ? localNameOf(a) : 'none', after: b ? localNameOf(b) : 'none' });
+      add({
+        element: a ? pathOfElement(a) : pathOfElement(b!),
+        property: 'element',
+        before: a ? localNameOf(a) : 'none',
+        after: b ? localNameOf(b) : 'none',
+      });
       break;
     }
     const [p1, p2] = [was?.get(a), is?.get(b)];
@@ -52,7 +64,8 @@ export function compareDocuments(before: Side, after: Side, chains = new EqualCh
       if (/^::(before|after)$/.test(pseudoElement ?? '') && isNone(x) && isNone(y)) return;
       for (const name of properties) {
         const [v, w] = [x.getPropertyValue(name), y.getPropertyValue(name)];
-        if (v !== w && v.replaceAll(before.root, '') !== w.replaceAll(after.root, '')) add({ element: pathOfElement(a) + (pseudoElement ?? ''), property: name, before: v, after: w });
+        if (v !== w && v.replaceAll(before.root, '') !== w.replaceAll(after.root, ''))
+          add({ element: pathOfElement(a) + (pseudoElement ?? ''), property: name, before: v, after: w });
       }
     };
     look(undefined, isKnown ? laid : names);
@@ -62,14 +75,15 @@ export function compareDocuments(before: Side, after: Side, chains = new EqualCh
     else if (p1 !== undefined && p2 !== undefined && count === counted) chains.add(p1, p2);
   }
   return { count, named };
-} // prettier-ignore
+}
 
 /** `font` and `center` may have become `span` and `div`. */
 const isCarrier = (a: Element, b: Element): boolean =>
   /^(font span|center div)$/.test(`${localNameOf(a)} ${localNameOf(b)}`);
 
 const isStyling = (element: Element): boolean =>
-  localNameOf(element) === 'style' || (localNameOf(element) === 'link' && /\bstylesheet\b/i.test(element.getAttribute('rel') ?? '')); // prettier-ignore
+  localNameOf(element) === 'style' ||
+  (localNameOf(element) === 'link' && /\bstylesheet\b/i.test(element.getAttribute('rel') ?? ''));
 
 function shownElements(document: Document): readonly Element[] {
   const head = queryOne(document, 'html > head');
@@ -93,7 +107,10 @@ function pseudoElementsOf(document: Document): ReadonlySet<string> {
   const walk = (rules: Iterable<CSSRule>): void => {
     for (const rule of rules) {
       if ('selectorText' in rule)
-        for (const [, name] of String(rule.selectorText).matchAll(/:{1,2}(before|after|first-line|first-letter|marker|placeholder|selection|file-selector-button|backdrop)\b/g)) found.add(`::${name}`); // prettier-ignore
+        for (const [, name] of String(rule.selectorText).matchAll(
+          /:{1,2}(before|after|first-line|first-letter|marker|placeholder|selection|file-selector-button|backdrop)\b/g,
+        ))
+          found.add(`::${name}`);
       if ('styleSheet' in rule) look((rule as CSSImportRule).styleSheet);
       if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
     }

@@ -9,13 +9,28 @@ import { MeasureSection } from './MeasureSection.tsx';
 
 beforeEach(() => localStorage.clear());
 
-const page = (path: string, verdict: 'same' | 'differs') => ({ path, verdict, elements: 3, differingElements: 0, causes: [], notes: [], doubts: [] }); // prettier-ignore
-const proof: ProofReply = { verdict: 'differs', elements: 6, pages: [page('a.html', 'same'), page('b.html', 'differs')] }; // prettier-ignore
-const differing = { count: 2, named: [{ element: 'html>body:nth-child(2)', property: 'color', before: 'red', after: 'blue', view: '1280 px' }] }; // prettier-ignore
+const page = (path: string, verdict: 'same' | 'differs') => ({
+  path,
+  verdict,
+  elements: 3,
+  differingElements: 0,
+  causes: [],
+  notes: [],
+  doubts: [],
+});
+const proof: ProofReply = { verdict: 'differs', elements: 6, pages: [page('a.html', 'same'), page('b.html', 'differs')] }; // oxfmt-ignore
+const differing = { count: 2, named: [{ element: 'html>body:nth-child(2)', property: 'color', before: 'red', after: 'blue', view: '1280 px' }] }; // oxfmt-ignore
 const measured: Measured = { ...nothingMeasured, pages: { 'a.html': differing, 'b.html': differing } };
 const show = (now: Measured) => {
   const on = { start: jest.fn(), stop: jest.fn(), onPage: jest.fn(), onSave: jest.fn() };
-  render(<MeasureSection measuring={{ measured: now, start: on.start, stop: on.stop }} proof={proof} onPage={on.onPage} onSave={on.onSave} />); // prettier-ignore
+  render(
+    <MeasureSection
+      measuring={{ measured: now, start: on.start, stop: on.stop }}
+      proof={proof}
+      onPage={on.onPage}
+      onSave={on.onSave}
+    />,
+  );
   return on;
 };
 
@@ -29,7 +44,10 @@ function frameOf(html: string): Document {
 
 test('elements of two documents; what they compute is asked of a real browser in e2e', () => {
   const compared = (before: string, after: string) =>
-    compareDocuments({ document: frameOf(before), root: 'http://x/r1/' }, { document: frameOf(after), root: 'http://x/r2/' }); // prettier-ignore
+    compareDocuments(
+      { document: frameOf(before), root: 'http://x/r1/' },
+      { document: frameOf(after), root: 'http://x/r2/' },
+    );
   const same = compared('<style>p { color: red }</style><p>x', '<p style="color: red">x');
   expect(same).toEqual({ count: 0, named: [] });
   expect(compared('<p>x', '<div>x').named).toMatchObject([{ property: 'element', before: 'p', after: 'div' }]);
@@ -39,7 +57,8 @@ test('elements of two documents; what they compute is asked of a real browser in
 test('of elements like others that were equal only layout is read; what another sheet or name makes of them is found', () => {
   const chains = new EqualChains();
   const html = (style: string, body: string) => frameOf(`<!DOCTYPE html><style>${style}</style>${body}`);
-  const compared = (one: Document, other: Document) => compareDocuments({ document: one, root: 'r1/' }, { document: other, root: 'r2/' }, chains, '1280 px'); // prettier-ignore
+  const compared = (one: Document, other: Document) =>
+    compareDocuments({ document: one, root: 'r1/' }, { document: other, root: 'r2/' }, chains, '1280 px');
   const reads = jest.spyOn(CSSStyleDeclaration.prototype, 'getPropertyValue');
   const body = '<p>a<p>b';
   expect(compared(html('p { color: red }', body), html('p { color: red }', body)).count).toBe(0);
@@ -82,7 +101,9 @@ test('only a difference that the proof denies is a disagreement; what shows it c
 test('agreement is said plainly; what could not be measured is none', () => {
   const unmeasured = { count: 0, named: [], failed: 'The page did not come within 20 seconds.' };
   show({ ...measured, pages: { 'a.html': unmeasured, 'b.html': differing } });
-  expect(screen.getByRole('status').textContent).toBe('2 pages at 1280 px: 0 the same, 1 not, 1 could not be measured. It shows no difference that the proof does not tell.'); // prettier-ignore
+  expect(screen.getByRole('status').textContent).toBe(
+    '2 pages at 1280 px: 0 the same, 1 not, 1 could not be measured. It shows no difference that the proof does not tell.',
+  );
 });
 
 test('views are chosen; while it runs it can be stopped', async () => {

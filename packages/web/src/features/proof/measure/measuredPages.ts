@@ -47,4 +47,6 @@ export function keepMeasured(siteId: string, state: string, measured: Measured):
 
 /** Where this browser shows a difference on a page that the proof calls the same: a fault of ours. */
 export const disagreements = (proof: ProofReply, { pages }: Measured): readonly string[] =>
-  proof.pages.filter(({ path, verdict }) => verdict === 'same' && (pages[path]?.count ?? 0) > 0).map(({ path }) => path); // prettier-ignore
+  proof.pages
+    .filter(({ path, verdict }) => verdict === 'same' && (pages[path]?.count ?? 0) > 0)
+    .map(({ path }) => path);

@@ -43,13 +43,20 @@ export function PicturesBox({ page, before, after, beforeName, afterName, onClos
     };
   }, [before, after, width]);
   const regions = drawn?.regions ?? [];
-  const go = (step: number): void => setAt((now) => (Math.max(now, step < 0 ? 0 : -1) + step + regions.length) % regions.length); // prettier-ignore
+  const go = (step: number): void =>
+    setAt((now) => (Math.max(now, step < 0 ? 0 : -1) + step + regions.length) % regions.length);
   return (
     <Box open wide onClose={onClose} title={`${pageName(page)}, drawn in both states`}>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-table">
           <span role="status">
-            {problem !== undefined ? <span className="font-medium text-error">{problem}</span> : drawn ? <Found drawn={drawn} /> : 'Drawing both states …'}
+            {problem !== undefined ? (
+              <span className="font-medium text-error">{problem}</span>
+            ) : drawn ? (
+              <Found drawn={drawn} />
+            ) : (
+              'Drawing both states …'
+            )}
           </span>
           <WidthMenu
             width={width}
@@ -61,12 +68,8 @@ export function PicturesBox({ page, before, after, beforeName, afterName, onClos
           />
           {regions.length > 0 && (
             <span className="flex gap-4">
-              <Act onClick={() => go(-1)}>
-                Previous
-              </Act>
-              <Act onClick={() => go(1)}>
-                Next
-              </Act>
+              <Act onClick={() => go(-1)}>Previous</Act>
+              <Act onClick={() => go(1)}>Next</Act>
             </span>
           )}
           <Act className="ml-auto" onClick={onClose}>
@@ -82,7 +85,7 @@ export function PicturesBox({ page, before, after, beforeName, afterName, onClos
       </div>
     </Box>
   );
-} // prettier-ignore
+}
 
 async function picturesOf(before: string, after: string, width: number): Promise<Pictures> {
   const [one, other] = [await drawPage(before, width), await drawPage(after, width)];
@@ -90,7 +93,10 @@ async function picturesOf(before: string, after: string, width: number): Promise
 }
 
 function Found({ drawn: { pixels, regions, before, after } }: { readonly drawn: Pictures }) {
-  const cut = before.isCut || after.isCut ? ` Only the first ${mostHeight.toLocaleString('en')} pixels of its height are drawn.` : ''; // prettier-ignore
+  const cut =
+    before.isCut || after.isCut
+      ? ` Only the first ${mostHeight.toLocaleString('en')} pixels of its height are drawn.`
+      : '';
   if (pixels === 0)
     return (
       <>
@@ -138,7 +144,12 @@ function Side({ drawn: { canvas }, name, regions, at }: SideProps) {
             key={i}
             ref={i === at ? shown : undefined}
             className={`outline-box${i === at ? ' now' : ''}`}
-            style={{ left: region.left * scale, top: region.top * scale, width: region.width * scale, height: region.height * scale }} // prettier-ignore
+            style={{
+              left: region.left * scale,
+              top: region.top * scale,
+              width: region.width * scale,
+              height: region.height * scale,
+            }}
             aria-hidden="true"
           >
             <span>{i + 1}</span>

@@ -7,7 +7,7 @@ function picture(width: number, height: number, ...boxes: readonly (readonly [le
   for (const [left, top, right, bottom] of boxes)
     for (let y = top; y < bottom; y++) for (let x = left; x < right; x++) data.set([200, 0, 0, 255], (y * width + x) * 4);
   return { width, height, data };
-} // prettier-ignore
+} // oxfmt-ignore
 
 test('equal pictures have no region', () => {
   const one = picture(100, 80, [10, 10, 20, 20]);

@@ -31,7 +31,11 @@ export function pictureRegions(before: Picture, after: Picture): Compared {
   const height = Math.max(before.height, after.height);
   const mask = new Uint8ClampedArray(width * height * 4);
   // every difference counts, also one of smoothing: both were drawn by the same browser
-  const pixels = pixelmatch(padded(before, width, height), padded(after, width, height), mask, width, height, { threshold: 0, includeAA: true, diffMask: true }); // prettier-ignore
+  const pixels = pixelmatch(padded(before, width, height), padded(after, width, height), mask, width, height, {
+    threshold: 0,
+    includeAA: true,
+    diffMask: true,
+  });
   const across = Math.ceil(width / square);
   const squares = new Set<number>();
   for (let y = 0; y < height; y++)

@@ -230,9 +230,10 @@ function makeEditor(parent: HTMLElement, now: RefObject<Props>): Made {
       beforeByStart = new Map(rules.map((rule) => [rule.start, rule]));
       look();
     };
-    help
-      .ask({ asks: 'look', text: editorText(base), inQuirks: false })
-      .then(({ rules }) => known(rules), () => known([])); // prettier-ignore
+    help.ask({ asks: 'look', text: editorText(base), inQuirks: false }).then(
+      ({ rules }) => known(rules),
+      () => known([]),
+    );
   };
   const takeOver = (text: string): void =>
     view.dispatch({

@@ -49,7 +49,9 @@ class FindingLine extends WidgetType {
   }
 
   override eq({ finding }: FindingLine): boolean {
-    return finding.sentence === this.finding.sentence && JSON.stringify(finding.mend) === JSON.stringify(this.finding.mend); // prettier-ignore
+    return (
+      finding.sentence === this.finding.sentence && JSON.stringify(finding.mend) === JSON.stringify(this.finding.mend)
+    );
   }
 
   override toDOM(view: EditorView): HTMLElement {

@@ -21,7 +21,8 @@ export function movedRule(state: EditorState, by: -1 | 1): TransactionSpec | und
   const other = rules[rules.indexOf(own) + by];
   // out of an at-rule, or into one, would change what it means
   if (!other || other.under.join('\n') !== own.under.join('\n')) return undefined;
-  const [first, second] = by < 0 ? [blockOf(state, other), blockOf(state, own)] : [blockOf(state, own), blockOf(state, other)]; // prettier-ignore
+  const [first, second] =
+    by < 0 ? [blockOf(state, other), blockOf(state, own)] : [blockOf(state, own), blockOf(state, other)];
   const text = (from: number, to: number): string => state.doc.sliceString(from, to);
   const between = text(first.end, second.start);
   const insert = text(second.start, second.end) + between + text(first.start, first.end);

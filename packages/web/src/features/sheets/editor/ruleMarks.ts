@@ -221,7 +221,10 @@ function strokes(strip: readonly number[], label: string): SVGElement {
   strip.forEach((count, i) => {
     const stroke = document.createElementNS(svg, 'rect');
     const wide = Math.max(1, step - 1.3);
-    const size = count > 0 ? { x: i * step, y: 4, width: wide, height: 7 } : { x: i * step + wide / 2 - 0.7, y: 9.5, width: 1.4, height: 1.5 }; // prettier-ignore
+    const size =
+      count > 0
+        ? { x: i * step, y: 4, width: wide, height: 7 }
+        : { x: i * step + wide / 2 - 0.7, y: 9.5, width: 1.4, height: 1.5 };
     for (const [name, value] of Object.entries(size)) stroke.setAttribute(name, String(value));
     stroke.setAttribute('class', 't-common');
     picture.append(stroke);

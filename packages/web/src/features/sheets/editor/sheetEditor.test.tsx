@@ -43,7 +43,18 @@ function opened(base: string, more: More = {}) {
   const view = EditorView.findFromDOM(content)!;
   const change = (from: number, to: number, text: string) => act(() => handle.current!.replace(from, to, text));
   const isLooked = (times = 1) => waitFor(() => expect(told.looked.length).toBeGreaterThanOrEqual(times));
-  return { handle, told, onAdd, onUnlooked, again: (now: More) => rerender(element(now)), unmount, content, view, change, isLooked }; // prettier-ignore
+  return {
+    handle,
+    told,
+    onAdd,
+    onUnlooked,
+    again: (now: More) => rerender(element(now)),
+    unmount,
+    content,
+    view,
+    change,
+    isLooked,
+  };
 }
 
 /** The words of the lines below a line, and of the marks in it. */
