@@ -107,7 +107,7 @@ export function resolvedText(comparable: string, context: BlockContext): string 
     done = span.end;
   }
   // url("x") has its quotes inside the parentheses: the spans above cover the string, so fold the double form
-  return (out + comparable.slice(done)).replace(/url\(\s*url\(([^)]*)\)\s*\)/gi, 'url($1)');
+  return (out + comparable.slice(done)).replace(/url\([\t\n\f\r ]*url\(([^)]*)\)[\t\n\f\r ]*\)/gi, 'url($1)');
 }
 
 /** A reference whose function is spelled with an escape is not followed: it counts from where it stands. */
@@ -117,7 +117,7 @@ const holdsHiddenReference = (text: string): boolean =>
     (name) => name.includes('\\') && /^(url|src|(-webkit-)?image-set)$/i.test(unescapeCss(name)),
   );
 
-const functionNames = (text: string): readonly string[] => text.match(/[^\s,;:(){}"']+(?=\()/g) ?? [];
+const functionNames = (text: string): readonly string[] => text.match(/[^\t\n\f\r ,;:(){}"']+(?=\()/g) ?? [];
 
 const folderOfBase = (base: Base): string => (base.kind === 'site' ? folderOf(base.path) : base.url);
 

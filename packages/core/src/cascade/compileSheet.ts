@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { SelectorList } from '../selectors/selector.ts';
 import type { GroupRule, NestedDeclarations, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
@@ -11,7 +12,10 @@ import { layerNames } from '../sheet/layerNames.ts';
 import { isAllMedia, mediaText } from './mediaText.ts';
 
 /** `@scope (start) to (end)`, both parts optional. */
-const scopePrelude = /^(?:\(([^]*?)\))?\s*(?:to\s*\(([^]*)\))?$/i;
+/** CSS Namespaces 3, "Syntax": a prefix or none, then a string or an address. */
+const namespacePrelude =
+  /^(?:([^\t\n\f\r "'(]+)[\t\n\f\r ]+)?(?:url\([\t\n\f\r ]*(?:"([^"]*)"|'([^']*)'|([^"')]*))[\t\n\f\r ]*\)|"([^"]*)"|'([^']*)')$/i;
+const scopePrelude = /^(?:\(([^]*?)\))?[\t\n\f\r ]*(?:to[\t\n\f\r ]*\(([^]*)\))?$/i;
 
 /** More than any sheet has. */
 const maxItems = 2 ** 24;
@@ -160,7 +164,7 @@ class Compiler {
   }
 
   private scope(rule: GroupRule, around: Around): Around | undefined {
-    const found = scopePrelude.exec(rule.prelude.trim());
+    const found = scopePrelude.exec(trimmed(rule.prelude));
     if (!found) return undefined;
     const start = found[1] === undefined ? undefined : this.selectors(found[1], around);
     const inside = { ...around, scopes: [...around.scopes, scopeHolder] };
@@ -216,8 +220,8 @@ class Compiler {
       if (this.imported) this.importsOver = true;
     } else if (rule.name === 'namespace' && top && !this.namespacesOver) {
       this.importsOver = true;
-      const found = /^(?:([^\s"'(]+)\s+)?(?:url\(\s*)?["']?([^"')]*)["']?\s*\)?$/i.exec(rule.prelude);
-      if (found) this.namespaces.set(found[1] ?? '', found[2]!.trim());
+      const found = namespacePrelude.exec(rule.prelude);
+      if (found) this.namespaces.set(found[1] ?? '', trimmed(found.slice(2).find((one) => one !== undefined)!));
     }
   }
 }
@@ -230,19 +234,20 @@ function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' 
       return prelude === '';
     case 'keyframes':
     case '-webkit-keyframes':
-      return /^("[^]*"|'[^]*'|[^\s"'(){}[\],]+)$/.test(prelude);
+      return /^("[^]*"|'[^]*'|[^\t\n\f\r "'(){}[\],]+)$/.test(prelude);
     case 'counter-style':
       return (
-        /^[^\s"'(){}]+$/.test(prelude) && !/^(none|decimal|disc|circle|square|disclosure-(open|closed))$/i.test(prelude)
+        /^[^\t\n\f\r "'(){}]+$/.test(prelude) &&
+        !/^(none|decimal|disc|circle|square|disclosure-(open|closed))$/i.test(prelude)
       );
     case 'property':
     case 'position-try':
     case 'font-palette-values':
-      return /^--[^\s"'(){}]+$/.test(prelude);
+      return /^--[^\t\n\f\r "'(){}]+$/.test(prelude);
     case 'function':
       return prelude.startsWith('--');
     case 'page':
-      return /^([-\w:,\s]|[^\0-\x7f])*$/.test(prelude);
+      return /^([-\w:,\t\n\f\r ]|[^\0-\x7f])*$/.test(prelude);
     case 'font-feature-values':
       return prelude !== '';
     default:
@@ -251,7 +256,7 @@ function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' 
 }
 
 /** `supports(display: grid)` of an import says what `@supports (display: grid)` says. */
-const supportsText = (text: string): string => (/^[-\w\s]+:/.test(text.trim()) ? `(${text.trim()})` : text);
+const supportsText = (text: string): string => (/^[-\w\t\n\f\r ]+:/.test(trimmed(text)) ? `(${trimmed(text)})` : text);
 
 const scopeHolder: ScopeRange = { start: undefined, limit: undefined, text: '' };
 
@@ -262,6 +267,6 @@ const placed = ({ conditions, layers, scopes }: Around): Pick<Around, 'condition
 });
 
 function familyOf(block: string): string {
-  const found = /font-family\s*:\s*([^;]+)/i.exec(foldedText(block));
+  const found = /font-family[\t\n\f\r ]*:[\t\n\f\r ]*([^;]+)/i.exec(foldedText(block));
   return found ? comparableValue('font-family', found[1]!).replace(/^"|"$/g, '') : '';
 }

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { ident } from 'css-tree';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import { tokenTypes as T } from '../sheet/tokens.ts';
@@ -48,9 +49,7 @@ const fontTechs =
 
 function supportsDeclaration(part: Part): Answer {
   const property = propertyName(ident.decode(textAt(part, part.from)));
-  const bare = textOfPart(subpart(part, part.from + 2))
-    .replace(/!\s*important$/i, '')
-    .trim();
+  const bare = trimmed(textOfPart(subpart(part, part.from + 2)).replace(/![\t\n\f\r ]*important$/i, ''));
   if (part.list.slice(part.from, part.to).some((i) => part.tokens.type[i] === T.Semicolon)) return false;
   if (property.startsWith('--')) return true;
   const validity = declarationValidity(property, bare);

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
 import { parseDimension, parseLegacyColour, parseLegacyFontSize, parseNonNegative } from '../values/legacyValues.ts';
@@ -72,8 +73,8 @@ function ownHints(element: ElementNode, name: string, value: string): Declaratio
         ? one('background-color', parseLegacyColour(value))
         : none;
     case 'background':
-      return (tablePart.test(tag) || tag === 'body') && value.trim() !== ''
-        ? [['background-image', `url(${JSON.stringify(value.trim())})`]]
+      return (tablePart.test(tag) || tag === 'body') && trimmed(value) !== ''
+        ? [['background-image', `url(${JSON.stringify(trimmed(value))})`]]
         : none;
     case 'text':
       return tag === 'body' ? one('color', parseLegacyColour(value)) : none;

@@ -163,7 +163,7 @@ function evaluateRange(part: Part, environment: Environment): FeatureAnswer {
 
 function spaceBefore(part: Part, i: number): boolean {
   const between = part.tokens.text.slice(part.tokens.end[part.list[i - 1]!], part.tokens.start[part.list[i]!]);
-  return /\s/.test(between.replace(/\/\*[^]*?\*\//g, ''));
+  return /[\t\n\f\r ]/.test(between.replace(/\/\*[^]*?\*\//g, ''));
 }
 
 function oneSide(name: Part, sign: string, value: Part, environment: Environment): FeatureAnswer {

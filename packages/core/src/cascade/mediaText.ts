@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { foldedText, tokensOf, tokenTypes as T } from '../sheet/tokens.ts';
 
 /**
@@ -13,7 +14,7 @@ export function mediaText(text: string): string {
     parts.push(folded.slice(tokens.start[i], tokens.end[i]));
     if (type === T.Comma || type === T.Colon) parts.push(' ');
   }
-  return parts.join('').trim();
+  return trimmed(parts.join(''));
 }
 
 /**

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { tokenTypes as T } from '../sheet/tokens.ts';
 import {
   nameAt,
@@ -30,7 +31,7 @@ export function mediaTroubles(text: string): readonly MediaTrouble[] {
   if (part?.to === 0) return [];
   const queries = part ? splitAtCommas(part) : text.split(',').map((query) => partOf(query) ?? query);
   return queries.flatMap((query) => {
-    if (typeof query === 'string') return [{ query: query.trim(), what: 'malformed', name: '' } as const];
+    if (typeof query === 'string') return [{ query: trimmed(query), what: 'malformed', name: '' } as const];
     const trouble = troubleOf(query);
     return trouble ? [{ query: textOfPart(query), ...trouble }] : [];
   });

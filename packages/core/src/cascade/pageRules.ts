@@ -1,3 +1,4 @@
+import { trimmed, withMarkAsLetter } from '../source/space.ts';
 import { textContent, type PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type LinkedSource, type StyleSources } from '../page/styleSources.ts';
 import { matchesIntegrity } from '../page/stylePolicy.ts';
@@ -159,7 +160,9 @@ class Collector {
     });
     const { rules, definitions, layers, unread } = this;
     const definesReference = rules.some((rule) => rule.compiled.block.definesReference);
-    const readsMarkup = rules.some((rule) => rule.compiled.block.readsMarkup);
+    const readsMarkup =
+      rules.some((rule) => rule.compiled.block.readsMarkup) ||
+      definitions.some(({ compiled }) => mayReadMarkup(compiled.key));
     return { rules, definitions, layers, unread, definesReference, readsMarkup, key: this.keys.join('|') };
   }
 
@@ -226,7 +229,7 @@ class Collector {
 
   /** A label with spaces around it: to the Encoding Standard it is one, to Chromium it is none. */
   private isReadApart(by: Asked, file: SiteFile): boolean {
-    if (by.charset === undefined || by.charset.trim() === by.charset) return false;
+    if (by.charset === undefined || trimmed(by.charset) === by.charset) return false;
     const [one, two] = [by, { ...by, charset: undefined }].map((asked) =>
       this.cache.encodingOf(file, this.environmentOf(asked)),
     );
@@ -306,10 +309,10 @@ const orderingKey = (conditions: readonly Condition[]): string =>
 function embeddedText(source: EmbeddedSource, page: string): { readonly start: number; readonly text: string } {
   const { start, end } = source.contents;
   const raw = page.slice(start, end);
-  if (!source.foreign) return { start, text: raw };
+  if (!source.foreign) return { start, text: withMarkAsLetter(raw) };
   const text = textContent(source.element);
   const inside = text === '' ? 0 : raw.indexOf(text);
-  return { start: start + Math.max(inside, 0), text };
+  return { start: start + Math.max(inside, 0), text: withMarkAsLetter(text) };
 }
 
 function sourceConditions(source: LinkedSource | EmbeddedSource, preferred: string | undefined): readonly Condition[] {

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 /** SVG 2, "Presentation attributes": attributes of SVG elements that are declarations. As Chromium takes them. */
 const svgPresentationAttributes: ReadonlySet<string> = new Set(
   (
@@ -51,21 +52,23 @@ export function svgDeclaration(
 const unitless = new Set(['font-size', 'letter-spacing', 'word-spacing', 'baseline-shift']);
 
 const withUnit = (value: string): string =>
-  /^\s*[+-]?(\d+\.?\d*|\.\d+)\s*$/.test(value) ? `${value.trim()}px` : value;
+  /^[\t\n\f\r ]*[+-]?(\d+\.?\d*|\.\d+)[\t\n\f\r ]*$/.test(value) ? `${trimmed(value)}px` : value;
 
 /** The attribute's list in CSS: numbers get the units they stand for. Undefined when it is none. */
 function transformList(value: string): string | undefined {
   const parts: string[] = [];
-  const rest = value.replace(/\s*,?\s*([a-zA-Z]+)\s*\(([^()]*)\)/g, (_all, name: string, list: string) => {
-    const numbers = list
-      .trim()
-      .split(/[\s,]+/)
-      .map(Number);
-    const one = numbers.some(Number.isNaN) ? undefined : transform(name, numbers);
-    parts.push(one ?? '');
-    return '';
-  });
-  return rest.trim() !== '' || parts.length === 0 || parts.includes('') ? undefined : parts.join(' ');
+  const rest = value.replace(
+    /[\t\n\f\r ]*,?[\t\n\f\r ]*([a-zA-Z]+)[\t\n\f\r ]*\(([^()]*)\)/g,
+    (_all, name: string, list: string) => {
+      const numbers = trimmed(list)
+        .split(/[\t\n\f\r ,]+/)
+        .map(Number);
+      const one = numbers.some(Number.isNaN) ? undefined : transform(name, numbers);
+      parts.push(one ?? '');
+      return '';
+    },
+  );
+  return trimmed(rest) !== '' || parts.length === 0 || parts.includes('') ? undefined : parts.join(' ');
 }
 
 function transform(name: string, numbers: readonly number[]): string | undefined {

@@ -38,27 +38,29 @@ export function valueWithoutNames(
   const hash = name === 'href' ? value.indexOf('#') : -1;
   if (hash === 0) return `#${number(decoded(value.slice(1)))}`;
   // drawings: a part to paint or cut with, and what an animation waits for
-  if (/url\(\s*["']?#/i.test(value))
+  if (/url\([\t\n\f\r ]*["']?#/i.test(value))
     return value.replace(localAddress, (_all, open: string, id: string) => open + number(decoded(id)));
-  if (name === 'begin' || name === 'end') return value.replace(/([^\s;.]+)(?=\.[a-z])/gi, number);
+  if (name === 'begin' || name === 'end') return value.replace(/([^\t\n\f\r ;.]+)(?=\.[a-z])/gi, number);
   // where a link leads on another page shows nowhere on this one
   if (hash > 0 && namespace === 'html' && (tag === 'a' || tag === 'area')) return value.slice(0, hash);
   return undefined;
 }
 
 /** `url(#shade)`, up to the name and the name. */
-const localAddress = /(url\(\s*["']?#)([^"')\s]+)/gi;
+const localAddress = /(url\([\t\n\f\r ]*["']?#)([^"')\t\n\f\r ]+)/gi;
 
 /** The IDs that addresses in a CSS value may refer to: with a path before the fragment it may still be this page. */
 export const idsAddressed = (value: string): readonly string[] =>
-  [...unescapeCss(value).matchAll(/(?:url|src)\(\s*["']?[^"'()\s]*#([^"')\s]+)/gi)].map((found) => decoded(found[1]!));
+  [...unescapeCss(value).matchAll(/(?:url|src)\([\t\n\f\r ]*["']?[^"'()\t\n\f\r ]*#([^"')\t\n\f\r ]+)/gi)].map(
+    (found) => decoded(found[1]!),
+  );
 
 /** The IDs that attributes of an element may refer to by an address, as a whole or within a value; a link's is only where it leads. */
 export const idsInAttributes = ({ attributes, tag, namespace }: ElementNode): readonly string[] =>
   namespace === 'html' && (tag === 'a' || tag === 'area')
     ? []
     : attributes.flatMap(({ value }) =>
-        [...unescapeCss(value).matchAll(/#([^"')\s]+)/g)].map((found) => decoded(found[1]!)),
+        [...unescapeCss(value).matchAll(/#([^"')\t\n\f\r ]+)/g)].map((found) => decoded(found[1]!)),
       );
 
 function decoded(fragment: string): string {

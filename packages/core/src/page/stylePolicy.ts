@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { sha256, sha384, sha512 } from '@noble/hashes/sha2.js';
 import { encodeText } from '../source/textCoding.ts';
 import { attributeOf, type ElementNode } from './nodes.ts';
@@ -22,7 +23,7 @@ export class StylePolicies {
     const policies: Policy[] = [];
     for (const element of elements) {
       if (element.tag !== 'meta' || element.namespace !== 'html') continue;
-      if (attributeOf(element, 'http-equiv')?.trim().toLowerCase() !== 'content-security-policy') continue;
+      if (attributeOf(element, 'http-equiv')?.toLowerCase() !== 'content-security-policy') continue;
       const content = attributeOf(element, 'content');
       const inHead = element.parent?.type === 'element' && element.parent.tag === 'head';
       if (content !== undefined && inHead) policies.push({ from: element.index, directives: directivesOf(content) });
@@ -71,7 +72,7 @@ const worst = (answers: readonly Allowed[]): Allowed =>
 function directivesOf(content: string): Directives {
   const out = new Map<string, readonly string[]>();
   for (const part of content.split(';')) {
-    const [name = '', ...list] = part.trim().split(/[\t\n\f\r ]+/);
+    const [name = '', ...list] = trimmed(part).split(/[\t\n\f\r ]+/);
     const lower = name.toLowerCase();
     if (lower !== '' && !out.has(lower)) out.set(lower, list);
   }

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { Span } from '../source/span.ts';
 import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
 import { attributeOf, type ElementNode } from './nodes.ts';
@@ -130,11 +131,11 @@ function linkedSource(element: ElementNode, base: Base, policies: StylePolicies)
   const rel = attributeOf(element, 'rel') ?? '';
   if (!isStylesheetRel(rel)) return undefined;
   const reference = attributeOf(element, 'href') ?? '';
-  const type = (attributeOf(element, 'type') ?? '').split(';')[0]!.trim().toLowerCase();
+  const type = trimmed((attributeOf(element, 'type') ?? '').split(';')[0]!).toLowerCase();
   const alternate = relTokens(rel).includes('alternate');
   const title = attributeOf(element, 'title') ?? '';
   let idle: Idle | undefined;
-  if (reference.trim() === '') idle = 'no-reference';
+  if (trimmed(reference) === '') idle = 'no-reference';
   else if (type !== '' && type !== 'text/css') idle = 'type';
   else if (attributeOf(element, 'disabled') !== undefined) idle = 'disabled';
   else if (alternate && title === '') idle = 'untitled-alternate';
@@ -174,7 +175,7 @@ function preferredTitle(page: PageTree, sheets: readonly (LinkedSource | Embedde
 export const linksPlainly = (source: SourcePlace, path: string): boolean =>
   source.kind === 'linked' &&
   source.idle === undefined &&
-  source.media.trim() === '' &&
+  trimmed(source.media) === '' &&
   source.title === '' &&
   source.target.kind === 'site' &&
   source.target.path === path;

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { attributesHeading } from '../operations/gather/attributeRules.ts';
 import type { Operation } from '../operations/operation.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
@@ -90,7 +91,7 @@ function saidTwice(rules: readonly Found[], marks: readonly string[]): number {
   const said = new Set<string>();
   let twice = 0;
   for (const { rule, groups } of rules) {
-    const selector = marks.reduce(withoutMark, rule.selector).replace(/\s+/g, ' ').trim();
+    const selector = trimmed(marks.reduce(withoutMark, rule.selector).replace(/[\t\n\f\r ]+/g, ' '));
     for (const { property, value, important } of rule.declarations) {
       const key = `${groups} ${selector} ${property}:${value}${important ? '!' : ''}`;
       if (said.has(key)) twice++;
@@ -111,4 +112,4 @@ const withoutMark = (selector: string, mark: string): string =>
       '',
     )
     .replaceAll(new RegExp(`\\.${mark}(?![\\w-])`, 'g'), '')
-    .replaceAll(/(^|,)\s*body\s+/g, '$1 ');
+    .replaceAll(/(^|,)[\t\n\f\r ]*body[\t\n\f\r ]+/g, '$1 ');

@@ -87,7 +87,7 @@ const isOneName = ({ compounds }: ComplexSelector): boolean =>
 
 /** Whether a text says what `@font-face Name`, `@keyframes name` and the like define; others work without being named. */
 function mayBeSaid({ label }: PlannedRule, text: string): boolean {
-  const found = /^@(?:font-face|keyframes|counter-style|property|font-palette-values)\s+(.+)$/s.exec(label);
+  const found = /^@(?:font-face|keyframes|counter-style|property|font-palette-values)[\t\n\f\r ]+(.+)$/s.exec(label);
   return !found || text.includes(found[1]!.toLowerCase()) || text.includes('\\');
 }
 

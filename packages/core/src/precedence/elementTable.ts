@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { placeOfContender } from '../cascade/contenderPlace.ts';
 import { allContenders, type Contender, type View } from '../cascade/contenders.ts';
 import { CascadeSession, type PageCascade } from '../cascade/pageCascade.ts';
@@ -81,7 +82,7 @@ class TableReader {
       page: page.path,
       element: elementPath(element),
       name: elementName(element),
-      text: textContent(element).replace(/\s+/g, ' ').trim().slice(0, 80),
+      text: trimmed(textContent(element).replace(/[\t\n\f\r ]+/g, ' ')).slice(0, 80),
       line: this.linesOf(page.path).placeOf(Math.max(element.start, 0)).line,
       ancestors: ancestors.map((one) => ({ path: elementPath(one), name: elementName(one) })).reverse(),
       children: inside.slice(0, mostChildren).map((one) => ({ path: elementPath(one), name: elementName(one) })),

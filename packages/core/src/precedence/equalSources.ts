@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { attributeOf } from '../page/nodes.ts';
 import { elementAt } from '../page/parsePage.ts';
 import { pagesOf, type Site } from '../source/site.ts';
@@ -11,12 +12,12 @@ export function pagesWithBlock(site: Site, page: string, source: number): readon
   const model = openPage(site.files.get(page)!);
   const block = model?.sources.sheets[source];
   if (!model || block?.kind !== 'embedded') return [];
-  const said = model.text.slice(block.contents.start, block.contents.end).trim();
+  const said = trimmed(model.text.slice(block.contents.start, block.contents.end));
   const holds = (text: string): boolean => {
     for (let at = text.indexOf(said); at >= 0; at = text.indexOf(said, at + 1))
       if (
-        />\s*$/.test(text.slice(Math.max(0, at - 40), at)) &&
-        /^\s*<\/style/i.test(text.slice(at + said.length, at + said.length + 60))
+        />[\t\n\f\r ]*$/.test(text.slice(Math.max(0, at - 40), at)) &&
+        /^[\t\n\f\r ]*<\/style/i.test(text.slice(at + said.length, at + said.length + 60))
       )
         return true;
     return false;

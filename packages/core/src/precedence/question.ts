@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { Environment } from '../cascade/environment.ts';
 import type { OwnOutcome } from '../cascade/ownOutcome.ts';
 import { fail, succeed, type Result } from '../source/result.ts';
@@ -37,7 +38,7 @@ export type QuestionProblem =
 
 /** What decides a property of all elements a selector reaches, over all pages: values, and who decides each. */
 export function askSite(kept: KeptOutcomes, question: SiteQuestion): Result<QuestionAnswer, QuestionProblem> {
-  const property = propertyName(question.property.trim());
+  const property = propertyName(trimmed(question.property));
   const kind = propertyKind(property);
   if (property === '' || kind === 'unknown' || kind === 'all')
     return fail({ kind: 'unknown-property', property: question.property });
@@ -131,9 +132,9 @@ class Answers {
 /** A pseudo-element at the end is asked for on the elements the rest reaches. */
 function apart(text: string): { readonly selector: string; readonly pseudoElement: string } {
   const last = parseSelectorList(text)?.[0]?.compounds.at(-1)?.pseudoElement;
-  const found = last === undefined ? undefined : /::?[a-z-]+(?:\([^()]*\))?\s*$/i.exec(text);
+  const found = last === undefined ? undefined : /::?[a-z-]+(?:\([^()]*\))?[\t\n\f\r ]*$/i.exec(text);
   if (!found || last === undefined) return { selector: text, pseudoElement: '' };
-  const rest = text.slice(0, found.index).trim();
+  const rest = trimmed(text.slice(0, found.index));
   return { selector: rest === '' ? '*' : rest, pseudoElement: last };
 }
 

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { describeCondition } from '../cascade/conditions.ts';
 import type { Contender } from '../cascade/contenders.ts';
 import { decidingCriterion, type Criterion } from '../cascade/decidingCriterion.ts';
@@ -53,7 +54,7 @@ export function losingReason(loser: Contender, winner: Contender | undefined): R
 function idleReason({ conditions, selector }: Contender): Reason {
   const words = conditions.map(describeCondition).join(' and ');
   return words === ''
-    ? { kind: 'state', words: `only as ${selector ?? ''}`.trim() }
+    ? { kind: 'state', words: trimmed(`only as ${selector ?? ''}`) }
     : { kind: 'condition', words: `only with ${words}` };
 }
 

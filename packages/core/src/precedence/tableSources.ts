@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { Contender } from '../cascade/contenders.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import type { ElementNode } from '../page/nodes.ts';
@@ -52,7 +53,7 @@ export function readSources(
     const written = page.rules.sources.sheets[source.sourceIndex]!;
     const path = source.kind === 'embedded' ? '' : source.path;
     const { line: at } = lines.placeOf(Math.max(written.span.start, 0));
-    add({ id, kind: source.kind, path, place: source.sourceIndex + 1, media: written.media.trim(), line: at });
+    add({ id, kind: source.kind, path, place: source.sourceIndex + 1, media: trimmed(written.media), line: at });
   }
   if (says.has('attribute')) add({ id: 'attribute', kind: 'attribute', line, ...none });
   return out;

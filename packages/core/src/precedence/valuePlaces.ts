@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { attributeOf } from '../page/nodes.ts';
 import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
 import type { Declaration, Rule } from '../sheet/sheet.ts';
@@ -66,7 +67,7 @@ export function valuePlaces(site: Site, value: string): readonly ValuePlace[] {
 /** Compares by meaning, a colour as a colour; a value of several parts by each part. */
 function sayer(wanted: string): (one: Declaration) => boolean {
   const plain = folded(wanted);
-  const colour = comparableValue('color', wanted.trim());
+  const colour = comparableValue('color', trimmed(wanted));
   const font = plain.replace(/["']/g, '');
   const known = new Map<string, boolean>();
   return ({ property, value }) => {
@@ -75,7 +76,7 @@ function sayer(wanted: string): (one: Declaration) => boolean {
     if (says === undefined) {
       says =
         folded(value) === plain ||
-        comparableValue(property, value) === comparableValue(property, wanted.trim()) ||
+        comparableValue(property, value) === comparableValue(property, trimmed(wanted)) ||
         parts(value).some((part) => folded(part) === plain || comparableValue('color', part) === colour) ||
         (/^font(-family)?$/.test(property) &&
           parts(value, ',').some((part) => folded(part).replace(/["']/g, '') === font));
@@ -85,7 +86,10 @@ function sayer(wanted: string): (one: Declaration) => boolean {
   };
 }
 
-const folded = (text: string): string => text.trim().replace(/\s+/g, ' ').toLowerCase();
+const folded = (text: string): string =>
+  trimmed(text)
+    .replace(/[\t\n\f\r ]+/g, ' ')
+    .toLowerCase();
 
 /** The parts at white space, slashes and commas, or at commas alone, functions and strings in one piece. */
 function parts(value: string, only?: string): readonly string[] {
@@ -99,11 +103,11 @@ function parts(value: string, only?: string): readonly string[] {
     } else if (c === '"' || c === "'") quote = c;
     else if (c === '(') depth++;
     else if (c === ')') depth--;
-    if (quote === '' && depth === 0 && (only ? c === only : /[\s,/]/.test(c))) {
-      if (part.trim() !== '') out.push(part.trim());
+    if (quote === '' && depth === 0 && (only ? c === only : /[\t\n\f\r ,/]/.test(c))) {
+      if (trimmed(part) !== '') out.push(trimmed(part));
       part = '';
     } else part += c;
   }
-  if (part.trim() !== '') out.push(part.trim());
+  if (trimmed(part) !== '') out.push(trimmed(part));
   return out;
 }

@@ -118,7 +118,7 @@ export function valueFor({ compiled }: Contender, longhand: string): string {
   const { declaration, longhands, values } = compiled;
   const value = declaration.property === longhand ? undefined : values?.[longhands.indexOf(longhand)];
   if (value === undefined) return declaration.value;
-  const words = declaration.value.split(/\s+(?![^(]*\))/);
+  const words = declaration.value.split(/[\t\n\f\r ]+(?![^(]*\))/);
   const runs = words.flatMap((_, from) => words.map((_word, n) => words.slice(from, from + n + 1).join(' ')));
   return runs.find((part) => comparableValue(longhand, part) === value) ?? value;
 }

@@ -93,6 +93,12 @@ const rows: readonly Row[] = [
   // what reads the markup
   ['attr() of a class that came', css('p::after{content:attr(class)}', '<p style="color:red">x'), css('p::after{content:attr(class)} .r{color:red}', '<p class=r>x'), 'differs', 'other'],
   ['attr() of another attribute', css('p::after{content:attr(title)}', '<p title=t style="color:red">x'), css('p::after{content:attr(title)} .r{color:red}', '<p title=t class=r>x'), 'same', 'same'],
+  ['attr() in a function of the author', page('<style>@function --t(){result:attr(style)} p::after{content:--t()}</style>', '<p style="color:red">x'), page('<style>@function --t(){result:attr(style)} p::after{content:--t()} .r{color:red}</style>', '<p class=r>x'), 'unsure', 'other'],
+  ['… by another function', page('<style>@function --s(){result:attr(style)} @function --t(){result:--s()} p::after{content:--t()}</style>', '<p style="color:red">x'), page('<style>@function --s(){result:attr(style)} @function --t(){result:--s()} p::after{content:--t()} .r{color:red}</style>', '<p class=r>x'), 'unsure', 'other'],
+  ['… of another attribute', page('<style>@function --t(){result:attr(title)} p::after{content:--t()}</style>', '<p title=t style="color:red">x'), page('<style>@function --t(){result:attr(title)} p::after{content:--t()} .r{color:red}</style>', '<p title=t class=r>x'), 'same', 'same'],
+  ['attr() in an animation', page('<style>@keyframes k{from,to{content:attr(class)}} p::after{content:"";animation:k 9s paused}</style>', '<p style="color:red">x'), page('<style>@keyframes k{from,to{content:attr(class)}} p::after{content:"";animation:k 9s paused} .r{color:red}</style>', '<p class=r>x'), 'unsure', 'other'],
+  ['a namespace without quotes is none', css('@namespace x;p{color:red}'), css('p{color:red}'), 'same', 'same'],
+  ['… a prefix without an address neither', css('@namespace a x;p{color:red}'), css('p{color:red}'), 'same', 'same'],
   ['a block gone from before an element that counts its siblings', css('p{width:calc(10px*sibling-index())}', '<style></style><p>x'), css('p{width:calc(10px*sibling-index())}', '<p>x'), 'differs', 'other'],
   // trees of their own
   ['text in a shadow tree', page('', shadow('<p>x</p>')), page('', shadow('<p>yy</p>')), 'differs', 'same'],

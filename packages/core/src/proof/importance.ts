@@ -41,7 +41,7 @@ export function importanceCounts({ rules, tree }: PageCascade): boolean {
       (element) =>
         movingElements.test(element.tag.toLowerCase()) ||
         /animation|transition|position-try/i.test(attributeOf(element, 'style') ?? '') ||
-        element.attributes.some(({ name, value }) => name.startsWith('on') || /^\s*javascript:/i.test(value)),
+        element.attributes.some(({ name, value }) => name.startsWith('on') || /^[\t\n\f\r ]*javascript:/i.test(value)),
     )
   );
 }

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { ElementNode, ParentNode } from '../page/nodes.ts';
 import type { PageTree } from '../page/parsePage.ts';
 import { foldedSpace, isStyleSource, joinedAt, templateText } from './pairElements.ts';
@@ -15,7 +16,8 @@ export function markupText({ mode, document, text: page }: PageTree): string {
   let text = '';
   const flush = (parent: ParentNode): void => {
     // white space at the edges of the head's text shows nowhere
-    if (parent.type === 'element' && (parent.tag === 'head' || parent.tag === 'html')) text = foldedSpace(text).trim();
+    if (parent.type === 'element' && (parent.tag === 'head' || parent.tag === 'html'))
+      text = trimmed(foldedSpace(text));
     if (text !== '') out += `t${text.length}:${text}`;
     text = '';
   };

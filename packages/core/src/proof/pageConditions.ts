@@ -56,10 +56,10 @@ export function withoutPageConditions(
 function countsAs(text: string, { first, rest, parts }: Conditional, key: string): string | undefined {
   const fresh = parts.flatMap((part, i) => (key[i] === '-' ? [] : [{ text: part.text, has: key[i] === 'y' }]));
   const left = fresh.reduce((one, part) => one.replace(part.text, ''), first);
-  const isAbove = /^\s+[^>+~\s]/.test(rest) && /^(body|html)?$/i.test(left);
-  const isTop = isAbove || /^(body|html)\b/i.test(first) || fresh.every((part) => /\s\*\)$/.test(part.text));
+  const isAbove = /^[\t\n\f\r ]+[^>+~\t\n\f\r ]/.test(rest) && /^(body|html)?$/i.test(left);
+  const isTop = isAbove || /^(body|html)\b/i.test(first) || fresh.every((part) => /[\t\n\f\r ]\*\)$/.test(part.text));
   if (!isTop) return text;
   const holds = fresh.every((part) => part.has !== part.text.includes(':not('));
   if (!holds) return undefined;
-  return isAbove ? rest.trimStart() : left + rest;
+  return isAbove ? rest.replace(/^[\t\n\f\r ]+/, '') : left + rest;
 }

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { isStylesheetRel } from '../page/styleSources.ts';
 import { attributeOf, type ChildNode, type ElementNode, type ParentNode } from '../page/nodes.ts';
 import { plainElementFor } from '../page/plainElements.ts';
@@ -161,7 +162,7 @@ function compareText(
     const two = b[i] ?? '';
     if (one === two) continue;
     if (foldedSpace(one) !== foldedSpace(two)) {
-      if (invisible && foldedSpace(one).trim() === foldedSpace(two).trim()) continue;
+      if (invisible && trimmed(foldedSpace(one)) === trimmed(foldedSpace(two))) continue;
       out.differences.push({ kind: 'text-differs', element: left });
       return;
     }

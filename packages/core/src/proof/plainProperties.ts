@@ -41,7 +41,7 @@ function onlyIn(site: Site, other: Site): readonly RootProperty[] {
 }
 
 /** Of a custom property these are no value of its own. */
-const wide = /^\s*(initial|inherit|unset|revert|revert-layer)?\s*$/i;
+const wide = /^[\t\n\f\r ]*(initial|inherit|unset|revert|revert-layer)?[\t\n\f\r ]*$/i;
 
 const isSaid = (site: Site, name: string): boolean =>
   [...site.files.values()].some(({ text }) => text?.includes(name) ?? false);
@@ -76,7 +76,7 @@ function propertiesOf({ path, text }: SiteFile): readonly RootProperty[] {
 /** The edits that put the value where `var()` of it stands; undefined where one of them would not be surely the same. */
 function usesOf(rules: readonly Rule[], name: string, value: string): readonly Edit[] | undefined {
   const out: Edit[] = [];
-  const pattern = new RegExp(`var\\(\\s*${name}\\s*\\)`, 'g');
+  const pattern = new RegExp(`var\\([\\t\\n\\f\\r ]*${name}[\\t\\n\\f\\r ]*\\)`, 'g');
   const look = (list: readonly Rule[]): boolean =>
     list.every((rule) => {
       if (rule.kind === 'style') return rule.declarations.every(put) && look(rule.nested);
@@ -90,7 +90,9 @@ function usesOf(rules: readonly Rule[], name: string, value: string): readonly E
     if (
       /["']|url\(/i.test(said) ||
       found.some(
-        (one) => /[^\s(,:/]$/.test(said.slice(0, one.index)) || /^[^\s),/]/.test(said.slice(one.index + one[0].length)),
+        (one) =>
+          /[^\t\n\f\r (,:/]$/.test(said.slice(0, one.index)) ||
+          /^[^\t\n\f\r ),/]/.test(said.slice(one.index + one[0].length)),
       )
     )
       return false;
@@ -107,7 +109,7 @@ function usesOf(rules: readonly Rule[], name: string, value: string): readonly E
 }
 
 /** A name with two hyphens first may be spelled with escapes (CSS Syntax 3, "Consume an escaped code point") and character references. */
-const spelled = /(?:-|\\-|\\0{0,4}2d\s{0,2}){2}[^\s:;{}()"'<>=,]*/gi;
+const spelled = /(?:-|\\-|\\0{0,4}2d[\t\n\f\r ]{0,2}){2}[^\t\n\f\r :;{}()"'<>=,]*/gi;
 
 /** Whether a text may say a custom property in other letters than its own. */
 function hidesNames(text: string): boolean {
@@ -133,7 +135,7 @@ function takingPages(site: Site): readonly TakingPage[] | undefined {
 function findTakingPages(site: Site): readonly TakingPage[] | undefined {
   const texts = [...site.files.values()].map(({ text }) => text ?? '');
   // in an imported scope `:root` is another element, or none
-  if (texts.some((text) => /@import[^;]*scope\s*\(/i.test(text) || hidesNames(text))) return undefined;
+  if (texts.some((text) => /@import[^;]*scope[\t\n\f\r ]*\(/i.test(text) || hidesNames(text))) return undefined;
   // in a shadow tree it is nobody
   if (pagesOf(site).some(({ text }) => text === undefined || /shadow/i.test(text))) return undefined;
   const reader = new SheetReader(site);

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { mayReadMarkup } from '../cascade/compileBlock.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { elementName, parentElement, type PageTree } from '../page/parsePage.ts';
@@ -53,6 +54,7 @@ export function provePage(
     ...hostDoubts(left.tree, pairs),
     ...parserDoubts(left.tree),
     ...nameDoubts(before, after, pairs),
+    ...definitionDoubts(before, after, pairs),
   ].map(({ sentence, elements: about }) => ({ sentence, elements: about.map((one) => refOf(one, left.tree.text)) }));
   const differs = causes.length > 0 || notes.length > 0 || read.length > 0;
   const verdict = differs ? 'differs' : doubts.length > 0 ? 'unsure' : 'same';
@@ -74,11 +76,8 @@ function readMarkupDiffers(before: PageState, after: PageState, pairs: readonly 
   if (!before.cascade.rules.readsMarkup && !after.cascade.rules.readsMarkup) return [];
   const causes = new Map<string, Cause & { elements: ElementRef[] }>();
   for (const pair of pairs) {
-    const { before: one, after: two } = pair;
-    const moved = one.siblingIndex !== two.siblingIndex || one.siblings.length !== two.siblings.length;
-    const names = [...one.attributes, ...two.attributes]
-      .map(({ name }) => name)
-      .filter((name) => attributeOf(one, name) !== attributeOf(two, name));
+    const { before: one } = pair;
+    const { moved, names } = markupChange(pair);
     if (!moved && names.length === 0) continue;
     for (const { block } of before.cascade.session.sourcesOf(before.cascade.listOf(one)))
       for (const { declaration } of block.declarations) {
@@ -97,13 +96,42 @@ function readMarkupDiffers(before: PageState, after: PageState, pairs: readonly 
   return [...causes.values()];
 }
 
+/** Of a pair: whether it stands at another place among its siblings, and which attributes are not the same. */
+function markupChange({ before: one, after: two }: ElementPair): { moved: boolean; names: readonly string[] } {
+  const moved = one.siblingIndex !== two.siblingIndex || one.siblings.length !== two.siblings.length;
+  const all = [...one.attributes, ...two.attributes].map(({ name }) => name);
+  return { moved, names: all.filter((name) => attributeOf(one, name) !== attributeOf(two, name)) };
+}
+
+/**
+ * Elements that a definition may read: `attr()` in frames of an animation or in a function is about the element that uses it. CSS
+ * Functions and Mixins, "Evaluating Custom Functions".
+ */
+function definitionDoubts(before: PageState, after: PageState, pairs: readonly ElementPair[]): readonly ScriptDoubt[] {
+  const reading = [before, after]
+    .flatMap(({ cascade }) => cascade.rules.definitions.map(({ compiled }) => compiled))
+    .filter(({ key }) => mayReadMarkup(key));
+  if (reading.length === 0) return [];
+  const out = new Map<string, ElementNode[]>();
+  for (const pair of pairs) {
+    const { moved, names } = markupChange(pair);
+    for (const { name, subject, key } of moved || names.length > 0 ? reading : []) {
+      const what = whatItReads(key, names, moved);
+      if (what === undefined) continue;
+      const sentence = `@${name} ${subject} reads ${what}, and that is not the same for some elements, which may use it.`;
+      out.set(sentence, [...(out.get(sentence) ?? []), pair.before]);
+    }
+  }
+  return [...out].map(([sentence, elements]) => ({ sentence, elements: [...new Set(elements)] }));
+}
+
 /** CSS Values and Units 5, "Attribute References: the attr() function", "Tree-Counting Functions". */
 function whatItReads(value: string, names: readonly string[], moved: boolean): string | undefined {
   if (!mayReadMarkup(value)) return undefined;
   const plain = unescapeCss(value).toLowerCase();
   if (moved && /sibling-(index|count)\(/.test(plain)) return "the element's place among its siblings";
   const read = names.find((name) =>
-    new RegExp(`attr\\(\\s*([\\w-]*\\|)?${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(plain),
+    new RegExp(`attr\\([\\t\\n\\f\\r ]*([\\w-]*\\|)?${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(plain),
   );
   return read === undefined ? undefined : `the attribute ${read}`;
 }
@@ -180,10 +208,10 @@ function compareUnread(before: PageState, after: PageState): readonly string[] {
   if (old.join('\n') === now.join('\n')) return [];
   const gone = old.find((key) => !now.includes(key));
   if (gone !== undefined)
-    return [`The page asked for a sheet that cannot be read here (${gone.trim()}) and does not any more.`];
+    return [`The page asked for a sheet that cannot be read here (${trimmed(gone)}) and does not any more.`];
   const come = now.find((key) => !old.includes(key));
   if (come !== undefined)
-    return [`The page asks for a sheet that cannot be read here (${come.trim()}) and did not before.`];
+    return [`The page asks for a sheet that cannot be read here (${trimmed(come)}) and did not before.`];
   return ['Sheets that cannot be read here are asked for in another order.'];
 }
 

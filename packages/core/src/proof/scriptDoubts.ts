@@ -169,6 +169,12 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
   });
   const out: ScriptDoubt[] = [];
   const moved = placesOfSources(old.tree) !== placesOfSources(now.tree);
+  const waiting = waitingLinks(old.tree, scripts)[0];
+  if (waiting)
+    out.push({
+      sentence: `A script may make a sheet of ${elementName(waiting)}, and the links or blocks around it are not the same.`,
+      elements: [],
+    });
   for (const script of scripts) {
     const { facts, of } = script;
     const dealing = facts.touches.find(({ what }) => what.kind === 'sheets');
@@ -190,6 +196,24 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
       });
   }
   return out;
+}
+
+/** Links that give the page no rules until a script turns them into sheets, with the attribute it has to touch for it. */
+function waitingLinks({ elements }: PageTree, scripts: readonly PageScript[]): readonly ElementNode[] {
+  const says = (word: string): boolean => scripts.some(({ facts }) => facts.words.has(word));
+  return elements.filter((one) => {
+    if (one.tag !== 'link' || one.namespace !== 'html') return false;
+    const handled = scripts.some(({ of }) => of === one);
+    if (!isStyleSource(one)) {
+      const isSheet = /[.]css|^style$/i.test(`${attributeOf(one, 'href') ?? ''} ${attributeOf(one, 'as') ?? ''}`);
+      return isSheet && (handled || says('rel') || says('relList') || (one.id !== undefined && says(one.id)));
+    }
+    return (
+      (attributeOf(one, 'disabled') !== undefined && says('disabled')) ||
+      (attributeOf(one, 'href') === undefined && says('href')) ||
+      (/^(?!text\/css)[^;\s]/i.test(attributeOf(one, 'type') ?? '') && says('type'))
+    );
+  });
 }
 
 /** Where outside the head links and blocks stand among elements, however they are written. */

@@ -12,9 +12,12 @@ import { LookComparison, lookOf, type PageLook } from './pageLook.ts';
 import type { PageProof, Proof } from './proof.ts';
 import { provePage } from './provePage.ts';
 import { proveOpaque, unseen } from './unreadPages.ts';
+import { withDoubts } from './withDoubts.ts';
 import { worstVerdict } from './worstVerdict.ts';
 import { stillTrue } from './stillTrue.ts';
+import { LinksTakenIn } from './linksTakenIn.ts';
 import { isTakenInAlone, TakenIn, takenInDoubt } from './takenIn.ts';
+import { sheetsByScripts } from './sheetsByScripts.ts';
 import { othersOf, throughOthers, type Others } from './throughOthers.ts';
 
 export interface ProofOptions {
@@ -113,7 +116,7 @@ export class SiteProver {
     const tell = (more = 0): void => onPage?.(found.size + more, pages.length + added.length);
     const reading = pages.filter((file) => {
       const earlier = known?.get(file.path);
-      const isTaking = run.takenIn.of(file).length > 0 || (earlier !== undefined && isTakenInAlone(earlier));
+      const isTaking = shownBy(file, run).length > 0 || (earlier !== undefined && isTakenInAlone(earlier));
       const said = (isTaking ? undefined : earlier) ?? this.unread(file, run);
       if (!said) return true;
       found.set(file.path, said);
@@ -166,12 +169,14 @@ export class SiteProver {
     const { before } = this;
     const changed = changedFiles(before, after).map(({ path }) => path);
     const kindOf = (path: string): string => (before.files.get(path) ?? after.files.get(path))!.kind;
+    const others = othersOf(before, after);
     const resources = changed.filter((path) => kindOf(path) === 'other');
     return {
       after,
       sides: resources.length === 0 ? this.plain : markedSides(before, after, resources),
       changed: new Set(changed),
-      others: othersOf(before, after),
+      others,
+      linksTakenIn: new LinksTakenIn(before, others.sheets),
       takenIn: new TakenIn(
         before,
         changed.filter((path) => after.files.has(path)),
@@ -191,7 +196,7 @@ export class SiteProver {
       file.text !== undefined &&
       !run.changed.has(file.path) &&
       !run.touched.has(file) &&
-      run.takenIn.of(file).length === 0;
+      shownBy(file, run).length === 0;
     return isSafe ? unseen(file.path) : undefined;
   }
 
@@ -218,11 +223,14 @@ export class SiteProver {
     const openOld = (): PageCascade => (old ??= sides.before.open(this.before, file, scripting));
     const before = sides === this.plain ? this.lookBefore(file, scripting, openOld) : lookOf(openOld(), this.before);
     const cascade = sides.after.open(after, changed, scripting);
+    const loaded = scripting ? sheetsByScripts({ cascade, site: after }, run.others) : [];
     if (scripting) elementNames(changed, cascade.tree);
     const now = lookOf(cascade, after);
-    if (sides.comparison.surelySame(before, now)) return { ...unseen(file.path), elements: before.elements };
+    if (sides.comparison.surelySame(before, now))
+      return withDoubts({ ...unseen(file.path), elements: before.elements }, loaded);
     const sameStacks = sides.comparison.sameStacks(before, now);
-    return provePage({ cascade: openOld(), site: this.before }, { cascade, site: after }, { sameStacks });
+    const found = provePage({ cascade: openOld(), site: this.before }, { cascade, site: after }, { sameStacks });
+    return withDoubts(found, loaded);
   }
 
   private lookBefore(
@@ -264,6 +272,7 @@ interface Run {
   readonly others: Others;
   /** Pages that others show. */
   readonly takenIn: TakenIn;
+  readonly linksTakenIn: LinksTakenIn;
   readonly touched: TouchedPages;
 }
 
@@ -276,17 +285,17 @@ function markedSides(before: Site, after: Site, resources: readonly string[]): S
   return { before: first, after: second, comparison: new LookComparison(first), resources };
 }
 
+/** The pages it shows of which something is not the same. */
+const shownBy = (file: SiteFile, { takenIn, linksTakenIn }: Run): readonly string[] => [
+  ...new Set([...takenIn.of(file), ...linksTakenIn.of(file)]),
+];
+
 /** Adds what the page uses in another way than by links and imports: files it names, and what these, scripts or frames in it name. */
-function withUsed(result: PageProof, file: SiteFile, { sides, others, takenIn }: Run): PageProof {
+function withUsed(result: PageProof, file: SiteFile, run: Run): PageProof {
+  const { sides, others } = run;
   const text = file.text!;
   const used = sides.resources.filter((path) => text.includes(fileNameOf(path)));
   const notes = [...result.notes, ...used.map((path) => `${path}, which the page names, is another file now.`)];
-  const doubts = [...result.doubts, ...throughOthers(text, others), ...takenIn.of(file).map(takenInDoubt)];
-  const verdict =
-    notes.length > result.notes.length
-      ? 'differs'
-      : doubts.length > 0 && result.verdict === 'same'
-        ? 'unsure'
-        : result.verdict;
-  return { ...result, verdict, notes, doubts };
+  const told: PageProof = used.length > 0 ? { ...result, verdict: 'differs', notes } : result;
+  return withDoubts(told, [...throughOthers(text, others), ...shownBy(file, run).map(takenInDoubt)]);
 }

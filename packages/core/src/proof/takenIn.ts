@@ -41,6 +41,7 @@ export class TakenIn {
 
   /** Those it includes, or asks for by their name. */
   surelyOf(file: SiteFile): readonly string[] {
+    if (this.changed.size === 0) return [];
     const own = namesIn(file, namesInPage);
     return this.pagesNamed(
       [...own.included, ...own.fetched, ...this.scriptsOf(file).flatMap(({ fetched }) => fetched)],

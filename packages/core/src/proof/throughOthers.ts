@@ -34,19 +34,20 @@ const treesApart = /<template\b[^>]*shadowrootmode[^]*?<\/template>|srcdoc\s*=\s
 export interface Others {
   /** Sheets that were there and are not the same: a new one nobody named before. */
   readonly sheets: readonly string[];
+  readonly created: readonly string[];
   readonly files: readonly { readonly file: SiteFile; readonly names: readonly string[] }[];
 }
 
 /** Found once for all pages of a proof. */
 export function othersOf(before: Site, after: Site): Others {
-  const sheets = changedFiles(before, after)
-    .filter(({ path, change }) => change !== 'created' && before.files.get(path)?.kind === 'sheet')
-    .map(({ path }) => path);
-  if (sheets.length === 0) return { sheets, files: [] };
+  const changed = changedFiles(before, after).map(({ path }) => path);
+  const sheets = changed.filter((path) => before.files.get(path)?.kind === 'sheet');
+  const created = changed.filter((path) => !before.files.has(path) && after.files.get(path)?.kind === 'sheet');
+  if (sheets.length === 0) return { sheets, created, files: [] };
   const files = [...before.files.values()].filter(({ path }) => mayLoadSheets.test(path)).sort(byPath);
   const found = files.map((file) => {
     const text = asciiText(file.bytes);
     return { file, names: sheets.filter((path) => text.includes(fileNameOf(path))) };
   });
-  return { sheets, files: found.filter(({ names }) => names.length > 0) };
+  return { sheets, created, files: found.filter(({ names }) => names.length > 0) };
 }

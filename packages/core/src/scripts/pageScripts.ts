@@ -6,6 +6,7 @@ import type { Site } from '../source/site.ts';
 import { decodeText } from '../source/textCoding.ts';
 import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
 import { readScript } from './readScript.ts';
+import { sheetNamesIn } from './sheetNames.ts';
 import { servedFacts, serverCode, type ServerCode } from './serverCode.ts';
 import type { ScriptFacts } from './scriptFacts.ts';
 
@@ -121,6 +122,8 @@ const dataFacts = (text: string): ScriptFacts => ({
   words: new Set(text.match(/[\p{L}\p{N}_-]+/gu) ?? []),
   modules: [],
   files: [],
+  sheets: sheetNamesIn(text),
+  isData: true,
   unreadable: false,
 });
 

@@ -1,3 +1,4 @@
+import { sheetNamesIn } from './sheetNames.ts';
 import { parse, type Node } from 'acorn';
 import { nothing, type Meant, type ScriptFacts, type Touch } from './scriptFacts.ts';
 import { climbsToHead, leadsToHead, partOf, walkers, wholeContents } from './documentParts.ts';
@@ -19,7 +20,10 @@ const mostText = 3_000_000;
 export function readScript(text: string, kind: 'script' | 'module' | 'handler'): ScriptFacts {
   if (text.trim() === '') return nothing;
   const tree = text.length > mostText ? undefined : parsed(text, kind);
-  if (!tree) return { ...nothing, unreadable: true, words: new Set(text.match(/[\w-]+/g) ?? []), makes: true };
+  if (!tree) {
+    const words = new Set(text.match(/[\w-]+/g) ?? []);
+    return { ...nothing, unreadable: true, words, sheets: sheetNamesIn(text), makes: true };
+  }
   return new Reader(tree, kind === 'handler').facts();
 }
 
@@ -53,6 +57,7 @@ class Reader {
   private readonly words = new Set<string>();
   private readonly modules: string[] = [];
   private readonly files: string[] = [];
+  private readonly sheets: string[] = [];
   private makes = false;
   /** Where a function of the script is given the document, its root or its head. */
   private handsOn: Any | undefined;
@@ -79,10 +84,10 @@ class Reader {
       const above = [node, ...parents.slice(0, 3)];
       for (const child of fieldsOf(node)) stack.push({ node: child, parents: above, inFunction: inside });
     }
-    const { touches, makes, words, modules, files, handsOn } = this;
+    const { touches, makes, words, modules, files, sheets, handsOn } = this;
     if (handsOn && touches.some(({ what }) => what.kind === 'places'))
       this.add(handsOn, { kind: 'any' }, { kind: 'sheets' });
-    return { touches, makes, words, modules, files, unreadable: false };
+    return { ...nothing, touches, makes, words, modules, files, sheets };
   }
 
   private visit(node: Any, parents: readonly Any[], inFunction: boolean): void {
@@ -144,6 +149,7 @@ class Reader {
   private text(node: Any, text: string, parent: Any | undefined): void {
     for (const word of text.match(/[\p{L}\p{N}_-]+/gu) ?? []) this.words.add(word);
     if (/\.m?js(?:[?#]|$)/i.test(text)) this.files.push(text);
+    this.sheets.push(...sheetNamesIn(text));
     if (/<[a-z]/i.test(text)) this.makes = true;
     const isKey = parent?.type === 'MemberExpression' && parent.computed === true;
     for (const what of textTouches(text, isKey)) this.add(node, { kind: 'any' }, what);

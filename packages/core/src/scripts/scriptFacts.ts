@@ -41,6 +41,10 @@ export interface ScriptFacts {
   readonly modules: readonly string[];
   /** References to scripts in its strings, which it may load. */
   readonly files: readonly string[];
+  /** Names of sheets in its strings, or how such a name ends: `css/dark.css`, `-dark.css`. */
+  readonly sheets: readonly string[];
+  /** It is data or a template in a string, which scripts may use. */
+  readonly isData: boolean;
   /** It cannot be read as JavaScript: it may do anything. */
   readonly unreadable: boolean;
 }
@@ -51,5 +55,7 @@ export const nothing: ScriptFacts = {
   words: new Set(),
   modules: [],
   files: [],
+  sheets: [],
+  isData: false,
   unreadable: false,
 };

@@ -9,7 +9,7 @@ export function endOfCompound(text: string): number {
       if (close > 0) i = close;
     } else if (c === '(' || c === '[') depth++;
     else if (c === ')' || c === ']') depth--;
-    else if (depth === 0 && /[\s>+~]/.test(c)) return i;
+    else if (depth === 0 && /[\t\n\f\r >+~]/.test(c)) return i;
   }
   return text.length;
 }

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
 
@@ -174,7 +175,7 @@ function suits(element: ElementNode, type: string): boolean {
   if (rangeOf(element) === 'out') return false;
   // HTML Standard, "Email state": the pattern given there
   if (type === 'email' && !/^[\w.!#$%&'*+/=?^`{|}~-]+@[a-z0-9-]+(\.[a-z0-9-]+)*$/i.test(value)) return false;
-  if (type === 'url' && !/^[a-z][a-z0-9+.-]*:\S/i.test(value.trim())) return false;
+  if (type === 'url' && !/^[a-z][a-z0-9+.-]*:[^\t\n\f\r ]/i.test(trimmed(value))) return false;
   const pattern = attributeOf(element, 'pattern');
   if (pattern === undefined || !/^(text|search|url|tel|email|password)?$/.test(type)) return true;
   try {

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
 import { autoDirection } from '../page/autoDirection.ts';
@@ -108,7 +109,7 @@ function matchesLanguage(element: ElementNode, argument: string): boolean {
     const own = language.toLowerCase();
     return argument
       .split(',')
-      .map((range) => range.trim().toLowerCase())
+      .map((range) => trimmed(range).toLowerCase())
       .some((range) => range !== '' && (own === range || own.startsWith(`${range}-`)));
   }
   return false;

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import {
@@ -106,7 +107,7 @@ class Reader {
       combinators.push(combinator);
       compounds.push(this.compound());
     }
-    const text = this.t.text.slice(this.t.start[first], this.t.end[this.lastSolid()]).trim();
+    const text = trimmed(this.t.text.slice(this.t.start[first], this.t.end[this.lastSolid()]));
     return { compounds, combinators, specificity: specificityOf(compounds), text };
   }
 
@@ -280,8 +281,8 @@ class Reader {
     const name = unescapeCss(this.raw(this.at++).slice(0, -1)).toLowerCase();
     const inner = this.inner();
     if (double) {
-      if (!functionalPseudoElements.has(name) || before !== undefined || inner.trim() === '') throw invalid;
-      return `::${name}(${inner.trim()})`;
+      if (!functionalPseudoElements.has(name) || before !== undefined || trimmed(inner) === '') throw invalid;
+      return `::${name}(${trimmed(inner)})`;
     }
     return this.functional(name, inner);
   }
@@ -314,9 +315,9 @@ class Reader {
       case 'nth-last-of-type':
         return this.nth(name, inner);
       default:
-        if (!textArgumentClasses.has(name) || inner.trim() === '') throw invalid;
+        if (!textArgumentClasses.has(name) || trimmed(inner) === '') throw invalid;
         if (name === 'lang' && /["',]/.test(inner)) throw invalid; // Chromium takes one identifier only
-        return { kind: 'pseudo-class', name, argument: inner.trim() };
+        return { kind: 'pseudo-class', name, argument: trimmed(inner) };
     }
   }
 
@@ -353,8 +354,11 @@ class Reader {
   }
 
   private nth(name: string, inner: string): SimpleSelector {
-    const folded = inner.replace(/\/\*[^]*?\*\//g, '').trim();
-    const found = /^(even|odd|[+-]?\d+(?![\dn])|([+-]?\d*)n(?:\s*([+-])\s*(\d+))?)(?:\s+of\s+([^]+))?$/i.exec(folded);
+    const folded = trimmed(inner.replace(/\/\*[^]*?\*\//g, ''));
+    const found =
+      /^(even|odd|[+-]?\d+(?![\dn])|([+-]?\d*)n(?:[\t\n\f\r ]*([+-])[\t\n\f\r ]*(\d+))?)(?:[\t\n\f\r ]+of[\t\n\f\r ]+([^]+))?$/i.exec(
+        folded,
+      );
     const ofType = name.endsWith('of-type');
     if (!found || (found[5] !== undefined && ofType)) throw invalid;
     const formula = found[1]!.toLowerCase();

@@ -1,5 +1,6 @@
+import { trimmed } from '../source/space.ts';
 // What Chromium takes, found by CSS.supports('selector(…)'): scripts/makeSelectorTable.mjs. pseudoTable.test.ts asks it again.
-const words = (text: string): ReadonlySet<string> => new Set(text.trim().split(/\s+/));
+const words = (text: string): ReadonlySet<string> => new Set(trimmed(text).split(/[\t\n\f\r ]+/));
 
 /** Pseudo-classes that depend on what people, scripts or the browser do with the page: they hold in some state, or not. */
 export const stateClasses = words(`

@@ -57,5 +57,5 @@ function strongest(list: SelectorList): Specificity {
 /** Arguments of `:host()` and `::slotted()` match nothing outside shadow trees; their names still count. */
 function argumentSpecificity(text: string): Specificity {
   const count = (pattern: RegExp): number => text.match(pattern)?.length ?? 0;
-  return [count(/#[\w-]/g), count(/[.[]|(?<!:):(?!:)/g), count(/(^|[\s>+~])[a-z]/gi)];
+  return [count(/#[\w-]/g), count(/[.[]|(?<!:):(?!:)/g), count(/(^|[\t\n\f\r >+~])[a-z]/gi)];
 }

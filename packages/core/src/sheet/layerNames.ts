@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { ident } from 'css-tree';
 import { tokensOf, tokenTypes as T } from './tokens.ts';
 
@@ -7,7 +8,7 @@ import { tokensOf, tokenTypes as T } from './tokens.ts';
  * CSS Cascading and Inheritance Level 5, "Syntax for Layer Names": identifiers joined by full stops without white space.
  */
 export function layerNames(text: string): readonly (readonly string[])[] | undefined {
-  const tokens = tokensOf(text.trim());
+  const tokens = tokensOf(trimmed(text));
   const names: string[][] = [[]];
   // what may come next: a name, or what follows one
   let wantsName = true;

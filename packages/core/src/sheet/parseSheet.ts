@@ -7,12 +7,12 @@ import { unescapeCss } from '../values/unescape.ts';
 
 /**
  * The rules of a sheet or embedded block, recovered from errors as browsers do. `from` and `to` bound a block inside a page;
- * all spans count from the start of `text`.
+ * all spans count from the start of `text`. Read as a whole it is a file, whose byte order mark is passed over.
  *
  * CSS Syntax 3, "Parse a stylesheet", "Consume a qualified rule", "Consume a block's contents".
  */
 export function parseSheet(text: string, from = 0, to = text.length): Sheet {
-  const parser = new Parser(tokensOf(text, from, to), to);
+  const parser = new Parser(tokensOf(text, from, to, from === 0 && to === text.length), to);
   const rules = parser.stylesheet();
   return { text, rules, comments: parser.comments };
 }

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { Span } from '../source/span.ts';
 import type { ImportRule, Rule } from './sheet.ts';
 import { layerNames } from './layerNames.ts';
@@ -35,12 +36,12 @@ function readConditions(rest: string): Pick<ImportRule, 'layer' | 'supports' | '
   let media = rest;
   let layer: string | null | undefined;
   let supports: string | undefined;
-  const named = /^layer(?:\(\s*([^)]*?)\s*\))?(?=\s|$|\))/i.exec(media);
+  const named = /^layer(?:\([\t\n\f\r ]*([^)]*?)[\t\n\f\r ]*\))?(?=[\t\n\f\r ]|$|\))/i.exec(media);
   // what is no layer name is read as a media query, which it is not either
   const wellNamed = named?.[1] === undefined || layerNames(named[1])?.length === 1;
-  if (named && wellNamed && !/^layer\s*\(/i.test(media) === (named[1] === undefined)) {
+  if (named && wellNamed && !/^layer[\t\n\f\r ]*\(/i.test(media) === (named[1] === undefined)) {
     layer = named[1] ?? null;
-    media = media.slice(named[0].length).trim();
+    media = trimmed(media.slice(named[0].length));
   }
   if (/^supports\(/i.test(media)) {
     let depth = 0;
@@ -49,15 +50,15 @@ function readConditions(rest: string): Pick<ImportRule, 'layer' | 'supports' | '
       if (media[i] === '(') depth++;
       if (media[i] === ')' && --depth === 0) break;
     }
-    supports = media.slice('supports('.length, i).trim();
-    media = media.slice(i + 1).trim();
+    supports = trimmed(media.slice('supports('.length, i));
+    media = trimmed(media.slice(i + 1));
   }
   return { layer, supports, media };
 }
 
 /** The reference in a string token or an unquoted `url(` token, escapes resolved. */
 export function referenceOf(raw: string): string {
-  if (/^url\(/i.test(raw)) return unescapeCss(raw.slice(4).replace(/\)$/, '').trim());
+  if (/^url\(/i.test(raw)) return unescapeCss(trimmed(raw.slice(4).replace(/\)$/, '')));
   const quote = raw[0]!;
   return unescapeCss(raw.slice(1, raw.length > 1 && raw.endsWith(quote) ? -1 : undefined));
 }

@@ -1,3 +1,4 @@
+import { trimmed, withMarkAsLetter } from '../source/space.ts';
 import { tokenize, tokenTypes } from 'css-tree';
 
 export { tokenTypes };
@@ -11,15 +12,18 @@ export interface Tokens {
   readonly count: number;
 }
 
-/** CSS Syntax 3, "Tokenization". `from` and `to` bound the stretch; comments are kept as tokens. */
-export function tokensOf(text: string, from = 0, to = text.length): Tokens {
+/**
+ * CSS Syntax 3, "Tokenization". `from` and `to` bound the stretch; comments are kept as tokens. `marked`: it is a whole file, where a
+ * byte order mark at the start is none of its text.
+ */
+export function tokensOf(text: string, from = 0, to = text.length, marked = false): Tokens {
   const type: number[] = [];
   const start: number[] = [];
   const end: number[] = [];
   const part = from === 0 && to === text.length ? text : text.slice(from, to);
   // CSS Syntax 3, "Preprocessing the input stream": same length, so places stay
   const read = part.includes('\0') ? part.replaceAll('\0', '\ufffd') : part;
-  tokenize(read, (t: number, s: number, e: number) => {
+  tokenize(marked ? read : withMarkAsLetter(read), (t: number, s: number, e: number) => {
     type.push(t);
     start.push(s + from);
     end.push(Math.min(e, part.length) + from); // the tokenizer counts an escape at the very end one too far
@@ -32,7 +36,7 @@ export function tokensOf(text: string, from = 0, to = text.length): Tokens {
  * comment stays where leaving it out could join two tokens (CSS Syntax 3, "Serialization").
  */
 export function foldedText(text: string): string {
-  if (!/[\s/]/.test(text)) return text;
+  if (!/[\t\n\f\r /]/.test(text)) return text;
   const tokens = tokensOf(text);
   const parts: string[] = [];
   let comment = false;
@@ -43,11 +47,11 @@ export function foldedText(text: string): string {
       if (last !== ' ') parts.push(' ');
     } else {
       const part = text.slice(tokens.start[i], tokens.end[i]);
-      if (comment && last !== undefined && !/[\s,;{}[\]>~)(]$/.test(last) && !/^[,;{}[\]>~)]/.test(part))
+      if (comment && last !== undefined && !/[\t\n\f\r ,;{}[\]>~)(]$/.test(last) && !/^[,;{}[\]>~)]/.test(part))
         parts.push('/**/');
       comment = false;
       parts.push(part);
     }
   }
-  return parts.join('').trim();
+  return trimmed(parts.join(''));
 }

@@ -41,7 +41,7 @@ export function urlReferences(text: string, from = 0, to = text.length): readonl
 /** A reference written anew in the form it had: same quotes, or unquoted where that is legal. */
 export function printReference(reference: string, original: string): string {
   const isString = !/^url\(/i.test(original);
-  if (!isString && /^[^\s"'()\\\p{Cc}]*$/u.test(reference)) return `${original.slice(0, 4)}${reference})`;
+  if (!isString && /^[^\t\n\f\r "'()\\\p{Cc}]*$/u.test(reference)) return `${original.slice(0, 4)}${reference})`;
   const quote = isString ? original[0]! : '"';
   const body = reference.replace(/[\\\n\r\f]/g, (c) => (c === '\\' ? '\\\\' : `\\${c.charCodeAt(0).toString(16)} `));
   const quoted = quote + body.replaceAll(quote, `\\${quote}`) + quote;

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { EmbeddedBlock } from './blockUnits.ts';
 import type { RepeatedBlock } from './survey.ts';
 
@@ -11,7 +12,7 @@ export class BlockCollector {
 
   add(path: string, text: string, block: EmbeddedBlock): void {
     const { start, end } = block.source.contents;
-    const contents = text.slice(start, end).replace(/\s+/g, ' ').trim();
+    const contents = trimmed(text.slice(start, end).replace(/[\t\n\f\r ]+/g, ' '));
     const copies = this.texts.get(contents) ?? { count: 0, bytes: end - start };
     copies.count++;
     this.texts.set(contents, copies);

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import type { PageTree } from '../page/parsePage.ts';
 import { styleSources, type EmbeddedSource, type StyleSources } from '../page/styleSources.ts';
 import { isTemplated } from '../source/templates.ts';
@@ -196,12 +197,12 @@ const knownFacts = new Map<string, Facts>();
 type Facts = Pick<BlockUnit, 'label' | 'version' | 'classes'>;
 
 export const familyKey = (groups: readonly Group[], label: string): string =>
-  [...groups.map((g) => `@${g.name} ${g.prelude}`.trim()), label].join(' { ');
+  [...groups.map((g) => trimmed(`@${g.name} ${g.prelude}`)), label].join(' { ');
 
 function definitionLabel(name: string, prelude: string, block: string): string {
-  if (name !== 'font-face') return `@${name} ${prelude}`.trim();
-  const family = /font-family\s*:\s*([^;]+)/i.exec(foldedText(block))?.[1]?.replace(/["']/g, '').trim();
-  return `@font-face ${family ?? ''}`.trim();
+  if (name !== 'font-face') return trimmed(`@${name} ${prelude}`);
+  const family = /font-family[\t\n\f\r ]*:[\t\n\f\r ]*([^;]+)/i.exec(foldedText(block))?.[1]?.replace(/["']/g, '');
+  return trimmed(`@font-face ${trimmed(family ?? '')}`);
 }
 
 export function describeStayReason(reason: StayReason): string {

@@ -159,7 +159,7 @@ function isBare(block: EmbeddedBlock, text: string): boolean {
     if (span.start > at) rest += ` ${text.slice(at, span.start)}`;
     at = Math.max(at, span.end);
   }
-  return /^(\s|<!--|-->|@charset "[^"]*";)*$/.test(`${rest} ${text.slice(at, end)}`);
+  return /^([\t\n\f\r ]|<!--|-->|@charset "[^"]*";)*$/.test(`${rest} ${text.slice(at, end)}`);
 }
 
 const none: ReadonlySet<string> = new Set();

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { foldedText, tokensOf, tokenTypes as T } from '../sheet/tokens.ts';
 
 /**
@@ -32,7 +33,7 @@ export function selectorText(selector: string): string {
       if (!open && !close && out.at(-1) !== ' ') out.push(' ');
     } else out.push(text);
   }
-  return out.join('').trim();
+  return trimmed(out.join(''));
 }
 
 /** The selectors of a list as written, parted at the commas outside brackets. */
@@ -46,9 +47,9 @@ export function splitSelectors(list: string): readonly string[] {
     if (type === T.Function || type === T.LeftParenthesis || type === T.LeftSquareBracket) depth++;
     else if (type === T.RightParenthesis || type === T.RightSquareBracket) depth--;
     else if (type === T.Comma && depth === 0) {
-      out.push(list.slice(from, tokens.start[i]).trim());
+      out.push(trimmed(list.slice(from, tokens.start[i])));
       from = tokens.end[i]!;
     }
   }
-  return [...out, list.slice(from).trim()].filter((selector) => selector !== '');
+  return [...out, trimmed(list.slice(from))].filter((selector) => selector !== '');
 }

@@ -90,7 +90,7 @@ function saysOf({ element, alternate, title, reference }: LinkedSource): readonl
     ...(alternate ? ['alternate'] : []),
     ...(title === '' ? [] : [`titled “${title}”`]),
     ...['disabled', 'integrity', 'crossorigin'].filter((name) => attributeOf(element, name) !== undefined),
-    ...(/^\s*[\\/](?![\\/])/.test(reference) ? ['from the site root'] : []),
+    ...(/^[\t\n\f\r ]*[\\/](?![\\/])/.test(reference) ? ['from the site root'] : []),
   ];
 }
 

@@ -6,8 +6,8 @@ import { elementNames } from './elementNames.ts';
 import { neededNames } from './selectorNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
 
-/** Files that may load sheets although they are none: drawings with a sheet of their own, XML, scripts. */
-export const mayLoadSheets = /\.(svg|xml|xsl|xslt|js|mjs|htc)$/i;
+/** Files that may load sheets although they are none: drawings with a sheet of their own, XML, scripts and what these read. */
+export const mayLoadSheets = /\.(svg|xml|xsl|xslt|js|mjs|json|htc)$/i;
 
 /**
  * Which pages may look different when files change from one state of a site to another, told without reading them: those that may
@@ -86,15 +86,22 @@ class Names {
     return /srcdoc\s*=|shadowrootmode/i.test(text) || this.others.some((name) => text.includes(name));
   }
 
+  /** A script may put a name together. */
+  private endsSome(end: string): boolean {
+    for (const name of this.names ?? []) if (name.endsWith(end)) return true;
+    return false;
+  }
+
   /** Whether a file may name one of them. */
   in(file: SiteFile): boolean {
     const { names, others } = this;
     if (names === undefined) return true;
     if (names.size === 0) return false;
-    const { sheets, escaped } = mentionsIn(file);
+    const { sheets, ends, escaped } = mentionsIn(file);
     return (
       escaped ||
       sheets.some((name) => names.has(name)) ||
+      ends.some((end) => this.endsSome(end)) ||
       others.some((name) => (file.text ?? asciiText(file.bytes)).includes(name))
     );
   }
@@ -118,6 +125,7 @@ function leadingNames(sites: readonly Site[], paths: readonly string[]): Readonl
       const leading =
         (mentions.escaped && sheet.kind === 'sheet') ||
         mentions.sheets.some((one) => names.has(one)) ||
+        mentions.ends.some((end) => [...names].some((one) => one.endsWith(end))) ||
         others.some((one) => (sheet.text ?? asciiText(sheet.bytes)).includes(one));
       if (names.has(name) || !leading) continue;
       names.add(name);
@@ -130,6 +138,8 @@ function leadingNames(sites: readonly Site[], paths: readonly string[]): Readonl
 interface Mentions {
   /** What could be the name of a sheet. */
   readonly sheets: readonly string[];
+  /** How such a name ends, where a script may put another start before it: `.css`, `-dark.css`. */
+  readonly ends: readonly string[];
   /** An escape, of CSS, HTML or a URL, could spell a name in another way. */
   readonly escaped: boolean;
 }
@@ -141,8 +151,10 @@ function mentionsIn(file: SiteFile): Mentions {
   if (!mentions) {
     const text = file.text ?? asciiText(file.bytes);
     // browsers take tabs and line ends out of addresses (URL Standard, "URL parsing")
-    const sheets = new Set([...sheetNamesIn(text), ...sheetNamesIn(text.replace(/[\t\r\n]/g, ''))]);
-    mentions = { sheets: [...sheets], escaped: /(href|import)[^>;]{0,300}[\\%&]/i.test(text) };
+    const joined = text.replace(/[\t\r\n]/g, '').replace(/(["'`]) *\+ *\1/g, '');
+    const sheets = [...new Set([...sheetNamesIn(text), ...sheetNamesIn(joined)])];
+    const ends = /["'`}][\w-]*\.css/i.test(text) ? sheets.filter((name) => /^[._-]/.test(name)) : [];
+    mentions = { sheets, ends, escaped: /(href|import)[^>;]{0,300}[\\%&]/i.test(text) };
     known.set(file, mentions);
   }
   return mentions;

@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { compileBlock, resolvedText, type BlockContext } from '../cascade/compileBlock.ts';
 import type { CompiledDeclaration } from '../cascade/compiledRule.ts';
 import type { DefinitionRule, StyleRule } from '../sheet/sheet.ts';
@@ -17,7 +18,7 @@ export function versionKey(rule: StyleRule | DefinitionRule, text: string, base:
     return resolvedText(value, context);
   }
   const nested = rule.nested.map((n) => foldedText(text.slice(n.span.start, n.span.end))).join(' ');
-  return `${orderFreeKey(compileBlock(rule.declarations, context).declarations)} ${nested}`.trim();
+  return trimmed(`${orderFreeKey(compileBlock(rule.declarations, context).declarations)} ${nested}`);
 }
 
 /**

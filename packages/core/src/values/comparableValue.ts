@@ -1,5 +1,6 @@
+import { trimmed } from '../source/space.ts';
 import { parse as parseColour } from 'culori';
-import { parse, tokenize, tokenTypes } from 'css-tree';
+import { parsedValue, tokenize, tokenTypes } from './cssTokens.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
 import { holdsSubstitution } from './substitution.ts';
 
@@ -54,14 +55,15 @@ const standsAlone = (type: number): boolean =>
   type === tokenTypes.WhiteSpace || type === tokenTypes.Comma || type === tokenTypes.RightParenthesis;
 
 function foldSpace(value: string): string {
-  return tokensOf(value)
-    .map((token) => (token.type === tokenTypes.WhiteSpace ? ' ' : token.text))
-    .join('')
-    .trim();
+  return trimmed(
+    tokensOf(value)
+      .map((token) => (token.type === tokenTypes.WhiteSpace ? ' ' : token.text))
+      .join(''),
+  );
 }
 
 function spell(property: string, value: string): string {
-  const whole = takesColour(property) ? colourText(value.trim()) : undefined;
+  const whole = takesColour(property) ? colourText(trimmed(value)) : undefined;
   if (whole !== undefined) return whole;
   const tokens = tokensOf(value);
   const out: string[] = [];
@@ -97,6 +99,8 @@ const takesColour = (property: string): boolean =>
   /color|background|border|outline|shadow|fill|stroke|text-decoration|text-emphasis|column-rule/.test(property);
 
 function colourText(text: string): string | undefined {
+  // what reads colours takes other white space than CSS does
+  if (/[^\x20-\x7e\t\n\f\r]/.test(text)) return undefined;
   if (!/^(#[0-9a-f]{3,8}|[a-z]+|(rgb|hsl)a?\([^a-z]*(?:deg[^a-z]*)?\))$/i.test(text)) return undefined;
   const colour = parseColour(text.toLowerCase());
   if (!colour || (colour.mode !== 'rgb' && colour.mode !== 'hsl')) return undefined;
@@ -183,8 +187,7 @@ function spellDimension(text: string, property: string, depth: number): string {
 function zeroIsLength(property: string): boolean {
   let known = zeros.get(property);
   if (known === undefined) {
-    const takes = (value: string): boolean =>
-      lexer.matchProperty(property, parse(value, { context: 'value' })).error === null;
+    const takes = (value: string): boolean => lexer.matchProperty(property, parsedValue(value)).error === null;
     known = /^(box|text)-shadow$/.test(property) || (takes('0') && takes('1px') && !takes('1'));
     zeros.set(property, known);
   }
@@ -201,5 +204,5 @@ function tidySpace(parts: readonly string[]): string {
     if ((part === ',' || part === ')') && last === ' ') out.pop();
     out.push(part);
   }
-  return out.join('').trim();
+  return trimmed(out.join(''));
 }

@@ -1,4 +1,5 @@
-import { parse, tokenize, tokenTypes } from 'css-tree';
+import { trimmed } from '../source/space.ts';
+import { parsedValue, tokenize, tokenTypes } from './cssTokens.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
 import { hasMath, withoutMath } from './mathFunctions.ts';
 import { longhandsOfShorthand, refusedKeywords } from './propertyTable.ts';
@@ -52,13 +53,13 @@ const memo = new Map<string, Judgement>();
 const valid: Judgement = { validity: 'valid', likely: true };
 const invalid: Judgement = { validity: 'invalid', likely: false };
 const unsure = (likely: boolean): Judgement => ({ validity: 'unsure', likely });
-const wide = /^\s*(initial|inherit|unset|revert|revert-layer)\s*$/i;
+const wide = /^[\t\n\f\r ]*(initial|inherit|unset|revert|revert-layer)[\t\n\f\r ]*$/i;
 
 function judge(property: string, value: string): Judgement {
   if (propertyKind(property) === 'custom') return customValidity(property, value);
   if (propertyKind(property) === 'unknown') return invalid;
   if (wide.test(value)) return valid;
-  if (value.trim() === '') return invalid;
+  if (trimmed(value) === '') return invalid;
   const substitution = substitutionIn(value);
   if (substitution !== undefined) {
     if (hasStray(value) || hasBang(value) || !everyVarNamesOne(value)) return invalid;
@@ -77,7 +78,7 @@ function judge(property: string, value: string): Judgement {
   if (matched.every((one) => one === true)) return sure && !open ? valid : unsure(!isRefused(target, value));
   if (matched.includes(undefined)) return invalid;
   if (isQuirk(target, value)) return { validity: 'quirks', likely: false };
-  return sure && !open && isPlain(value) ? invalid : unsure(/(^|[\s,])-webkit-/i.test(value));
+  return sure && !open && isPlain(value) ? invalid : unsure(/(^|[\t\n\f\r ,])-webkit-/i.test(value));
 }
 
 /** Properties where the grammar and Chromium part in more than a few values; none that hand-coded pages use. */
@@ -88,14 +89,14 @@ const unsettled =
 const beyond: readonly (readonly [property: RegExp, value: RegExp])[] = [
   [/^background$/, /\btext\b/i],
   [/^font-variant$/, /\b(text|emoji|unicode)\b/i],
-  [/^font-family$/, /(^|[\s,])(inherit|initial|unset|revert)\b/i],
+  [/^font-family$/, /(^|[\t\n\f\r ,])(inherit|initial|unset|revert)\b/i],
 ];
 
 /** What the grammar cannot say: values it takes and Chromium does not. */
 const finer: readonly (readonly [property: RegExp, value: RegExp])[] = [
-  [/^(-webkit-)?(animation|transition)-duration$/, /(^|[\s,])-[\d.]/],
-  [/^(-webkit-)?transition(-property)?$/, /(^|[\s,])none\b[^]*,|,[^]*(^|[\s,])none\b/i],
-  [/^grid-(area|row|column)/, /\bauto\s+[-+]?\d|\d\s+auto\b/i],
+  [/^(-webkit-)?(animation|transition)-duration$/, /(^|[\t\n\f\r ,])-[\d.]/],
+  [/^(-webkit-)?transition(-property)?$/, /(^|[\t\n\f\r ,])none\b[^]*,|,[^]*(^|[\t\n\f\r ,])none\b/i],
+  [/^grid-(area|row|column)/, /\bauto[\t\n\f\r ]+[-+]?\d|\d[\t\n\f\r ]+auto\b/i],
 ];
 
 /** The grammar takes long over long lists; no hand writes such values. */
@@ -148,7 +149,7 @@ const closing = new Set(closers.values());
 /** Whether the lexer takes it; undefined when it is no value at all, such as a string left open. */
 function matches(property: string, value: string): boolean | undefined {
   try {
-    return lexer.matchProperty(property, parse(value, { context: 'value' })).error === null;
+    return lexer.matchProperty(property, parsedValue(value)).error === null;
   } catch {
     return undefined;
   }
@@ -201,7 +202,7 @@ function isRefused(property: string, value: string): boolean {
     no !== undefined &&
     value
       .toLowerCase()
-      .split(/[\s,/()]+/)
+      .split(/[\t\n\f\r ,/()]+/)
       .some((word) => no.has(word))
   );
 }
@@ -221,7 +222,7 @@ function surelyKnown(property: string, value: string): boolean {
 }
 
 /** Values made of words, numbers, strings, colours and functions known alike: what the lexer refuses there, browsers refuse. */
-const isPlain = (value: string): boolean => /^[\w\s#%.,'"+/()[\]*-]*$/.test(value);
+const isPlain = (value: string): boolean => /^[\w\t\n\f\r #%.,'"+/()[\]*-]*$/.test(value);
 
 const quirkyColours = /^(color|background-color|border-color|border-(top|right|bottom|left)-color)$/;
 const quirkyLengths =
@@ -229,14 +230,15 @@ const quirkyLengths =
 
 /** Quirks Mode Standard, "The hashless hex color quirk" and "The unitless length quirk". */
 function isQuirk(property: string, value: string): boolean {
-  if (property === 'cursor' && /^\s*hand\s*$/i.test(value)) return true; // Chromium's own
+  if (property === 'cursor' && /^[\t\n\f\r ]*hand[\t\n\f\r ]*$/i.test(value)) return true; // Chromium's own
   if (
     quirkyColours.test(property) &&
-    matches(property, value.replace(/(^|\s)([0-9a-f]{6}|[0-9a-f]{3})(?=\s|$)/gi, '$1#$2')) === true
+    matches(property, value.replace(/(^|[\t\n\f\r ])([0-9a-f]{6}|[0-9a-f]{3})(?=[\t\n\f\r ]|$)/gi, '$1#$2')) === true
   )
     return true;
   return (
     quirkyLengths.test(property) &&
-    matches(property, value.replace(/(^|[\s(,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\s),]|$)/g, '$1$2px')) === true
+    matches(property, value.replace(/(^|[\t\n\f\r (,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\t\n\f\r ),]|$)/g, '$1$2px')) ===
+      true
   );
 }

@@ -1,4 +1,4 @@
-import { tokenize, tokenTypes as T } from 'css-tree';
+import { tokenize, tokenTypes as T } from './cssTokens.ts';
 
 /** The type a calculation has; `length-percentage` where the two are added up. */
 type NumericType =

@@ -1,4 +1,5 @@
-import { ident, tokenize, tokenTypes } from 'css-tree';
+import { ident } from 'css-tree';
+import { tokenize, tokenTypes } from './cssTokens.ts';
 
 /** Functions that stand for something known later only: CSS Values and Units 5, "Arbitrary Substitution Functions". */
 const names = /^(var|env|attr|if|sibling-index|sibling-count|random|random-item|inherit|toggle|--.*)$/;

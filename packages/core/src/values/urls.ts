@@ -1,3 +1,4 @@
+import { trimmed } from '../source/space.ts';
 import { folderOf, relativePath } from '../source/sitePath.ts';
 
 /**
@@ -85,11 +86,11 @@ const encodeSegment = (segment: string): string =>
  * cannot be said. References that do not depend on their base (root-relative, absolute, `data:`, fragments, empty) stay.
  */
 export function rebaseReference(reference: string, from: Base, to: string): string | undefined {
-  const trimmed = reference.trim();
-  const target = resolveReference(trimmed, from);
+  const given = trimmed(reference);
+  const target = resolveReference(given, from);
   if (target.kind !== 'site') return independent(target, from) ? reference : undefined;
-  if (/^[\\/]/.test(trimmed)) return reference;
-  const { path: written, suffix } = splitSuffix(trimmed.replace(/[\t\n\r]/g, ''));
+  if (/^[\\/]/.test(given)) return reference;
+  const { path: written, suffix } = splitSuffix(given.replace(/[\t\n\r]/g, ''));
   if (written === '') return undefined; // "?x" names the page itself
   if (from.kind === 'site' && folderOf(from.path) === folderOf(to)) return reference;
   const rebased = relativePath(to, target.path);

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { compileBlock } from '../../cascade/compileBlock.ts';
 import { parseDeclarations } from '../../sheet/parseSheet.ts';
 import type { Declaration } from '../../sheet/sheet.ts';
@@ -54,7 +55,7 @@ export function appended(
 ): FileEdits {
   const lineEnd = lineEndOf(text);
   const open = closingText(text) ?? '';
-  const gap = text.trim() === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;
+  const gap = trimmed(text) === '' ? '' : /[\r\n]$/.test(text) ? lineEnd : lineEnd + lineEnd;
   const written = open + gap + heading(text, lineEnd) + printRules(rules, lineEnd, style);
   return { path, hash, edits: [{ span: { start: text.length, end: text.length }, text: written }] };
 }
@@ -63,4 +64,4 @@ export function appended(
 export const attributesHeading = '/* from style attributes */';
 
 const heading = (text: string, lineEnd: string): string =>
-  text.trim() === '' || text.includes(attributesHeading) ? '' : `${attributesHeading}${lineEnd}${lineEnd}`;
+  trimmed(text) === '' || text.includes(attributesHeading) ? '' : `${attributesHeading}${lineEnd}${lineEnd}`;

@@ -1,3 +1,4 @@
+import { trimmed, trimmedEnd } from '../../source/space.ts';
 import { count } from '../../checks/words.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -167,9 +168,9 @@ function textOfRun({ page, blocks }: Run, sheet: string): string | undefined {
     const text = rebasedText(own + closing, block.base, sheet);
     if (text === undefined) return undefined;
     const bare = text
-      .replace(/^\s*<!--/, '')
-      .replace(/-->\s*$/, '')
-      .replace(/^\s*@charset[^;]*;/i, '');
+      .replace(/^[\t\n\f\r ]*<!--/, '')
+      .replace(/-->[\t\n\f\r ]*$/, '')
+      .replace(/^[\t\n\f\r ]*@charset[^;]*;/i, '');
     const shown = outdented(bare);
     if (shown !== '') parts.push(shown);
   }
@@ -178,16 +179,13 @@ function textOfRun({ page, blocks }: Run, sheet: string): string | undefined {
 
 /** Lines without the indentation they share, and without empty lines around. */
 function outdented(text: string): string {
-  if (/\\[\r\n]/.test(text)) return text.trim();
+  if (/\\[\r\n]/.test(text)) return trimmed(text);
   const lines = withLineEnds(text, '\n').split('\n');
-  const filled = lines.filter((line) => line.trim() !== '');
+  const filled = lines.filter((line) => trimmed(line) !== '');
   const indents = filled.map((line) => /^[ \t]*/.exec(line)![0]);
   let shared = indents[0] ?? '';
   for (const indent of indents) while (!indent.startsWith(shared)) shared = shared.slice(0, -1);
-  return lines
-    .map((line) => line.slice(shared.length).trimEnd())
-    .join('\n')
-    .trim();
+  return trimmed(lines.map((line) => trimmedEnd(line.slice(shared.length))).join('\n'));
 }
 
 const withCharset = (text: string): string => (/[^\0-\x7f]/.test(text) ? `@charset "utf-8";\n\n${text}` : text);

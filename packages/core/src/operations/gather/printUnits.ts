@@ -87,7 +87,8 @@ class Comments {
 }
 
 /** What hid a block from old programs: a sheet needs none of it. */
-const isLeftover = (comment: string): boolean => /^\/\*\s*(<!\[CDATA\[|\]\]>|<!--|-->)?\s*\*\/$/.test(comment);
+const isLeftover = (comment: string): boolean =>
+  /^\/\*[\t\n\f\r ]*(<!\[CDATA\[|\]\]>|<!--|-->)?[\t\n\f\r ]*\*\/$/.test(comment);
 
 /** Comments after the last rule of a block go with that rule. */
 const trailing = (page: PageReading, block: ReadBlock, unit: ReadUnit): readonly string[] =>
@@ -95,7 +96,7 @@ const trailing = (page: PageReading, block: ReadBlock, unit: ReadUnit): readonly
     ? block.trailingComments.map((span) => textOf(page.text, span))
     : [];
 
-const folded = (comment: string): string => comment.replace(/\s+/g, ' ');
+const folded = (comment: string): string => comment.replace(/[\t\n\f\r ]+/g, ' ');
 
 /** Whether the author left a blank line before the rule. */
 const hadGap = (text: string, unit: ReadUnit): boolean =>

@@ -31,7 +31,7 @@ export function partOfRule(rule: string, properties: readonly string[]): string 
 
 /** With its semicolon, and with the line or the space it stood on. */
 function withEnd(text: string, start: number, end: number): { readonly start: number; readonly end: number } {
-  const closing = /^(?:\s|\/\*[^]*?\*\/)*;/.exec(text.slice(end));
+  const closing = /^(?:[\t\n\f\r ]|\/\*[^]*?\*\/)*;/.exec(text.slice(end));
   let to = closing ? end + closing[0].length : end;
   let from = start;
   while (/[ \t]/.test(text[from - 1] ?? '')) from--;

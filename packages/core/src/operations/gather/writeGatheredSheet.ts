@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { parseSheet } from '../../sheet/parseSheet.ts';
 import type { FileEdits } from '../../source/changeSet.ts';
 import { lineEndOf } from '../../source/lineEnds.ts';
@@ -58,7 +59,7 @@ export function writeGatheredSheet(
       edits: { path, hash: target.hash, edits: [{ span: { start: at, end: at }, text: text + lineEnd }] },
     };
   const end = target.text!.length;
-  const gap = target.text!.trim() === '' ? '' : /(\r\n|\n|\r)$/.test(target.text!) ? lineEnd : lineEnd + lineEnd;
+  const gap = trimmed(target.text!) === '' ? '' : /(\r\n|\n|\r)$/.test(target.text!) ? lineEnd : lineEnd + lineEnd;
   const open = unclosedEnd(target.text!);
   return {
     kind: 'edited',

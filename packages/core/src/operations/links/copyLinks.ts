@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { pagesProblems } from './linkedPages.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -51,7 +52,7 @@ function linksOf({ sources }: OpenPage): readonly Wanted[] {
     if (source.kind === 'embedded') afterBlocks = true;
     if (source.kind !== 'linked' || source.idle !== undefined || source.title !== '') return [];
     return source.target.kind === 'site'
-      ? [{ sheet: source.target.path, media: source.media.trim(), afterBlocks }]
+      ? [{ sheet: source.target.path, media: trimmed(source.media), afterBlocks }]
       : [];
   });
 }

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { pagesProblems } from './linkedPages.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -74,11 +75,11 @@ function leadingImports(rules: readonly Rule[]): readonly ImportRule[] {
 
 function hasLink(page: OpenPage, block: EmbeddedBlock, rule: ImportRule): boolean {
   if (rule.layer !== undefined || rule.supports !== undefined) return false;
-  if (block.source.media.trim() !== '' && rule.media !== '') return false;
+  if (trimmed(block.source.media) !== '' && rule.media !== '') return false;
   return referenceFrom(page, block, rule) !== undefined;
 }
 
-const mediaOf = (rule: ImportRule, ofBlock: string): string => (rule.media !== '' ? rule.media : ofBlock.trim());
+const mediaOf = (rule: ImportRule, ofBlock: string): string => (rule.media !== '' ? rule.media : trimmed(ofBlock));
 
 /** The import's address as the page names it. */
 function referenceFrom(page: OpenPage, block: EmbeddedBlock, rule: ImportRule): string | undefined {

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { pagesProblems } from './linkedPages.ts';
 import { closed, fields, operationType, type ProblemSentences } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -84,7 +85,7 @@ const sheetsOf = ({ sources }: OpenPage, site: Site): readonly string[] =>
     s.kind === 'linked' &&
     s.idle === undefined &&
     s.title === '' &&
-    s.media.trim() === '' &&
+    trimmed(s.media) === '' &&
     s.target.kind === 'site' &&
     site.files.has(s.target.path)
       ? [s.target.path]

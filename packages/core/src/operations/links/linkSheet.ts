@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { pagesProblems } from './linkedPages.ts';
 import { PathStyleSchema, pathStyleProblems } from './linkTag.ts';
 import { LinkPlaceSchema } from './linkPlace.ts';
@@ -46,7 +47,7 @@ export function planLinkSheet(site: Site, operation: LinkSheet): Result<LinkPlan
   for (const page of opened.value) {
     const linked = linksTo(page, sheet).some((s) => s.idle === undefined && sameMedia(s.media, media));
     if (linked) continue;
-    const tag = linkTag(page, sheet, { paths, media: media.trim() });
+    const tag = linkTag(page, sheet, { paths, media: trimmed(media) });
     if (tag === undefined) elsewhere.push(page.path);
     else edited.push({ path: page.path, hash: page.file.hash, edits: [insertTag(page, tag, place)] });
   }
@@ -57,7 +58,7 @@ export function planLinkSheet(site: Site, operation: LinkSheet): Result<LinkPlan
   return succeed({ changes: { created: [], edited, deleted: [] }, pages: edited.map((e) => e.path) });
 }
 
-const plain = (media: string): string => media.trim().toLowerCase().replace(/^all$/, '');
+const plain = (media: string): string => trimmed(media).toLowerCase().replace(/^all$/, '');
 
 export const sameMedia = (a: string, b: string): boolean => plain(a) === plain(b);
 
@@ -78,7 +79,7 @@ export const linkSheet = operationType<LinkSheet, LinkSheetProblem>()({
     const plan = planLinkSheet(site, operation);
     if (!plan.ok) return plan;
     const { changes, pages } = plan.value;
-    const media = operation.media?.trim() ?? '';
+    const media = trimmed(operation.media ?? '');
     const sentence = `Link ${operation.sheet}${media === '' ? '' : ` for ${media}`} from ${onPages(pages)}`;
     return succeed({ changes, sentence });
   },

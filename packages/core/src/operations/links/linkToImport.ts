@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { linkedPagesProblems } from './linkedPages.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -37,8 +38,8 @@ function importFor(page: OpenPage, link: LinkedSource): readonly Edit[] {
   const syntax = pageSyntax(tree);
   const name = (word: string): string => (syntax.upperCase ? word.toUpperCase() : word);
   const type = syntax.typed ? ` ${name('type')}=${syntax.quote}text/css${syntax.quote}` : '';
-  const reference = link.reference.trim().replace(/["\\\n]/g, (c) => `\\${c}`);
-  const media = link.media.trim() === '' ? '' : ` ${link.media.trim()}`;
+  const reference = trimmed(link.reference).replace(/["\\\n]/g, (c) => `\\${c}`);
+  const media = trimmed(link.media) === '' ? '' : ` ${trimmed(link.media)}`;
   const lineEnd = lineEndOf(text) + indentationAt(text, link.span.start);
   const style = `<${name('style')}${type}>${lineEnd}@import "${reference}"${media};${lineEnd}</${name('style')}>`;
   return [{ span: link.span, text: style }];

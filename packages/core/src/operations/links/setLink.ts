@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { linkedPagesProblems } from './linkedPages.ts';
 import { PathStyleSchema, pathStyleProblems } from './linkTag.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
@@ -34,7 +35,7 @@ export function planSetLink(site: Site, operation: SetLink): Result<LinkedPagesP
   if (typeof paths === 'object' && !isHost(paths.host)) return fail({ kind: 'bad-host', host: paths.host });
   const plan = editLinks(site, sheet, pages, (page, links) =>
     links.flatMap((link) => [
-      ...(media === undefined ? [] : mediaEdits(page, link, media.trim())),
+      ...(media === undefined ? [] : mediaEdits(page, link, trimmed(media))),
       ...(paths === undefined ? [] : pathEdits(page, link, sheet, paths)),
     ]),
   );
@@ -62,7 +63,7 @@ function mediaEdits(page: OpenPage, link: LinkedSource, media: string): readonly
 function pathEdits(page: OpenPage, link: LinkedSource, sheet: string, paths: PathStyle): readonly Edit[] {
   const reference = sheetReference(page, sheet, paths);
   if (reference === undefined) return [];
-  const written = reference + (/[?#].*$/s.exec(link.reference.trim())?.[0] ?? '');
+  const written = reference + (/[?#].*$/s.exec(trimmed(link.reference))?.[0] ?? '');
   const edit = written === link.reference ? undefined : attributeEdit(page, link.element, 'href', written);
   return edit ? [edit] : [];
 }
@@ -94,7 +95,7 @@ export const setLink = operationType<SetLink, SetLinkProblem>()({
 });
 
 function whatIsSet({ media, paths }: SetLink): string {
-  const medium = media?.trim() ?? '';
+  const medium = trimmed(media ?? '');
   const forMedium = media === undefined ? [] : [`for ${/^(all)?$/i.test(medium) ? 'all media' : medium}`];
   if (paths === undefined) return forMedium.join('');
   const way =

@@ -1,3 +1,4 @@
+import { trimmedEnd } from '../../source/space.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
 import { pagesProblems } from '../links/linkedPages.ts';
@@ -131,7 +132,8 @@ export function attributeEdit(
   return gone.map((one) => {
     const cut = declarationSpan(value, one.span);
     // a last declaration takes the semicolon and the space before it along
-    const before = cut.end >= value.trimEnd().length ? /;?[\t\n\f\r ]*$/.exec(value.slice(0, cut.start))![0].length : 0;
+    const before =
+      cut.end >= trimmedEnd(value).length ? /;?[\t\n\f\r ]*$/.exec(value.slice(0, cut.start))![0].length : 0;
     const start = startOffset + offsetInAttribute(written, cut.start - before);
     const end = startOffset + offsetInAttribute(written, cut.end);
     return { span: { start, end }, text: '' };

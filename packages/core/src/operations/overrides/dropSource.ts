@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { dropProblems } from './dropDeclaration.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -38,7 +39,7 @@ export function planDropBlock(site: Site, { page, source, pages }: DropBlock): R
   const block = model.sources.sheets[source];
   if (block?.kind !== 'embedded' || block.span.start < 0)
     return fail({ kind: 'not-said-there', what: `block ${source + 1} of ${page}` });
-  const said = model.text.slice(block.contents.start, block.contents.end).trim();
+  const said = trimmed(model.text.slice(block.contents.start, block.contents.end));
   const opened = chosenPages(site, pages ?? [page]);
   if (!opened.ok) return opened;
   const edited: FileEdits[] = [];
@@ -48,7 +49,7 @@ export function planDropBlock(site: Site, { page, source, pages }: DropBlock): R
       (s, i) =>
         s.kind === 'embedded' &&
         s.span.start >= 0 &&
-        (pages === undefined ? i === source : one.text.slice(s.contents.start, s.contents.end).trim() === said),
+        (pages === undefined ? i === source : trimmed(one.text.slice(s.contents.start, s.contents.end)) === said),
     );
     places += same.length;
     const edits = same.map((s) => ({ span: wholeLines(one.text, s.span), text: '' }));

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { Type } from '@sinclair/typebox';
 import { hintsOf, hintText, ownStyle } from '../../cascade/hints.ts';
 import { desktop } from '../../cascade/environment.ts';
@@ -70,7 +71,7 @@ export function planKeepLook(site: Site, operation: KeepLook): Result<ChangeSet,
 }
 
 /** Back to what the browser itself says: where nobody said anything before. */
-const isRollback = ({ value }: Said): boolean => value.trim().toLowerCase() === 'revert';
+const isRollback = ({ value }: Said): boolean => trimmed(value).toLowerCase() === 'revert';
 
 /** Presentational attributes, which rolling back passes over as well. */
 const hasHints = (element: ElementNode): boolean => hintText([...ownStyle(element), ...hintsOf(element)]) !== '';
@@ -96,7 +97,7 @@ function lastSheet(site: Site, { rules }: PageCascade): SiteFile | undefined {
     .at(-1);
 }
 
-const isForAll = (media: string | undefined): boolean => /^\s*(all)?\s*$/i.test(media ?? '');
+const isForAll = (media: string | undefined): boolean => /^[\t\n\f\r ]*(all)?[\t\n\f\r ]*$/i.test(media ?? '');
 
 /** `kept-color`, or with a number behind it. */
 function freeName(site: Site, property: string): string {

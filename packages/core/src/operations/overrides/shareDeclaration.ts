@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { dropProblems, localDeclarationFields } from './dropDeclaration.ts';
 import { closed, fields, onPages, operationType } from '../operationType.ts';
 import { Type } from '@sinclair/typebox';
@@ -91,7 +92,7 @@ function sheetEdit(site: Site, text: string, { rule, property, value, important 
   const written = oneLine
     ? `${asciiText(rule)} { ${said} }`
     : [`${asciiText(rule)} {`, indent + said, '}'].join(lineEnd);
-  const gap = text.trim() === '' || /[\r\n]$/.test(text) ? '' : lineEnd;
+  const gap = trimmed(text) === '' || /[\r\n]$/.test(text) ? '' : lineEnd;
   const at = { start: text.length, end: text.length };
   return { span: at, text: (closingText(text) ?? '') + gap + written + lineEnd };
 }

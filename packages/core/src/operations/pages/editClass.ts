@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import type { ElementNode } from '../../page/nodes.ts';
 import type { Edit } from '../../source/span.ts';
 
@@ -39,7 +40,7 @@ function inClass(text: string, own: Spans[string], name: string): Edit {
   if (!head) return { span: { start: own.endOffset, end: own.endOffset }, text: `="${name}"` };
   const quote = head[1]!;
   const value = there.slice(head[0].length, there.length - quote.length);
-  const joined = value.trim() === '' ? name : `${value.trimEnd()} ${name}`;
+  const joined = trimmed(value) === '' ? name : `${value.trimEnd()} ${name}`;
   const span = { start: own.startOffset + head[0].length, end: own.endOffset - quote.length };
   return { span, text: quote === '' ? `"${joined}"` : joined };
 }
@@ -59,7 +60,7 @@ export function addClass(
   const tag = text.slice(element.start, element.startTagEnd);
   const own = element.attributeSpans?.['class'];
   if (!own) {
-    const at = element.start + /^<[^\s/>]+/.exec(tag)![0].length;
+    const at = element.start + /^<[^\t\n\f\r />]+/.exec(tag)![0].length;
     const single = /='/.test(tag) && !/="/.test(tag);
     const label = /^<[A-Z]/.test(tag) ? 'CLASS' : 'class';
     return { span: { start: at, end: at }, text: single ? ` ${label}='${name}'` : ` ${label}="${name}"` };

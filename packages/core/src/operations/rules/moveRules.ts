@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { Type } from '@sinclair/typebox';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { lineEndOf, withLineEnds } from '../../source/lineEnds.ts';
@@ -93,7 +94,7 @@ function leadOfEmptied(
     first?.rule === rule &&
     rulesOf(sheet).every((one) => one.groups[0] !== outer || moving.some((other) => other.rule === one.rule));
   if (!isEmptied) return '';
-  const comments = text.slice(withLead(text, sheet, outer!).start, outer!.span.start).trim();
+  const comments = trimmed(text.slice(withLead(text, sheet, outer!).start, outer!.span.start));
   return comments === '' ? '' : withLineEnds(comments, lineEnd) + lineEnd;
 }
 

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { closingText } from '../gather/printRule.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import { findRule, type EditableSheet, type RuleProblem, type RuleRef } from './ruleRef.ts';
@@ -20,6 +21,6 @@ export function placeForRules(
 export function placedText(text: string, at: number, written: string, lineEnd: string): string {
   if (at < text.length) return written + lineEnd;
   const closing = closingText(text) ?? '';
-  const gap = text.trim() === '' || (closing === '' && /[\r\n]$/.test(text)) ? '' : lineEnd;
+  const gap = trimmed(text) === '' || (closing === '' && /[\r\n]$/.test(text)) ? '' : lineEnd;
   return closing + gap + written + lineEnd;
 }

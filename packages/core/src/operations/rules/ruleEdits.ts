@@ -24,10 +24,10 @@ export function setInRule(text: string, rule: StyleRule, { property, value, impo
     const at = text.indexOf('{', rule.selectorSpan.end) + 1;
     return { span: { start: at, end: at }, text: ` ${property}: ${written};${text[at] === '}' ? ' ' : ''}` };
   }
-  const colon = /:\S/.test(text.slice(last.span.start, last.valueSpan.start + 1)) ? ':' : ': ';
+  const colon = /:[^\t\n\f\r ]/.test(text.slice(last.span.start, last.valueSpan.start + 1)) ? ':' : ': ';
   const indent = indentationAt(text, last.span.start);
   const gap = indent === '' ? ' ' : lineEndOf(text) + indent;
-  const semicolon = /^\s*;/.exec(text.slice(last.span.end));
+  const semicolon = /^[\t\n\f\r ]*;/.exec(text.slice(last.span.end));
   const at = last.span.end + (semicolon?.[0].length ?? 0);
   const said = `${gap}${property}${colon}${written}`;
   return { span: { start: at, end: at }, text: semicolon ? `${said};` : `;${said}` };

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import type { GroupRule, Rule, Sheet, StyleRule } from '../../sheet/sheet.ts';
 import { wholeLinesAndGap } from '../../source/removal.ts';
 import type { Edit, Span } from '../../source/span.ts';
@@ -23,7 +24,7 @@ export function rulesOf(sheet: Sheet): readonly FoundRule[] {
 
 /** The at-rules as a reference names them. */
 export const underOf = (groups: readonly GroupRule[]): readonly string[] =>
-  groups.map(({ name, prelude }) => `@${name} ${prelude}`.trim());
+  groups.map(({ name, prelude }) => trimmed(`@${name} ${prelude}`));
 
 /** The rule with the comments that stand right above it, no blank line between. */
 export function withLead(text: string, { comments }: Sheet, { span }: { readonly span: Span }): Span {

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { Type } from '@sinclair/typebox';
 import { compileBlock } from '../../cascade/compileBlock.ts';
 import { parseSelectorList } from '../../selectors/parseSelector.ts';
@@ -58,7 +59,7 @@ function sectionsOf(text: string, sheet: Sheet): readonly (readonly Piece[])[] {
       }
       const span = withLead(text, sheet, rule);
       const last = section.at(-1);
-      if (!last || text.slice(last.span.end, span.start).trim() !== '') out.push((section = []));
+      if (!last || trimmed(text.slice(last.span.end, span.start)) !== '') out.push((section = []));
       section.push({ rule, span });
     }
   };

@@ -1,3 +1,4 @@
+import { trimmed } from '../../source/space.ts';
 import { Type } from '@sinclair/typebox';
 import { attributeOf } from '../../page/nodes.ts';
 import { attributeEdit, referenceTo } from '../../checks/retarget.ts';
@@ -117,8 +118,8 @@ function waysOf(
     if (!page) continue;
     const [own, other] = [linksTo(page, sheet), linksTo(page, into)];
     for (const link of own) {
-      const same = other.some((one) => one.media.trim().toLowerCase() === link.media.trim().toLowerCase());
-      media.add(same || /^(all)?$/i.test(link.media.trim()) ? '' : link.media.trim());
+      const same = other.some((one) => trimmed(one.media).toLowerCase() === trimmed(link.media).toLowerCase());
+      media.add(same || /^(all)?$/i.test(trimmed(link.media)) ? '' : trimmed(link.media));
     }
     if (own[0] && other[0]) before += own[0].span.start < other[0].span.start ? 1 : -1;
     for (const { source, base } of page.blocks)
