@@ -17,6 +17,7 @@ export const severityOf = {
   'media-query': 'wrong',
   'misplaced-rule': 'wrong',
   'lost-declaration': 'wrong',
+  'strange-space': 'wrong',
   'page-markup': 'wrong',
   'link-wrong-case': 'wrong',
   'link-in-comment': 'wrong',

@@ -9,7 +9,7 @@ import { mediaSlip } from './text/mediaSlips.ts';
 import type { TextFinding } from './text/textFinding.ts';
 import { structureFindings } from './text/textFindings.ts';
 
-const kinds = ['brace', 'unclosed', 'refused-selector', 'media-query', 'misplaced-rule', 'lost-declaration', 'duplicate-rule'] as const satisfies readonly FindingKind[]; // oxfmt-ignore
+const kinds = ['brace', 'unclosed', 'refused-selector', 'media-query', 'misplaced-rule', 'lost-declaration', 'strange-space', 'duplicate-rule'] as const satisfies readonly FindingKind[]; // oxfmt-ignore
 type Kind = (typeof kinds)[number];
 
 /** How texts of sheets and blocks are put together, and media that hold nowhere. */

@@ -11,6 +11,7 @@ export type TextFindingKind = Extract<
   | 'media-query'
   | 'misplaced-rule'
   | 'lost-declaration'
+  | 'strange-space'
   | 'unknown-property'
   | 'invalid-value'
   | 'hidden-declaration'

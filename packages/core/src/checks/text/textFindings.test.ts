@@ -19,6 +19,13 @@ describe('where it begins, and the text after the mend', () => {
   test.each([
     // what it shows, text, found, after the first mend
     ['nothing wrong', 'a { color: red }\n', [], 'a { color: red }\n'],
+    ['a no-break space', '\u00a0p { top: 0 }\n', ['strange-space 1:1'], ' p { top: 0 }\n'],
+    [
+      'files that were joined',
+      'p { top: 0 }\n\ufeffb { top: 0 }\n',
+      ['strange-space 2:1'],
+      'p { top: 0 }\nb { top: 0 }\n',
+    ],
     ['a colon forgotten', 'p { color red; top: 0 }\n', ['lost-declaration 1:5'], 'p { color: red; top: 0 }\n'],
     ['an equals sign for a colon', 'p { color = red }\n', ['lost-declaration 1:5'], 'p { color: red }\n'],
     ['a stray sign', 'p { color: red; 1 }\n', ['lost-declaration 1:17'], 'p { color: red;  }\n'],

@@ -13,6 +13,7 @@ import { duplicateFindings } from './duplicateRules.ts';
 import { lostDeclarations, missingSemicolon } from './lostDeclarations.ts';
 import { mediaSlip } from './mediaSlips.ts';
 import { misplacedRules } from './misplacedRules.ts';
+import { strangeSpaces } from './strangeSpaces.ts';
 import { severityOf } from '../finding.ts';
 import type { TextFinding } from './textFinding.ts';
 
@@ -31,6 +32,7 @@ export const structureFindings = (text: string): readonly TextFinding[] => inOrd
 
 const structureIn = (text: string, sheet: Sheet): readonly TextFinding[] => [
   ...braceFindings(text),
+  ...strangeSpaces(text),
   ...unclosedTexts(text),
   ...misplacedRules(text, sheet),
   ...duplicateFindings(text, sheet),

@@ -15,7 +15,7 @@ const groups: readonly (readonly [name: string, good: string, kinds: RegExp])[] 
   [
     'Sheets',
     'valid',
-    /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|lost-declaration|unknown-property|invalid-value|empty-sheet|sheet-charset)$/,
+    /^(brace|unclosed|markup-in-sheet|refused-selector|media-query|misplaced-rule|lost-declaration|strange-space|unknown-property|invalid-value|empty-sheet|sheet-charset)$/,
   ],
   [
     'Pages',

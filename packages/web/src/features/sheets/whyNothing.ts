@@ -19,7 +19,7 @@ export function whyNothing(
 ): string {
   const own = findings.find(
     ({ kind, span }) =>
-      /^(unknown-property|invalid-value|lost-declaration|hidden-declaration|refused-selector|brace|unclosed|media-query)$/.test(
+      /^(strange-space|unknown-property|invalid-value|lost-declaration|hidden-declaration|refused-selector|brace|unclosed|media-query)$/.test(
         kind,
       ) &&
       span.start >= rule.start &&
