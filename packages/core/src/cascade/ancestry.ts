@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
@@ -116,7 +117,7 @@ export function candidatesAt(place: Place, list: readonly IndexedSelector[]): Ca
 
 /** What an element is called by, as ancestors are asked for: `div`, `.menu`, `#head`. In quirks mode letters of ASCII are one in both cases. */
 function ancestorNames({ tag, id, classes }: ElementNode, quirks: boolean): readonly string[] {
-  const names = [tag.toLowerCase()];
+  const names = [lowered(tag)];
   for (const name of classes) names.push(`.${foldAscii(name, quirks)}`);
   if (id !== undefined) names.push(`#${foldAscii(id, quirks)}`);
   return names;
@@ -150,8 +151,7 @@ function nameAsked(simple: SimpleSelector, quirks: boolean): string | undefined 
   return simple.kind === 'id' ? `#${foldAscii(simple.name, quirks)}` : undefined;
 }
 
-const foldAscii = (name: string, quirks: boolean): string =>
-  quirks ? name.replace(/[A-Z]+/g, (upper) => upper.toLowerCase()) : name;
+const foldAscii = (name: string, quirks: boolean): string => (quirks ? lowered(name) : name);
 
 /** What an element must be in any case: `:where(.x)` and `:is(.x)` of one compound ask for no less than `.x` does. */
 export function askedOfAll(simples: readonly SimpleSelector[]): readonly SimpleSelector[] {

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { SelectorList } from '../selectors/selector.ts';
@@ -195,7 +196,7 @@ class Compiler {
   private definition(rule: Extract<Rule, { kind: 'definition' }>, around: Around): void {
     const raw = this.sheet.text.slice(rule.blockSpan.start, rule.blockSpan.end);
     const subject =
-      rule.name === 'font-face' ? familyOf(raw).toLowerCase() : unescapeCss(rule.prelude.replace(/^["']|["']$/g, ''));
+      rule.name === 'font-face' ? lowered(familyOf(raw)) : unescapeCss(rule.prelude.replace(/^["']|["']$/g, ''));
     this.items.push({
       kind: 'definition',
       name: rule.name.replace(/^-webkit-/, ''),

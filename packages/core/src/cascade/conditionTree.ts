@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { ident } from 'css-tree';
 import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
 
@@ -56,8 +57,8 @@ export const textAt = (part: Part, i: number): string =>
 /** The name an identifier or function token spells, in lower case; empty for other tokens. */
 export function nameAt(part: Part, i: number): string {
   const type = typeAt(part, i);
-  if (type === T.Ident) return ident.decode(textAt(part, i)).toLowerCase();
-  return type === T.Function ? ident.decode(textAt(part, i).slice(0, -1)).toLowerCase() : '';
+  if (type === T.Ident) return lowered(ident.decode(textAt(part, i)));
+  return type === T.Function ? lowered(ident.decode(textAt(part, i).slice(0, -1))) : '';
 }
 
 /** What the part says, white space and comments between its tokens as written. */

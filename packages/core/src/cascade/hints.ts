@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
@@ -62,7 +63,7 @@ const isImageInput = (element: ElementNode): boolean =>
 
 function ownHints(element: ElementNode, name: string, value: string): Declarations {
   const { tag } = element;
-  const lower = value.toLowerCase();
+  const lower = lowered(value);
   switch (name) {
     case 'align':
       return alignHint(element, lower);
@@ -273,7 +274,7 @@ function frameHint(value: string): Declarations {
 
 function listStyle(tag: string, value: string): string | undefined {
   const numbers: Readonly<Record<string, string>> = { '1': 'decimal', a: 'lower-alpha', A: 'upper-alpha', i: 'lower-roman', I: 'upper-roman' }; // oxfmt-ignore
-  const bullet = /^(disc|circle|square|none)$/i.test(value) ? value.toLowerCase() : undefined;
+  const bullet = /^(disc|circle|square|none)$/i.test(value) ? lowered(value) : undefined;
   if (tag === 'ol') return numbers[value];
   if (tag === 'ul') return bullet;
   return tag === 'li' ? (numbers[value] ?? bullet) : undefined;
@@ -312,7 +313,7 @@ const languageHint = (value: string): Declarations => [
 ];
 
 function foreignHints(element: ElementNode, name: string, value: string): Declarations {
-  if (name === 'dir' && element.tag !== 'svg') return directionHint(element.tag, value.toLowerCase());
+  if (name === 'dir' && element.tag !== 'svg') return directionHint(element.tag, lowered(value));
   if (name === 'lang') return languageHint(value);
   if (element.namespace !== 'svg') return none;
   const parent = parentElement(element);

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { KeptLooks, KeptTree, Look } from '../page/keptTree.ts';
 import { matchList } from '../selectors/matchSelector.ts';
 import { stateClasses } from '../selectors/pseudoTable.ts';
@@ -47,9 +48,9 @@ export function markPaths(list: SelectorList, quirks: boolean, looks: KeptLooks)
 const mayReach = (list: SelectorList, { tag, id, classes }: Look): boolean =>
   list.some((selector) =>
     selector.compounds.at(-1)!.simples.every((simple) => {
-      if (simple.kind === 'type') return simple.lower === tag.toLowerCase();
-      if (simple.kind === 'id') return simple.name.toLowerCase() === id?.toLowerCase();
-      return simple.kind !== 'class' || classes.some((name) => name.toLowerCase() === simple.name.toLowerCase());
+      if (simple.kind === 'type') return simple.lower === lowered(tag);
+      if (simple.kind === 'id') return id !== undefined && lowered(simple.name) === lowered(id);
+      return simple.kind !== 'class' || classes.some((name) => lowered(name) === lowered(simple.name));
     }),
   );
 

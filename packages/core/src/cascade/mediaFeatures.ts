@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { ident } from 'css-tree';
 import { tokenTypes as T } from '../sheet/tokens.ts';
 import { nameAt, subpart, textAt, textOfPart, typeAt, type Part } from './conditionTree.ts';
@@ -241,7 +242,7 @@ const numberAt = (part: Part, i: number): number | undefined =>
 function dimension(text: string, wanted: Unit, environment: Environment): number | 'unknown' | 'unsure' {
   const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)(.*)$/i.exec(text);
   if (!found) return 'unknown';
-  const [number, unit] = [Number(found[1]), ident.decode(found[2]!).toLowerCase()];
+  const [number, unit] = [Number(found[1]), lowered(ident.decode(found[2]!))];
   // where a ratio is wanted Chromium takes a dimension for the number it comes to
   if (wanted === 'ratio')
     return number < 0 ? 'unknown' : unit in unitDots ? number * unitDots[unit]! : unit === 'px' ? number : 'unsure';

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { foldedText, tokensOf, tokenTypes as T } from '../sheet/tokens.ts';
 
@@ -5,7 +6,7 @@ import { foldedText, tokensOf, tokenTypes as T } from '../sheet/tokens.ts';
  * A media query list in one spelling: lower case, white space folded, none after `(`, before `)`, `,` and `:`, one after those.
  */
 export function mediaText(text: string): string {
-  const folded = foldedText(text).toLowerCase();
+  const folded = lowered(foldedText(text));
   const tokens = tokensOf(folded);
   const parts: string[] = [];
   for (let i = 0; i < tokens.count; i++) {

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
@@ -52,7 +53,7 @@ export function ownOutcome({ tag, contenders, defaults, flow }: Ground, longhand
   let rest = contenders.filter((c) => reaches(c.compiled));
   while (rest.length > 0) {
     const first = rest[0]!;
-    switch (first.compiled.comparable.toLowerCase()) {
+    switch (lowered(first.compiled.comparable)) {
       case 'initial':
         return initial(longhand);
       case 'inherit':

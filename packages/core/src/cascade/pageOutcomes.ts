@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { autoDirection } from '../page/autoDirection.ts';
 import { parentElement } from '../page/parsePage.ts';
@@ -64,7 +65,7 @@ export class PageOutcomes {
     if (known === undefined) {
       const outcome = this.ownOutcome(element, longhand, '');
       const parent = parentElement(element);
-      if (outcome?.kind === 'declared') known = outcome.contender.compiled.comparable.toLowerCase();
+      if (outcome?.kind === 'declared') known = lowered(outcome.contender.compiled.comparable);
       else known = outcome || !parent ? 'initial' : this.keyword(parent, longhand);
       keywords.set(element, known);
     }

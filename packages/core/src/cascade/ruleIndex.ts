@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { MatchContext } from '../selectors/match.ts';
 import { stateText } from '../selectors/stateText.ts';
@@ -124,7 +125,7 @@ export function ownKey({ tag, namespace, id, classes }: ElementNode, { namesAske
   return id !== undefined && asked.has(`#${foldFor(id, quirks)}`) ? `${key}\t${id}` : key;
 }
 
-const foldFor = (name: string, quirks: boolean): string => (quirks ? name.toLowerCase() : name);
+const foldFor = (name: string, quirks: boolean): string => (quirks ? lowered(name) : name);
 
 function add(map: Map<string, IndexedSelector[]>, key: string, indexed: IndexedSelector): void {
   const list = map.get(key);
@@ -159,7 +160,7 @@ export function candidatesFor(element: ElementNode, place: Place, index: RuleInd
     for (const one of here.told) told.push(one);
     for (const one of here.open) open.push(one);
   };
-  push(index.byTag.get(element.tag.toLowerCase()));
+  push(index.byTag.get(lowered(element.tag)));
   if (element.id !== undefined) push(index.byId.get(foldFor(element.id, index.quirks)));
   const { classes } = element;
   for (let i = 0; i < classes.length; i++) {

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { Attribute, ChildNode, ElementNode, Namespace, TextNode } from './nodes.ts';
 import type { PageTree } from './parsePage.ts';
 
@@ -102,7 +103,7 @@ export class KeptTree {
       fields[at + parentField] = parent;
       fields[at + siblingField] = element.siblingIndex;
       fields[at + pathField] = looks.pathOf(look, parent < 0 ? -1 : fields[parent * fieldCount + pathField]!);
-      if (element.tag === 'bdi' || element.attributes.some((a) => a.name === 'dir' && a.value.toLowerCase() === 'auto'))
+      if (element.tag === 'bdi' || element.attributes.some((a) => a.name === 'dir' && lowered(a.value) === 'auto'))
         hangsOnText = true;
       if (element.children.some((c) => c.type === 'text' && c.value !== '')) this.text[element.index] = 1;
     }

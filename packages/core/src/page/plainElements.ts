@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { ElementNode } from './nodes.ts';
 import type { PageTree } from './parsePage.ts';
 
@@ -20,7 +21,7 @@ export const plainElementFor = ({ tag, namespace }: ElementNode): string | undef
  */
 export function hasOwnTags(element: ElementNode, { elements, text }: PageTree): boolean {
   const { tag, start, startTagEnd, endTagStart, end } = element;
-  if (start < 0 || endTagStart < 0 || text.slice(endTagStart + 2, endTagStart + 2 + tag.length).toLowerCase() !== tag)
+  if (start < 0 || endTagStart < 0 || lowered(text.slice(endTagStart + 2, endTagStart + 2 + tag.length)) !== tag)
     return false;
   return elements.every((other) => {
     if (other === element || other.start < start || other.start >= end) return true;

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { sha256, sha384, sha512 } from '@noble/hashes/sha2.js';
 import { encodeText } from '../source/textCoding.ts';
@@ -73,7 +74,7 @@ function directivesOf(content: string): Directives {
   const out = new Map<string, readonly string[]>();
   for (const part of content.split(';')) {
     const [name = '', ...list] = trimmed(part).split(/[\t\n\f\r ]+/);
-    const lower = name.toLowerCase();
+    const lower = lowered(name);
     if (lower !== '' && !out.has(lower)) out.set(lower, list);
   }
   return out;
@@ -84,7 +85,7 @@ function judged(directives: Directives, name: string, judge: (list: readonly str
   const list = directives.get(name) ?? directives.get('style-src') ?? directives.get('default-src');
   return list === undefined
     ? 'yes'
-    : judge(list.map((one) => (one.startsWith("'") && !/^'(nonce|sha\d+)-/i.test(one) ? one.toLowerCase() : one)));
+    : judge(list.map((one) => (one.startsWith("'") && !/^'(nonce|sha\d+)-/i.test(one) ? lowered(one) : one)));
 }
 
 const hashSource = /^'(sha256|sha384|sha512)-(.+)'$/i;
@@ -121,10 +122,10 @@ export function matchesIntegrity(integrity: string, bytes: Uint8Array): boolean 
   const found = [
     ...integrity.matchAll(/(?:^|[\t\n\f\r ])(sha256|sha384|sha512)-([A-Za-z0-9+/_-]+={0,2})(?=[?\t\n\f\r ]|$)/gi),
   ];
-  const strongest = ['sha512', 'sha384', 'sha256'].find((name) => found.some((one) => one[1]!.toLowerCase() === name));
+  const strongest = ['sha512', 'sha384', 'sha256'].find((name) => found.some((one) => lowered(one[1]!) === name));
   if (strongest === undefined) return true;
   const hash = hashText(strongest, bytes);
-  return found.some((one) => one[1]!.toLowerCase() === strongest && standardBase64(one[2]!) === hash);
+  return found.some((one) => lowered(one[1]!) === strongest && standardBase64(one[2]!) === hash);
 }
 
 const standardBase64 = (text: string): string => text.replaceAll('-', '+').replaceAll('_', '/');

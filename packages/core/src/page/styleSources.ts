@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import type { Span } from '../source/span.ts';
 import { resolveReference, siteBase, type Base, type Target } from '../values/urls.ts';
@@ -103,7 +104,7 @@ function baseOf(element: ElementNode | undefined, own: Base): Base {
 
 function embeddedSource(element: ElementNode, base: Base, policies: StylePolicies): EmbeddedSource {
   const type = attributeOf(element, 'type');
-  const wrongType = type !== undefined && type !== '' && type.toLowerCase() !== 'text/css';
+  const wrongType = type !== undefined && type !== '' && lowered(type) !== 'text/css';
   const allowed = policies.isEmpty ? 'yes' : policies.block(element, textContent(element));
   const contentsEnd = element.endTagStart >= 0 ? element.endTagStart : element.end;
   return {
@@ -125,13 +126,13 @@ const inDocumentTree = (element: ElementNode): boolean => parentElement(element)
 /** Whether a `rel` names a stylesheet. */
 export const isStylesheetRel = (rel: string): boolean => relTokens(rel).includes('stylesheet');
 
-const relTokens = (rel: string): string[] => rel.toLowerCase().split(/[\t\n\f\r ]+/);
+const relTokens = (rel: string): string[] => lowered(rel).split(/[\t\n\f\r ]+/);
 
 function linkedSource(element: ElementNode, base: Base, policies: StylePolicies): LinkedSource | undefined {
   const rel = attributeOf(element, 'rel') ?? '';
   if (!isStylesheetRel(rel)) return undefined;
   const reference = attributeOf(element, 'href') ?? '';
-  const type = trimmed((attributeOf(element, 'type') ?? '').split(';')[0]!).toLowerCase();
+  const type = lowered(trimmed((attributeOf(element, 'type') ?? '').split(';')[0]!));
   const alternate = relTokens(rel).includes('alternate');
   const title = attributeOf(element, 'title') ?? '';
   let idle: Idle | undefined;

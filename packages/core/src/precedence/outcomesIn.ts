@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { conditionsHold } from '../cascade/conditions.ts';
 import type { Contender } from '../cascade/contenders.ts';
 import type { Environment } from '../cascade/environment.ts';
@@ -87,7 +88,7 @@ export class OutcomesIn {
       const kind = this.table.kindOfChain(at);
       if (longhand === 'direction' && kind.auto !== undefined) return kind.auto;
       const own = this.ownOf(kind, longhand, '', plainFlow);
-      if (own?.kind === 'declared') return own.contender.compiled.comparable.toLowerCase();
+      if (own?.kind === 'declared') return lowered(own.contender.compiled.comparable);
       if (own) return 'initial';
     }
     return 'initial';

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import type { Environment } from '../cascade/environment.ts';
 import type { OwnOutcome } from '../cascade/ownOutcome.ts';
@@ -193,7 +194,7 @@ function valuesOf(groups: readonly Deciding[], outcomes: OutcomesIn, pseudoEleme
         : own.kind === 'default'
           ? own.declaration.comparable
           : own.contender.compiled.comparable;
-    const key = group.value === written(own, group.longhand, '') ? meaning.toLowerCase() : group.value;
+    const key = group.value === written(own, group.longhand, '') ? lowered(meaning) : group.value;
     const list = byValue.get(key);
     if (list) list.push(group);
     else byValue.set(key, [group]);

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { attributeOf } from '../page/nodes.ts';
 import { parseDeclarations, parseSheet } from '../sheet/parseSheet.ts';
@@ -86,10 +87,7 @@ function sayer(wanted: string): (one: Declaration) => boolean {
   };
 }
 
-const folded = (text: string): string =>
-  trimmed(text)
-    .replace(/[\t\n\f\r ]+/g, ' ')
-    .toLowerCase();
+const folded = (text: string): string => lowered(trimmed(text).replace(/[\t\n\f\r ]+/g, ' '));
 
 /** The parts at white space, slashes and commas, or at commas alone, functions and strings in one piece. */
 function parts(value: string, only?: string): readonly string[] {

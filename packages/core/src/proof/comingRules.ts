@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { IndexedSelector } from '../cascade/indexedSelector.ts';
 import type { RuleIndex } from '../cascade/ruleIndex.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
@@ -38,7 +39,7 @@ const find = (index: RuleIndex, tag: string, longhands: ReadonlySet<string>): re
       (one) =>
         one.pseudoElement === '' &&
         one.rule.compiled.block.declarations.some((c) => c.longhands.some((name) => longhands.has(name))) &&
-        mayBecome(one.selector, tag.toLowerCase()),
+        mayBecome(one.selector, lowered(tag)),
     )
     .map((indexed) => ({ indexed, needed: neededNames(indexed.selector).map((name) => name.replace(/^[.#]/, '')) }));
 

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { differingSlots, slotKeys, type StackSource } from '../cascade/stack.ts';
 import { attributeOf } from '../page/nodes.ts';
@@ -39,7 +40,7 @@ export function importanceCounts({ rules, tree }: PageCascade): boolean {
     ) ||
     tree.elements.some(
       (element) =>
-        movingElements.test(element.tag.toLowerCase()) ||
+        movingElements.test(lowered(element.tag)) ||
         /animation|transition|position-try/i.test(attributeOf(element, 'style') ?? '') ||
         element.attributes.some(({ name, value }) => name.startsWith('on') || /^[\t\n\f\r ]*javascript:/i.test(value)),
     )

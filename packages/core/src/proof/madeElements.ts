@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { IndexedSelector } from '../cascade/indexedSelector.ts';
 import type { CascadeSession, PageCascade } from '../cascade/pageCascade.ts';
 import type { RuleIndex } from '../cascade/ruleIndex.ts';
@@ -92,7 +93,7 @@ function subjectOf({ one }: MadeRule): Subject {
   let id: string | undefined;
   for (const simple of one.selector.compounds.at(-1)!.simples) {
     if (simple.kind === 'type') tag = simple.lower;
-    if (simple.kind === 'id') id = simple.name.toLowerCase();
+    if (simple.kind === 'id') id = lowered(simple.name);
   }
   return { tag, id };
 }
@@ -143,7 +144,7 @@ const known = new WeakMap<RuleIndex, Map<string, MadeRules>>();
 /** The rules that could reach elements of these names, weakest first. A class that is on `body` or root alone is no name of theirs. */
 export function rulesFor({ tree, rules, session }: PageCascade, names: ReadonlySet<string>): MadeRules {
   const onTop = new Set(tree.elements.flatMap(({ tag, classes }) => (tag === 'body' || tag === 'html' ? classes : [])));
-  const isNew = (name: string): boolean => !names.has(name.toLowerCase());
+  const isNew = (name: string): boolean => !names.has(lowered(name));
   const index = session.sharedIndex(rules, tree.mode === 'quirks');
   const found: MadeRule[] = [];
   let key = '';
@@ -179,11 +180,11 @@ function findNames({ tree, rules, path }: PageCascade, site: Site): ReadonlySet<
   const scripts = pageScripts(tree, path, rules.sources, site);
   if (!scripts.some(({ facts }) => facts.makes)) return undefined;
   const names = new Set<string>();
-  for (const { facts } of scripts) for (const word of facts.words) names.add(word.toLowerCase());
+  for (const { facts } of scripts) for (const word of facts.words) names.add(lowered(word));
   for (const { tag, id, classes } of tree.elements) {
-    names.add(tag.toLowerCase());
-    if (id !== undefined) names.add(id.toLowerCase());
-    for (const name of classes) names.add(name.toLowerCase());
+    names.add(lowered(tag));
+    if (id !== undefined) names.add(lowered(id));
+    for (const name of classes) names.add(lowered(name));
   }
   return names;
 }

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { decodePath } from '../values/urls.ts';
 
@@ -56,7 +57,7 @@ export function namesInPage(text: string): PageNames {
     scriptsNamed: namesOf([text], scriptEnding).map(fileNameOf),
     listsNamed: namesOf(scripts, listEnding).map(fileNameOf),
     followsLinks: scripts.some(followsLinks),
-    scripts: [...text.matchAll(scriptFile)].map(([, url]) => fileNameOf(url!.replace(/[?#].*/s, '')).toLowerCase()),
+    scripts: [...text.matchAll(scriptFile)].map(([, url]) => lowered(fileNameOf(url!.replace(/[?#].*/s, '')))),
   };
 }
 
@@ -132,7 +133,7 @@ function namesOf(texts: readonly string[], ending = pageEnding): readonly string
 function nameEndingAt(text: string, end: number): string {
   let start = end;
   while (start > Math.max(0, end - longest) && !beyond.test(text[start - 1]!)) start--;
-  const segments = decodePath(text.slice(start, end).replaceAll('\\/', '/')).toLowerCase().split('/');
+  const segments = lowered(decodePath(text.slice(start, end).replaceAll('\\/', '/'))).split('/');
   const known = segments.slice(segments.findLastIndex((segment) => unsaid.test(segment)) + 1);
   const last = segments.at(-1)!.split(unsaid).at(-1)!;
   return known.length === 0 ? last : known.filter((segment) => !/^\.{0,2}$/.test(segment)).join('/');

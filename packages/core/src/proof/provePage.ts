@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { mayReadMarkup } from '../cascade/compileBlock.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
@@ -128,7 +129,7 @@ function definitionDoubts(before: PageState, after: PageState, pairs: readonly E
 /** CSS Values and Units 5, "Attribute References: the attr() function", "Tree-Counting Functions". */
 function whatItReads(value: string, names: readonly string[], moved: boolean): string | undefined {
   if (!mayReadMarkup(value)) return undefined;
-  const plain = unescapeCss(value).toLowerCase();
+  const plain = lowered(unescapeCss(value));
   if (moved && /sibling-(index|count)\(/.test(plain)) return "the element's place among its siblings";
   const read = names.find((name) =>
     new RegExp(`attr\\([\\t\\n\\f\\r ]*([\\w-]*\\|)?${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(plain),
@@ -217,13 +218,13 @@ function compareUnread(before: PageState, after: PageState): readonly string[] {
 
 /** Whether anything on the page may say a name: a rule, an attribute of any kind, a script; escapes are read. */
 function saysName({ cascade }: PageState, name: string): boolean {
-  const wanted = name.toLowerCase();
+  const wanted = lowered(name);
   if (wanted === '') return true;
   const says = (text: string): boolean =>
-    text.toLowerCase().includes(wanted) || (text.includes('\\') && unescapeCss(text).toLowerCase().includes(wanted));
+    lowered(text).includes(wanted) || (text.includes('\\') && lowered(unescapeCss(text)).includes(wanted));
   return (
     cascade.rules.rules.some(({ compiled }) => says(compiled.block.key)) ||
-    cascade.rules.definitions.some(({ compiled }) => compiled.subject.toLowerCase() !== wanted && says(compiled.key)) ||
+    cascade.rules.definitions.some(({ compiled }) => lowered(compiled.subject) !== wanted && says(compiled.key)) ||
     cascade.tree.elements.some(
       (e) =>
         e.tag === 'script' ||

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
@@ -16,10 +17,10 @@ export class TakenIn {
   /** `changed`: paths of the pages whose bytes differ. */
   constructor(site: Site, changed: readonly string[]) {
     const pages = new Set(pagesOf(site).map(({ path }) => path));
-    const wholes = changed.flatMap((path) => (pages.has(path) ? [{ path, whole: `/${path.toLowerCase()}` }] : []));
+    const wholes = changed.flatMap((path) => (pages.has(path) ? [{ path, whole: `/${lowered(path)}` }] : []));
     this.changed = byName(wholes, ({ whole }) => fileNameOf(whole));
     const scripts = [...site.files.values()].filter(({ path }) => /\.(?:m?js|json)$/i.test(path));
-    this.scripts = byName(this.changed.size === 0 ? [] : scripts, ({ path }) => fileNameOf(path).toLowerCase());
+    this.scripts = byName(this.changed.size === 0 ? [] : scripts, ({ path }) => lowered(fileNameOf(path)));
   }
 
   /** The changed pages that this one may show. */

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
@@ -47,7 +48,7 @@ export function holdsAtRest(element: ElementNode, name: string): boolean {
 }
 
 const has = (element: ElementNode, name: string): boolean => attributeOf(element, name) !== undefined;
-const typeOf = (element: ElementNode): string => attributeOf(element, 'type')?.toLowerCase() ?? '';
+const typeOf = (element: ElementNode): string => lowered(attributeOf(element, 'type') ?? '');
 
 /** What a control holds when the page is loaded. */
 function valueOf(element: ElementNode): string {

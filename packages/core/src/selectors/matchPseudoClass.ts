@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
@@ -52,7 +53,7 @@ export function matchPseudoClass(
     case 'lang':
       return yes(matchesLanguage(element, argument ?? ''));
     case 'dir':
-      return matchesDirection(element, (argument ?? '').toLowerCase(), state);
+      return matchesDirection(element, lowered(argument ?? ''), state);
     case 'state':
     case 'active-view-transition-type':
       return state === 'any' ? 1 : 0;
@@ -106,10 +107,10 @@ function matchesLanguage(element: ElementNode, argument: string): boolean {
   for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
     const language = attributeOf(at, 'lang');
     if (language === undefined) continue;
-    const own = language.toLowerCase();
+    const own = lowered(language);
     return argument
       .split(',')
-      .map((range) => trimmed(range).toLowerCase())
+      .map((range) => lowered(trimmed(range)))
       .some((range) => range !== '' && (own === range || own.startsWith(`${range}-`)));
   }
   return false;

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement, previousElement } from '../page/parsePage.ts';
 import type { Match, MatchContext } from './match.ts';
@@ -145,7 +146,7 @@ function matchSimple(element: ElementNode, simple: SimpleSelector, context: Matc
       return inNamespace(element, simple.namespace) ? 2 : 0;
     case 'type': {
       // HTML asks for the exact name on SVG elements; Chromium takes any case on every element of an HTML document
-      return simple.lower === element.tag.toLowerCase() && inNamespace(element, simple.namespace) ? 2 : 0;
+      return simple.lower === lowered(element.tag) && inNamespace(element, simple.namespace) ? 2 : 0;
     }
     case 'id':
       return element.id !== undefined && sameName(element.id, simple.name, context.quirks) ? 2 : 0;
@@ -176,9 +177,9 @@ const inNamespace = (element: ElementNode, namespace: string | undefined): boole
   namespace === undefined || namespace === '*' || uris[element.namespace] === namespace;
 
 /** ASCII case folding, as the Quirks Mode rules for names ask for. */
-const fold = (text: string): string => text.replace(/[A-Z]+/g, (upper) => upper.toLowerCase());
 
-const sameName = (a: string, b: string, caseless: boolean): boolean => a === b || (caseless && fold(a) === fold(b));
+const sameName = (a: string, b: string, caseless: boolean): boolean =>
+  a === b || (caseless && lowered(a) === lowered(b));
 
 function hasClass(element: ElementNode, name: string, quirks: boolean): boolean {
   for (const own of element.classes) if (sameName(own, name, quirks)) return true;
@@ -187,14 +188,14 @@ function hasClass(element: ElementNode, name: string, quirks: boolean): boolean 
 
 function matchAttribute(element: ElementNode, simple: Extract<SimpleSelector, { kind: 'attribute' }>): boolean {
   // HTML asks for the exact name on SVG elements; Chromium takes any case on every element of an HTML document
-  const name = simple.name.toLowerCase();
+  const name = lowered(simple.name);
   for (const attribute of element.attributes) {
-    const own = attribute.name.toLowerCase();
+    const own = lowered(attribute.name);
     if (own !== name && !(attribute.prefix && `${attribute.prefix}:${own}` === name)) continue;
     if (simple.namespace === '' && attribute.prefix !== undefined && attribute.prefix !== '') continue;
     const caseless = simple.ignoreCase && (element.namespace === 'html' || simple.test !== '');
-    const value = caseless ? fold(attribute.value) : attribute.value;
-    if (testAttribute(value, simple.test, caseless ? fold(simple.value) : simple.value)) return true;
+    const value = caseless ? lowered(attribute.value) : attribute.value;
+    if (testAttribute(value, simple.test, caseless ? lowered(simple.value) : simple.value)) return true;
   }
   return false;
 }

@@ -1,6 +1,8 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
+import { parseAnPlusB } from './anPlusB.ts';
 import {
   functionalPseudoElements,
   oneColonElements,
@@ -186,7 +188,7 @@ class Reader {
       return { kind: 'universal', namespace: namespace ?? this.context.namespaces?.get('') };
     }
     const name = this.ident();
-    return { kind: 'type', name, lower: name.toLowerCase(), namespace: namespace ?? this.context.namespaces?.get('') };
+    return { kind: 'type', name, lower: lowered(name), namespace: namespace ?? this.context.namespaces?.get('') };
   }
 
   private nameAt(i: number): boolean {
@@ -255,8 +257,8 @@ class Reader {
 
   /** `i` asks for it; HTML, "Case-sensitivity of selectors", lists names whose values ignore case anyway. */
   private caseFlag(name: string): boolean {
-    if (!this.is(T.Ident)) return caselessAttributes.has(name.toLowerCase());
-    const flag = this.ident().toLowerCase();
+    if (!this.is(T.Ident)) return caselessAttributes.has(lowered(name));
+    const flag = lowered(this.ident());
     if (flag === 'i') return true;
     throw invalid; // Chromium takes no "s" flag
   }
@@ -265,7 +267,7 @@ class Reader {
     this.at++;
     const double = this.take(T.Colon);
     if (this.is(T.Ident)) {
-      const name = this.ident().toLowerCase();
+      const name = lowered(this.ident());
       if (double || oneColonElements.has(name)) {
         if (before !== undefined) {
           if (!/^::(before|after)$/.test(before) || name !== 'marker') throw invalid;
@@ -278,7 +280,7 @@ class Reader {
       return { kind: 'pseudo-class', name, argument: undefined };
     }
     if (!this.is(T.Function)) throw invalid;
-    const name = unescapeCss(this.raw(this.at++).slice(0, -1)).toLowerCase();
+    const name = lowered(unescapeCss(this.raw(this.at++).slice(0, -1)));
     const inner = this.inner();
     if (double) {
       if (!functionalPseudoElements.has(name) || before !== undefined || trimmed(inner) === '') throw invalid;
@@ -354,25 +356,11 @@ class Reader {
   }
 
   private nth(name: string, inner: string): SimpleSelector {
-    const folded = trimmed(inner.replace(/\/\*[^]*?\*\//g, ''));
-    const found =
-      /^(even|odd|[+-]?\d+(?![\dn])|([+-]?\d*)n(?:[\t\n\f\r ]*([+-])[\t\n\f\r ]*(\d+))?)(?:[\t\n\f\r ]+of[\t\n\f\r ]+([^]+))?$/i.exec(
-        folded,
-      );
+    const formula = parseAnPlusB(inner);
     const ofType = name.endsWith('of-type');
-    if (!found || (found[5] !== undefined && ofType)) throw invalid;
-    const formula = found[1]!.toLowerCase();
-    let step = 0;
-    let offset: number;
-    if (formula === 'even' || formula === 'odd') {
-      step = 2;
-      offset = formula === 'odd' ? 1 : 0;
-    } else if (/n/.test(formula)) {
-      const sign = found[2]!;
-      step = sign === '' || sign === '+' ? 1 : sign === '-' ? -1 : Number(sign);
-      offset = found[4] === undefined ? 0 : Number(`${found[3]}${found[4]}`);
-    } else offset = Number(formula);
-    const of = found[5] === undefined ? undefined : this.sub(found[5]).list(false).map(withoutPseudoElement);
+    if (!formula || (formula.of !== undefined && ofType)) throw invalid;
+    const { step, offset } = formula;
+    const of = formula.of === undefined ? undefined : this.sub(formula.of).list(false).map(withoutPseudoElement);
     return { kind: 'nth', last: name.includes('last'), ofType, step, offset, of };
   }
 

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { Span } from '../source/span.ts';
 import { propertyName } from '../values/longhands.ts';
 import { readImport } from './readImport.ts';
@@ -239,7 +240,7 @@ class Parser {
   private atRule(nested: boolean): Rule {
     const { t } = this;
     const first = this.at++;
-    const name = unescapeCss(t.text.slice(t.start[first]! + 1, t.end[first])).toLowerCase();
+    const name = lowered(unescapeCss(t.text.slice(t.start[first]! + 1, t.end[first])));
     while (this.at < t.count) {
       const type = t.type[this.at]!;
       if (type === T.Semicolon || type === T.LeftCurlyBracket) break;

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { referenceOf } from './readImport.ts';
 import type { UrlReference } from './sheet.ts';
 import { tokensOf, tokenTypes as T } from './tokens.ts';
@@ -18,7 +19,7 @@ export function urlReferences(text: string, from = 0, to = text.length): readonl
     const raw = text.slice(tokens.start[i], tokens.end[i]);
     const span = { start: tokens.start[i]!, end: tokens.end[i]! };
     if (type === T.Url) out.push({ reference: referenceOf(raw), span, form: 'url' });
-    else if (type === T.Function) open.push(raw.slice(0, -1).toLowerCase());
+    else if (type === T.Function) open.push(lowered(raw.slice(0, -1)));
     else if (type === T.LeftParenthesis) open.push('(');
     else if (type === T.RightParenthesis) open.pop();
     else if (type === T.String) {

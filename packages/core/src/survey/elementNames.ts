@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
@@ -29,9 +30,9 @@ export function noteNames(file: SiteFile, names: ReadonlySet<string>): void {
 function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
   const names = new Set<string>();
   for (const { tag, id, classes } of elements) {
-    names.add(oneText(tag.toLowerCase()));
-    if (id !== undefined) names.add(oneText(`#${id.toLowerCase()}`));
-    for (const name of classes) names.add(oneText(`.${name.toLowerCase()}`));
+    names.add(oneText(lowered(tag)));
+    if (id !== undefined) names.add(oneText(`#${lowered(id)}`));
+    for (const name of classes) names.add(oneText(`.${lowered(name)}`));
   }
   return names;
 }

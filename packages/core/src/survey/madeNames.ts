@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { outlineFacts, type ScriptOutline } from '../scripts/pageScripts.ts';
 import type { Site } from '../source/site.ts';
 import type { PageReading } from './pageReading.ts';
@@ -32,7 +33,7 @@ export function wordsOfMaking(scripts: ScriptOutline, site: Site): ReadonlySet<s
   if (before?.site === site) return before.words;
   const facts = outlineFacts(scripts, site);
   const words = facts.some(({ makes }) => makes)
-    ? new Set(facts.flatMap((one) => [...one.words].map((word) => word.toLowerCase())))
+    ? new Set(facts.flatMap((one) => [...one.words].map((word) => lowered(word))))
     : undefined;
   knownWords.set(scripts, { site, words });
   return words;

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { pageSyntax, type PageSyntax } from '../page/pageSyntax.ts';
 import { spansOf, type ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
@@ -168,7 +169,7 @@ function repeatedIds(elements: readonly ElementNode[]): ReadonlySet<string> {
   const seen = new Set<string>();
   const repeated = new Set<string>();
   for (const { id } of elements) {
-    const name = id?.toLowerCase();
+    const name = id === undefined ? undefined : lowered(id);
     if (name === undefined) continue;
     if (seen.has(name)) repeated.add(name);
     seen.add(name);

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
 import type { ComplexSelector, SelectorList, SimpleSelector } from '../selectors/selector.ts';
 import type { Rule } from '../sheet/sheet.ts';
@@ -54,7 +55,7 @@ export function marksOf(element: {
 export function classesOf(rules: readonly Rule[]): readonly string[] {
   const out = new Set<string>();
   eachSelector(rules, (selector) => {
-    for (const name of namesIn(selector)) if (name.startsWith('.')) out.add(name.slice(1).toLowerCase());
+    for (const name of namesIn(selector)) if (name.startsWith('.')) out.add(lowered(name.slice(1)));
   });
   return [...out];
 }
@@ -66,9 +67,9 @@ export const neededNames = ({ compounds }: ComplexSelector): readonly string[] =
 function neededBy(simple: SimpleSelector): readonly string[] {
   switch (simple.kind) {
     case 'id':
-      return [`#${simple.name.toLowerCase()}`];
+      return [`#${lowered(simple.name)}`];
     case 'class':
-      return [`.${simple.name.toLowerCase()}`];
+      return [`.${lowered(simple.name)}`];
     case 'type':
       return [simple.lower];
     case 'matches':

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
 
@@ -62,7 +63,7 @@ function internedKind(key: string, tag: string, id: string | undefined, classes:
   let kind = interned.get(key);
   if (kind) return kind;
   if (interned.size >= mostInterned) interned.clear();
-  kind = { tag: tag.toLowerCase(), id, classes };
+  kind = { tag: lowered(tag), id, classes };
   interned.set(key, kind);
   return kind;
 }

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import type { SelectorList } from '../selectors/selector.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
@@ -47,7 +48,7 @@ export class TouchedPages {
   private scripts(): string {
     return (this.scriptTexts ??= [...this.site.files.values()]
       .filter(({ path }) => /\.m?js$/i.test(path))
-      .map(({ bytes }) => asciiText(bytes).toLowerCase())
+      .map(({ bytes }) => lowered(asciiText(bytes)))
       .join('\n'));
   }
 
@@ -60,7 +61,7 @@ export class TouchedPages {
     if (!/<script|<select|\bon[a-z]+\s*=|javascript:/i.test(text))
       return this.needs.some((needed) => needed.every((name) => names.has(name)));
     // scripts may make elements of any name they say, and a select may hold some we do not see
-    const lower = text.toLowerCase();
+    const lower = lowered(text);
     const said = (name: string): boolean => lower.includes(name) || this.scripts().includes(name);
     return this.needs.some((needed) => needed.every((name) => names.has(name) || said(name.replace(/^[.#]/, ''))));
   }

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { parse as parseColour } from 'culori';
 import { parsedValue, tokenize, tokenTypes } from './cssTokens.ts';
@@ -102,7 +103,7 @@ function colourText(text: string): string | undefined {
   // what reads colours takes other white space than CSS does
   if (/[^\x20-\x7e\t\n\f\r]/.test(text)) return undefined;
   if (!/^(#[0-9a-f]{3,8}|[a-z]+|(rgb|hsl)a?\([^a-z]*(?:deg[^a-z]*)?\))$/i.test(text)) return undefined;
-  const colour = parseColour(text.toLowerCase());
+  const colour = parseColour(lowered(text));
   if (!colour || (colour.mode !== 'rgb' && colour.mode !== 'hsl')) return undefined;
   if (colour.mode === 'hsl') return undefined; // rounding differs between engines: keep the author's spelling
   const bytes = [colour.r, colour.g, colour.b].map((x) => x * 255);
@@ -128,15 +129,15 @@ function spellToken(token: Token, property: string, depth: number): string {
   const { type, text } = token;
   if (type === tokenTypes.WhiteSpace) return ' ';
   // in quirks mode these may be colours without their hash: Quirks Mode Standard, "The hashless hex color quirk"
-  if (depth === 0 && hashless.test(text) && takesColour(property)) return text.toLowerCase();
+  if (depth === 0 && hashless.test(text) && takesColour(property)) return lowered(text);
   if (type === tokenTypes.String) return spellString(text);
   if (type === tokenTypes.Number) return spellNumber(text);
   if (type === tokenTypes.Percentage) return spellNumber(text.slice(0, -1)) + '%';
   if (type === tokenTypes.Dimension) return spellDimension(text, property, depth);
-  if (type === tokenTypes.Hash) return takesColour(property) ? (colourText(text) ?? text.toLowerCase()) : text;
-  if (type === tokenTypes.Function) return text.startsWith('--') ? text : text.toLowerCase();
+  if (type === tokenTypes.Hash) return takesColour(property) ? (colourText(text) ?? lowered(text)) : text;
+  if (type === tokenTypes.Function) return text.startsWith('--') ? text : lowered(text);
   if (type === tokenTypes.Ident && !text.startsWith('--') && !keepsCase(property)) {
-    return (depth === 0 && takesColour(property) ? colourText(text) : undefined) ?? text.toLowerCase();
+    return (depth === 0 && takesColour(property) ? colourText(text) : undefined) ?? lowered(text);
   }
   return text;
 }
@@ -166,7 +167,7 @@ function spellString(text: string): string {
 }
 
 function spellNumber(text: string): string {
-  if (/e/i.test(text)) return text.toLowerCase();
+  if (/e/i.test(text)) return lowered(text);
   const plain = text.replace(/^\+/, '').replace(/^(-?)0+(?=\d)/, '$1');
   const short = plain.includes('.') ? plain.replace(/0+$/, '').replace(/\.$/, '') : plain;
   const led = short.replace(/^(-?)\./, '$10.');
@@ -175,9 +176,9 @@ function spellNumber(text: string): string {
 
 function spellDimension(text: string, property: string, depth: number): string {
   const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)(.*)$/is.exec(text);
-  if (!found) return text.toLowerCase();
+  if (!found) return lowered(text);
   const number = spellNumber(found[1]!);
-  const unit = found[2]!.toLowerCase();
+  const unit = lowered(found[2]!);
   const isLength = /^(px|em|rem|ex|ch|pt|pc|in|cm|mm|q|vw|vh|vmin|vmax)$/.test(unit);
   // inside a function 0px and 0 can differ in type
   return number === '0' && isLength && depth === 0 && zeroIsLength(property) ? '0' : number + unit;

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { parsedValue, tokenize, tokenTypes } from './cssTokens.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
@@ -200,8 +201,7 @@ function isRefused(property: string, value: string): boolean {
   const no = refused.get(property);
   return (
     no !== undefined &&
-    value
-      .toLowerCase()
+    lowered(value)
       .split(/[\t\n\f\r ,/()]+/)
       .some((word) => no.has(word))
   );
@@ -212,7 +212,7 @@ function surelyKnown(property: string, value: string): boolean {
   const no = refused.get(property);
   let sure = true;
   tokenize(value, (type: number, start: number, end: number) => {
-    const text = value.slice(start, end).toLowerCase();
+    const text = lowered(value.slice(start, end));
     if (type === tokenTypes.Function && !sureFunctions.has(text.slice(0, -1))) sure = false;
     if (type === tokenTypes.Ident && ((/^-[a-z]+-/.test(text) && !ownGrammar.test(property)) || no?.has(text)))
       sure = false;

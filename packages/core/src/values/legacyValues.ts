@@ -1,10 +1,10 @@
+import { lowered } from '../source/asciiCase.ts';
 /** HTML Standard, "Rules for parsing a legacy color value": a colour as `#rrggbb` or a name; undefined when there is none. */
 export function parseLegacyColour(given: string): string | undefined {
   const text = given.replace(/^[\t\n\f\r ]+|[\t\n\f\r ]+$/g, '');
-  if (text === '' || text.toLowerCase() === 'transparent') return undefined;
-  if (colourNames.has(text.toLowerCase())) return text.toLowerCase();
-  if (/^#[0-9a-f]{3}$/i.test(text))
-    return `#${[...text.slice(1)].map((digit) => digit + digit).join('')}`.toLowerCase();
+  if (text === '' || lowered(text) === 'transparent') return undefined;
+  if (colourNames.has(lowered(text))) return lowered(text);
+  if (/^#[0-9a-f]{3}$/i.test(text)) return lowered(`#${[...text.slice(1)].map((digit) => digit + digit).join('')}`);
   let digits = [...text]
     .map((char) => (char.codePointAt(0)! > 0xffff ? '00' : char))
     .join('')
@@ -22,7 +22,7 @@ export function parseLegacyColour(given: string): string | undefined {
     parts = parts.map((part) => part.slice(1));
     length--;
   }
-  return `#${parts.map((part) => (length > 2 ? part.slice(0, 2) : part).padStart(2, '0')).join('')}`.toLowerCase();
+  return lowered(`#${parts.map((part) => (length > 2 ? part.slice(0, 2) : part).padStart(2, '0')).join('')}`);
 }
 
 /** HTML Standard, "Rules for parsing dimension values", as CSS: `40px`, `12.5%`; undefined when there is none. */

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { boxSides } from './boxSides.ts';
 import { comparableValue } from './comparableValue.ts';
 import { longhandsOf } from './longhands.ts';
@@ -256,12 +257,12 @@ const fontSize =
   /^(xx-small|x-small|small|medium|large|x-large|xx-large|smaller|larger|[\d.]+(px|em|rem|ex|pt|pc|in|cm|mm|%))(?:\/(normal|[\d.]+(px|em|rem|ex|pt|%)?))?$/;
 
 function font(parts: readonly string[]): Found | undefined {
-  const at = parts.findIndex((one) => fontSize.test(one.toLowerCase()));
+  const at = parts.findIndex((one) => fontSize.test(lowered(one)));
   if (at < 0 || at === parts.length - 1) return undefined;
-  const [, size, , height = 'normal'] = fontSize.exec(parts[at]!.toLowerCase())!;
+  const [, size, , height = 'normal'] = fontSize.exec(lowered(parts[at]!))!;
   const before = parts
     .slice(0, at)
-    .map((one) => one.toLowerCase())
+    .map((one) => lowered(one))
     .filter((one) => one !== 'normal');
   const values = each(before, [
     ['normal', /^(italic|oblique)$/],

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { inheritedLonghands, longhandNames, longhandsOfShorthand } from './propertyTable.ts';
 
 const known = new Set(longhandNames);
@@ -8,7 +9,7 @@ const expanded = new Map<string, readonly string[]>(
 export type PropertyKind = 'longhand' | 'shorthand' | 'all' | 'custom' | 'unknown';
 
 /** A property name as it is compared: custom properties by exact name, others in lower case. */
-export const propertyName = (name: string): string => (name.startsWith('--') ? name : name.toLowerCase());
+export const propertyName = (name: string): string => (name.startsWith('--') ? name : lowered(name));
 
 export function propertyKind(name: string): PropertyKind {
   if (name.startsWith('--')) return 'custom';

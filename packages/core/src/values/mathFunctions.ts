@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { tokenize, tokenTypes as T } from './cssTokens.ts';
 
 /** The type a calculation has; `length-percentage` where the two are added up. */
@@ -91,7 +92,7 @@ class Calculation {
   }
 
   functionType(): NumericType | undefined {
-    const name = this.tokens[this.at++]!.text.toLowerCase().replace('-webkit-', '');
+    const name = lowered(this.tokens[this.at++]!.text).replace('-webkit-', '');
     const types: (NumericType | undefined)[] = [];
     do {
       this.space();
@@ -158,7 +159,7 @@ class Calculation {
       case T.Percentage:
         return 'percentage';
       case T.Dimension:
-        return units[/[a-z]+$/i.exec(token.text)?.[0].toLowerCase() ?? ''] ?? 'length';
+        return units[lowered(/[a-z]+$/i.exec(token.text)?.[0] ?? '')] ?? 'length';
       case T.Ident:
         return /^(e|pi|-?infinity|nan)$/i.test(token.text) ? 'number' : undefined;
       case T.LeftParenthesis: {

@@ -1,3 +1,4 @@
+import { lowered } from '../source/asciiCase.ts';
 import { ident } from 'css-tree';
 import { tokenize, tokenTypes } from './cssTokens.ts';
 
@@ -11,7 +12,7 @@ export function substitutionIn(value: string): string | undefined {
   let found: string | undefined;
   tokenize(value, (type: number, start: number, end: number) => {
     if (type !== tokenTypes.Function || found === 'var') return;
-    const name = ident.decode(value.slice(start, end - 1)).toLowerCase();
+    const name = lowered(ident.decode(value.slice(start, end - 1)));
     if (names.test(name)) found = name;
   });
   return found;
@@ -31,7 +32,7 @@ export function everyVarNamesOne(value: string): boolean {
       tokens.push({ type, text: value.slice(start, end) });
   });
   return tokens.every(({ type, text }, i) => {
-    if (type !== tokenTypes.Function || ident.decode(text.slice(0, -1)).toLowerCase() !== 'var') return true;
+    if (type !== tokenTypes.Function || lowered(ident.decode(text.slice(0, -1))) !== 'var') return true;
     const [name, after] = [tokens[i + 1], tokens[i + 2]];
     if (name?.type !== tokenTypes.Ident || !/^--./s.test(ident.decode(name.text))) return false;
     return after === undefined || after.type === tokenTypes.RightParenthesis || after.type === tokenTypes.Comma;
