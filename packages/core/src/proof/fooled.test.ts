@@ -104,6 +104,11 @@ const rows: readonly Row[] = [
   ['text in a shadow tree', page('', shadow('<p>x</p>')), page('', shadow('<p>yy</p>')), 'differs', 'same'],
   ['a host whose class its shadow tree asks for', page('', shadow('<style>:host(:not([class])){color:red}</style>x', ' style="top:0"')), css('.t{top:0}', shadow('<style>:host(:not([class])){color:red}</style>x', ' class=t')), 'unsure', 'other'],
   ['a host whose shadow tree asks for nothing', page('', shadow('<p>x</p>', ' style="color:red"')), css('.t{color:red}', shadow('<p>x</p>', ' class=t')), 'same', 'same'],
+  ['an object that held a block alone', page('', '<object><style>p{color:red}</style></object><p>x'), css('p{color:red}', '<object></object><p>x'), 'differs', 'other'],
+  ['… and an address of its own', page('', '<object><param name=a><style>p{color:red}</style></object><p>x'), css('p{color:red}', '<object><param name=a></object><p>x'), 'differs', 'other'],
+  ['… or text as well', page('', '<object>t<style>p{color:red}</style></object><p>x'), css('p{color:red}', '<object>t</object><p>x'), 'same', 'same'],
+  ['a host that held a block alone', page('', '<div><template shadowrootmode=open><slot><i>z</i></slot></template><style>p{color:red}</style></div><p>x'), css('p{color:red}', '<div><template shadowrootmode=open><slot><i>z</i></slot></template></div><p>x'), 'differs', 'other'],
+  ['a sheet linked in a select', { 'p.html': page('', '<select><link rel=stylesheet href=s.css><option>x</select><p>x'), 's.css': 'p{color:red}' }, { 'p.html': page('', '<select><link rel=stylesheet href=s.css><option>x</select><p>x'), 's.css': 'p{color:blue}' }, 'unsure', 'other'],
   ['a select with more than options', css('select b{color:red}', '<select size=2><option><b>x</b></select>'), page('', '<select size=2><option><b>x</b></select>'), 'unsure', 'other'],
   ['a style element of a formula styles nothing', page('', '<math><style>p{color:red}</style></math><p>x'), page('', '<math><style>p{color:blue}</style></math><p>x'), 'differs', 'same'],
   // conditions by what they ask

@@ -1,7 +1,7 @@
 import { trimmed } from '../source/space.ts';
 import type { ElementNode, ParentNode } from '../page/nodes.ts';
 import type { PageTree } from '../page/parsePage.ts';
-import { foldedSpace, isStyleSource, joinedAt, templateText } from './pairElements.ts';
+import { foldedSpace, holdsSomething, isStyleSource, joinedAt, templateText } from './pairElements.ts';
 
 /**
  * A page's markup but for style sources, comments, and `style` and `class` attributes, as one text: equal for two trees only if
@@ -28,6 +28,7 @@ export function markupText({ mode, document, text: page }: PageTree): string {
     if (child === undefined) {
       flush(node);
       if (node.type === 'element' && node.tag !== 'head' && node.tag !== 'html') out += joinsOf(node);
+      if (node.type === 'element' && holdsSomething(node) === true) out += 'h';
       if (node.type === 'element' && node.tag === 'template') out += `i${templateText(node, page)}`;
       out += '/';
       nodes.pop();

@@ -26,6 +26,8 @@ export type MarkupDifference =
   | { readonly kind: 'shadow-differs'; readonly element: ElementNode }
   /** Text that a block or link parted is one run now, or the other way about. */
   | { readonly kind: 'text-joined'; readonly element: ElementNode }
+  /** A block or link was all that it held, or is. */
+  | { readonly kind: 'emptied'; readonly element: ElementNode }
   | { readonly kind: 'mode-differs'; readonly before: string; readonly after: string };
 
 export interface Pairing {
@@ -127,6 +129,23 @@ function compareChildren(left: ParentNode, right: ParentNode, out: Walk, stack: 
   compareText(left, right, a.texts, b.texts, out);
   if (left.tag !== 'head' && left.tag !== 'html' && joinedAt(left.children) !== joinedAt(right.children))
     out.differences.push({ kind: 'text-joined', element: left });
+  if (holdsSomething(left) !== holdsSomething(right)) out.differences.push({ kind: 'emptied', element: left });
+}
+
+/**
+ * Where it matters whether an element holds anything: an `object` shows that in place of what it could not load, and what is in a host takes
+ * the place of what its slot holds. HTML Standard, "The object element", "The slot element".
+ */
+export function holdsSomething(element: ElementNode): boolean | undefined {
+  const { tag, namespace, children } = element;
+  if (namespace !== 'html') return undefined;
+  if (tag === 'object')
+    return children.some((one) =>
+      one.type === 'element' ? one.tag !== 'param' : one.type === 'text' && trimmed(one.value) !== '',
+    );
+  const isHost = tag.includes('-') || children.some((one) => one.type === 'element' && isShadowTemplate(one));
+  if (!isHost) return undefined;
+  return children.some((one) => one.type === 'text' || (one.type === 'element' && !isShadowTemplate(one)));
 }
 
 /** After how much text, white space left out, a link or block parts two runs of it; empty where none does. */

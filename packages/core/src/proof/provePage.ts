@@ -265,6 +265,8 @@ export function describeMarkupDifference(difference: MarkupDifference, text: str
       return `The shadow tree of ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) changed.`;
     case 'text-joined':
       return `Text in ${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) is parted by a block or link on one side only.`;
+    case 'emptied':
+      return `${elementName(difference.element)} (line ${placeOf(text, Math.max(difference.element.start, 0)).line}) holds a block or link and nothing else on one side, and nothing on the other: it may show something else then.`;
     case 'mode-differs':
       return `The page is read in ${difference.after} mode now; it was in ${difference.before} mode.`;
   }

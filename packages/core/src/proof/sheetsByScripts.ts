@@ -1,5 +1,6 @@
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { textContent, type PageTree } from '../page/parsePage.ts';
+import { readDifferently } from '../page/readDifferently.ts';
 import type { LinkedSource } from '../page/styleSources.ts';
 import { hasScripts, pageScripts, type PageScript } from '../scripts/pageScripts.ts';
 import { mayEndName, mayName, sheetNamesIn } from '../scripts/sheetNames.ts';
@@ -23,6 +24,10 @@ export function sheetsByScripts({ cascade, site }: PageState, { sheets, created 
     for (const sheet of changed)
       if (target.kind === 'remote' && mayBeHere(target.url, sheet))
         out.add(`The page links ${trimmed(target.url)}; where that is this site, it is another file now.`);
+  for (const { start, end } of readDifferently(tree))
+    for (const sheet of changed)
+      if (sheetNamesIn(tree.text.slice(start, end)).some((said) => mayName(said, sheet)))
+        out.add(`Browsers do not agree on what a select holds: some take ${sheet}, which is another file now.`);
   if (!hasScripts(tree)) return doubtsOf(out);
   const scripts = pageScripts(tree, path, rules.sources, site).filter(({ served }) => !served);
   const taken = rules.sources.sheets.filter(isTaken);
