@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import { lowered } from '../source/asciiCase.ts';
 import { ident } from 'css-tree';
 import { tokenTypes as T } from '../sheet/tokens.ts';
@@ -32,7 +33,7 @@ const ratio = ({ width, height }: Environment): number => width / height;
 const resolution = printed(300 / 96, 1);
 
 /** Media Queries 4 and 5, "Media Feature Types": what Chromium knows, on a desk with a mouse and no special wishes set. */
-const ranges: Readonly<Record<string, RangeFeature>> = {
+const ranges: Readonly<Record<string, RangeFeature>> = tableOf({
   width: { unit: 'length', actual: (e) => e.width },
   height: { unit: 'length', actual: (e) => e.height },
   'device-width': { unit: 'length', actual: (e) => e.width },
@@ -46,14 +47,14 @@ const ranges: Readonly<Record<string, RangeFeature>> = {
   monochrome: { unit: 'integer', actual: always(0) },
   'horizontal-viewport-segments': { unit: 'integer', actual: always(1), prefixes: false },
   'vertical-viewport-segments': { unit: 'integer', actual: always(1), prefixes: false },
-};
+});
 
 const pointers = { values: ['none', 'coarse', 'fine'], actual: always('fine') };
 const hovers = { values: ['none', 'hover'], actual: always('hover') };
 const reduce = { values: ['no-preference', 'reduce'], actual: always('no-preference') };
 const displayModes = ['browser', 'fullscreen', 'standalone', 'minimal-ui', 'window-controls-overlay', 'picture-in-picture', 'tabbed', 'borderless']; // oxfmt-ignore
 
-const discretes: Readonly<Record<string, DiscreteFeature>> = {
+const discretes: Readonly<Record<string, DiscreteFeature>> = tableOf({
   pointer: pointers,
   'any-pointer': pointers,
   hover: hovers,
@@ -74,7 +75,7 @@ const discretes: Readonly<Record<string, DiscreteFeature>> = {
   scan: { values: ['interlace', 'progressive'], actual: always('none') },
   scripting: { values: ['none', 'initial-only', 'enabled'], actual: always('enabled') },
   update: { values: ['none', 'slow', 'fast'], actual: printed('none', 'fast') },
-};
+});
 
 /** `unknown` is a feature or value browsers do not know; `unsure` a calculation or unit that is not worked out here. */
 export type FeatureAnswer = boolean | 'unknown' | 'unsure';
@@ -192,7 +193,7 @@ const unitPixels: Readonly<Record<string, (e: Environment) => number>> = {
 };
 /** Lengths that hang on the font in use. */
 const fontUnits = /^(r?(ex|ch|cap|ic|lh)|[sld]v(w|h|i|b|min|max))$/;
-const unitDots: Readonly<Record<string, number>> = { dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 };
+const unitDots: Readonly<Record<string, number>> = tableOf({ dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 });
 
 function compareTo(
   value: Part,

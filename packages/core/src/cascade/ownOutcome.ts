@@ -3,6 +3,7 @@ import type { MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import { siteBase } from '../values/urls.ts';
+import { tableOf } from '../source/tableOf.ts';
 import { initialValues } from '../values/initialValues.ts';
 import { isInherited, isOutsideAll, longhandsForAll } from '../values/longhands.ts';
 import { slotOf, type Flow } from '../values/logicalSlot.ts';
@@ -15,6 +16,8 @@ import { matchAtRest } from './matchElement.ts';
 import type { ForcedStates } from '../selectors/match.ts';
 import type { PageRules } from './pageRules.ts';
 import { buildRuleIndex, type RuleIndex } from './ruleIndex.ts';
+
+const initials = tableOf(initialValues);
 
 /** Where a value comes from that an element does not inherit. */
 export type OwnOutcome =
@@ -94,7 +97,7 @@ function defaultOutcome(
 
 export const initial = (longhand: string): OwnOutcome & { kind: 'initial' } => ({
   kind: 'initial',
-  value: initialValues[longhand] ?? '',
+  value: initials[longhand] ?? '',
 });
 
 /** The browser's own rules that reach an element, weakest first, by the pseudo-element they are for. */

@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import { trimmed } from '../source/space.ts';
 /** SVG 2, "Presentation attributes": attributes of SVG elements that are declarations. As Chromium takes them. */
 const svgPresentationAttributes: ReadonlySet<string> = new Set(
@@ -13,7 +14,7 @@ const svgPresentationAttributes: ReadonlySet<string> = new Set(
 );
 
 /** SVG 2, "Geometry properties": which of these attributes are declarations, by element. As Chromium takes them. */
-const geometry: Readonly<Record<string, string>> = {
+const geometry: Readonly<Record<string, string>> = tableOf({
   circle: 'cx cy r',
   ellipse: 'cx cy rx ry',
   rect: 'x y width height rx ry',
@@ -24,7 +25,7 @@ const geometry: Readonly<Record<string, string>> = {
   symbol: 'x y width height',
   path: 'd',
   svg: 'x y',
-};
+});
 
 const noTransform =
   /^(mask|filter|marker|linearGradient|radialGradient|pattern|tspan|textPath|stop|title|desc|metadata|style|script)$/;

@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import type { ChildNode, ElementNode } from '../page/nodes.ts';
 import { parsePage } from '../page/parsePage.ts';
 import { applyEdits } from '../source/applyEdits.ts';
@@ -39,12 +40,12 @@ function spanOf(text: string, { rule, offset }: MarkupMessage): { start: number;
   return { start, end: pattern.lastIndex };
 }
 
-const patterns: Readonly<Record<string, RegExp>> = {
+const patterns: Readonly<Record<string, RegExp>> = tableOf({
   'no-dup-attr': /[^\s=>/]+(?:\s*=\s*(?:"[^"]*"|'[^']*'|[^\s>"']?[^\s>]*))?/y,
   'no-dup-class': /[^\s"'>]+/y,
   'void-content': /<\/[^>]*>/y,
   'close-order': /<\/[^>]*>/y,
-};
+});
 
 /** Equal for pages of which a browser builds the same tree, but for how often a class is named. */
 function pageKey(text: string, isRun: boolean): string {

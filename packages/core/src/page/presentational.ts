@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import type { ElementNode } from './nodes.ts';
 
 /**
@@ -5,7 +6,7 @@ import type { ElementNode } from './nodes.ts';
  *
  * HTML Standard, "Rendering": the presentational hints, and "Non-conforming features".
  */
-const hintAttributes: Readonly<Record<string, readonly string[]>> = {
+const hintAttributes: Readonly<Record<string, readonly string[]>> = tableOf({
   align: ['*'],
   alink: ['body'],
   background: ['body', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'td', 'th'],
@@ -36,7 +37,7 @@ const hintAttributes: Readonly<Record<string, readonly string[]>> = {
   vlink: ['body'],
   vspace: ['img', 'object', 'embed', 'iframe', 'input', 'marquee', 'table'],
   width: ['td', 'th', 'table', 'col', 'colgroup', 'hr', 'pre', 'marquee'],
-};
+});
 
 /** Elements that exist only to style what is in them. */
 const presentationalElements = new Set([

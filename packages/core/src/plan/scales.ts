@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import type { SettleAttributes } from '../operations/gather/settleAttributes.ts';
 import { parseFile } from '../page/parsePage.ts';
 import type { Site } from '../source/site.ts';
@@ -7,7 +8,7 @@ import { byWorth, mostPages, type Trade } from './trades.ts';
 /** Looks of fewer than these many kinds are no scale. */
 const fewestLooks = 3;
 /** How far the numbers of a scale lie apart at most, by unit; what is farther apart is meant. Common practice. */
-const widest: Readonly<Record<string, number>> = { px: 10, pt: 8, em: 0.8, rem: 0.8, '%': 8 };
+const widest: Readonly<Record<string, number>> = tableOf({ px: 10, pt: 8, em: 0.8, rem: 0.8, '%': 8 });
 
 interface Step {
   readonly look: AttributeLook;

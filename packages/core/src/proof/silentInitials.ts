@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import type { PageCascade } from '../cascade/pageCascade.ts';
 import { splitSlot } from '../cascade/stack.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
@@ -11,7 +12,7 @@ import { mayBeStyledUnseen } from './styledUnseen.ts';
  * Longhands that no browser declares for plain elements, with their initial values as `longhandValues` spells them: a shorthand that
  * resets them says no more than one that leaves them out. CSS Cascading and Inheritance 5, "Shorthand Properties", "Initial Values".
  */
-export const notInherited: Readonly<Record<string, string>> = {
+export const notInherited: Readonly<Record<string, string>> = tableOf({
   ...borderImageReset,
   'background-image': 'none',
   'background-color': '#000000/0',
@@ -25,16 +26,16 @@ export const notInherited: Readonly<Record<string, string>> = {
   'text-decoration-thickness': 'auto',
   'text-decoration-style': 'solid',
   'text-decoration-color': 'currentcolor',
-};
+});
 
 /** The same for inherited ones: they say nothing where nothing else on the page sets them. */
-export const inherited: Readonly<Record<string, string>> = {
+export const inherited: Readonly<Record<string, string>> = tableOf({
   'list-style-position': 'outside',
   'list-style-image': 'none',
   ...fontReset,
   'font-variant-caps': 'normal',
   'font-stretch': 'normal',
-};
+});
 
 /** Elements browsers give no background, no border image and no decoration but a plain line. */
 export const plainTags = new Set(

@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import { lowered } from '../source/asciiCase.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement, previousElement } from '../page/parsePage.ts';
@@ -167,11 +168,11 @@ function matchSimple(element: ElementNode, simple: SimpleSelector, context: Matc
   }
 }
 
-const uris: Readonly<Record<string, string>> = {
+const uris: Readonly<Record<string, string>> = tableOf({
   html: 'http://www.w3.org/1999/xhtml',
   svg: 'http://www.w3.org/2000/svg',
   mathml: 'http://www.w3.org/1998/Math/MathML',
-};
+});
 
 const inNamespace = (element: ElementNode, namespace: string | undefined): boolean =>
   namespace === undefined || namespace === '*' || uris[element.namespace] === namespace;

@@ -3,6 +3,7 @@ import { trimmed } from '../source/space.ts';
 import { parsedValue, tokenize, tokenTypes } from './cssTokens.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
 import { hasMath, withoutMath } from './mathFunctions.ts';
+import { tableOf } from '../source/tableOf.ts';
 import { longhandsOfShorthand, refusedKeywords } from './propertyTable.ts';
 import { everyVarNamesOne, substitutionIn } from './substitution.ts';
 import { unescapeCss } from './unescape.ts';
@@ -177,10 +178,11 @@ function hasStrayEscape(value: string): boolean {
 
 function aliasOf(property: string): string {
   if (lexer.getProperty(property)) return property;
-  const longhands = longhandsOfShorthand[property];
+  const longhands = shorthands[property];
   return longhands !== undefined && !longhands.includes(' ') ? longhands : property;
 }
 
+const shorthands = tableOf(longhandsOfShorthand);
 const refused = new Map(Object.entries(refusedKeywords).map(([name, list]) => [name, new Set(list.split(' '))]));
 
 /** Functions that the lexer's data and Chromium know alike. */

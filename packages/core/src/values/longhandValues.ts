@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import { lowered } from '../source/asciiCase.ts';
 import { boxSides } from './boxSides.ts';
 import { comparableValue } from './comparableValue.ts';
@@ -283,7 +284,7 @@ function font(parts: readonly string[]): Found | undefined {
   };
 }
 
-const parters: Readonly<Record<string, Parter>> = {
+const parters: Readonly<Record<string, Parter>> = tableOf({
   border,
   ...Object.fromEntries(sides.map((side) => [`border-${side}`, lineOf(`border-${side}`)])),
   'column-rule': lineOf('column-rule'),
@@ -297,4 +298,4 @@ const parters: Readonly<Record<string, Parter>> = {
   'flex-flow': flexFlow,
   background,
   font,
-};
+});

@@ -1,3 +1,4 @@
+import { tableOf } from '../source/tableOf.ts';
 import { lowered } from '../source/asciiCase.ts';
 import { tokenize, tokenTypes as T } from './cssTokens.ts';
 
@@ -25,7 +26,7 @@ const samples: Readonly<Record<NumericType, readonly string[]>> = {
   flex: ['1fr'],
 };
 
-const units: Readonly<Record<string, NumericType>> = {
+const units: Readonly<Record<string, NumericType>> = tableOf({
   deg: 'angle',
   grad: 'angle',
   rad: 'angle',
@@ -39,7 +40,7 @@ const units: Readonly<Record<string, NumericType>> = {
   dppx: 'resolution',
   x: 'resolution',
   fr: 'flex',
-};
+});
 
 export const hasMath = (value: string): boolean => /(^|[^-\w])(-webkit-)?(calc|min|max|clamp)\(/i.test(value);
 

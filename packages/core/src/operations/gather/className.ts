@@ -1,8 +1,9 @@
+import { tableOf } from '../../source/tableOf.ts';
 import type { Declaration } from '../../sheet/sheet.ts';
 import { isColourWord, lookWord } from './lookWord.ts';
 
 /** What people call an element of this kind. */
-const roles: Readonly<Record<string, string>> = {
+const roles: Readonly<Record<string, string>> = tableOf({
   a: 'link',
   td: 'cell',
   th: 'head-cell',
@@ -42,7 +43,7 @@ const roles: Readonly<Record<string, string>> = {
   g: 'group',
   text: 'label',
   tspan: 'label',
-};
+});
 
 /** A name says so much of a look. */
 const mostWords = 3;

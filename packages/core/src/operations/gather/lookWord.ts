@@ -1,3 +1,4 @@
+import { tableOf } from '../../source/tableOf.ts';
 import { nearest, differenceEuclidean, parse } from 'culori';
 import type { Declaration } from '../../sheet/sheet.ts';
 
@@ -96,7 +97,7 @@ export const lookWord = ({ property, value }: Pick<Declaration, 'property' | 'va
   looks.find(([p, v]) => p.test(property) && v.test(value))?.[2](value) ??
   (/^[a-z][a-z-]{0,15}$/.test(property) ? sized(property)(value) : '');
 
-const colours: Readonly<Record<string, string>> = {
+const colours: Readonly<Record<string, string>> = tableOf({
   black: '#000',
   coal: '#333',
   slate: '#5a6b75',
@@ -139,7 +140,7 @@ const colours: Readonly<Record<string, string>> = {
   lilac: '#d8c8e8',
   magenta: '#f0f',
   indigo: '#4b0082',
-};
+});
 
 const colourNames = Object.keys(colours);
 

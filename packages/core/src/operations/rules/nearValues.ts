@@ -1,3 +1,4 @@
+import { tableOf } from '../../source/tableOf.ts';
 import { differenceCiede2000, parse as parseColour, type Color } from 'culori';
 import type { Sheet } from '../../sheet/sheet.ts';
 import { comparableValue } from '../../values/comparableValue.ts';
@@ -19,7 +20,7 @@ export interface NearValues {
 /** Colours closer than this are one to most eyes beside each other: CIEDE2000, "just noticeable" about 1, common practice 2 to 3. */
 const nearColour = 3;
 /** In the unit they are written in: a pixel, or the twentieth part of an em. */
-const nearLength: Readonly<Record<string, number>> = { px: 1, pt: 1, em: 0.05, rem: 0.05 };
+const nearLength: Readonly<Record<string, number>> = tableOf({ px: 1, pt: 1, em: 0.05, rem: 0.05 });
 
 /** Groups of near values. */
 export function nearValues(sheet: Sheet): readonly NearValues[] {
