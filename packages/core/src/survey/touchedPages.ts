@@ -6,6 +6,7 @@ import { fileNameOf } from '../source/sitePath.ts';
 import { elementNames } from './elementNames.ts';
 import { neededNames } from './selectorNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
+import { mayBeSpelled } from './spelledNames.ts';
 
 /** Files that may load sheets although they are none: drawings with a sheet of their own, XML, scripts and what these read. */
 export const mayLoadSheets = /\.(svg|xml|xsl|xslt|js|mjs|json|htc)$/i;
@@ -155,7 +156,7 @@ function mentionsIn(file: SiteFile): Mentions {
     const joined = text.replace(/[\t\r\n]/g, '').replace(/(["'`]) *\+ *\1/g, '');
     const sheets = [...new Set([...sheetNamesIn(text), ...sheetNamesIn(joined)])];
     const ends = /["'`}][\w-]*\.css/i.test(text) ? sheets.filter((name) => /^[._-]/.test(name)) : [];
-    mentions = { sheets, ends, escaped: /(href|import)[^>;]{0,300}[\\%&]/i.test(text) };
+    mentions = { sheets, ends, escaped: mayBeSpelled(text) };
     known.set(file, mentions);
   }
   return mentions;
