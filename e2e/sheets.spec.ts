@@ -86,6 +86,10 @@ test('a missing brace, a wrong property and a wrong value are found as they are 
   await openSheet(page, 'css/print.css');
   await typeAll(page, 'h1 {\n  colr: red;\n  display: blok;\n\nh2 {\n  color: red;\n}\n');
   await expect(page.getByText('The closing brace of h1 is missing, so h2 counts as a part of it.')).toBeVisible();
+  // told apart from the text around it, and its act from it
+  const body = await page.evaluate(() => getComputedStyle(document.body).color);
+  await expect(page.locator('.fnd .err').first()).not.toHaveCSS('color', body);
+  await expect(page.getByRole('button', { name: 'Close it' })).toHaveCSS('text-decoration-line', 'underline');
   await page.getByRole('button', { name: 'Close it' }).click();
   await page.getByRole('button', { name: 'Make it color' }).click();
   await page.getByRole('button', { name: 'Make it block' }).click();

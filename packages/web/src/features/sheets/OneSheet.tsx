@@ -4,6 +4,7 @@ import type { FileTextReply, OperationBody } from '@syndeton/contract';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
 
+import { editorText } from './editor/lineEnds.ts';
 import { SheetEditor, type EditorHandle, type RuleHere } from './editor/SheetEditor.tsx';
 import { RuleActs } from './RuleActs.tsx';
 import { RuleTie } from './RuleTie.tsx';
@@ -14,6 +15,7 @@ import { TypedNotice } from './TypedNotice.tsx';
 import { useSelectorReachQuery, useSheetReachQuery, useSiteWordsQuery } from './sheetsApi.ts';
 import { useSheetEdit } from './useSheetEdit.ts';
 import type { Looked } from './writing/answers.ts';
+import { wrongLines } from './wrongLines.ts';
 
 interface Props {
   readonly view: SiteView;
@@ -84,7 +86,7 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
             onLooked={(now, before) => {
               setLooked({ now, before });
               setIsUnlooked(false);
-              onWrong(now.findings.filter(({ severity }) => severity !== 'note').length);
+              onWrong(wrongLines(editorText(typed.text ?? file.text ?? ''), now.findings));
             }}
             onUnlooked={() => setIsUnlooked(true)}
             onRule={setHere}

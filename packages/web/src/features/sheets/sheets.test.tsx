@@ -21,6 +21,7 @@ import { withEdit } from './useSheetEdit.ts';
 import { useTyped } from './useTyped.ts';
 import { whyNothing } from './whyNothing.ts';
 import { answerTo } from './writing/answers.ts';
+import { wrongLines } from './wrongLines.ts';
 
 const fileOf = (text: string, hash = text): FileTextReply => ({ path: 's.css', hash, text, encoding: 'utf-8' });
 
@@ -83,6 +84,16 @@ test.each([
 ])('offsets of the editor and of the file: %s', (_shows, text, inEditor, inFile) => {
   expect([toFile(text, inEditor), toEditor(text, inFile)]).toEqual([inFile, inEditor]);
   expect(editorText(text)[inEditor]).toBe(text[inFile]);
+});
+
+test('lines that do not do what they say are counted once each, notes not at all', () => {
+  const text = 'h1 { color:\u00a0red; top:\u00a00 }\nb { colour: red }\n\u00a0p {}\n';
+  const found = [11, 20, 27, 42].map((start, i) => ({
+    severity: i === 2 ? 'note' : 'wrong',
+    span: { start, end: start },
+  }));
+  expect(wrongLines(text, found as unknown as Parameters<typeof wrongLines>[1])).toBe(2);
+  expect(wrongLines(text, [])).toBe(0);
 });
 
 const ruleIn = (text: string, nth = 0): OutlinedRule => sheetOutline(text)[nth]!;

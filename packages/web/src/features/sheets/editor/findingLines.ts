@@ -2,6 +2,7 @@ import { linter, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 import { StateEffect, StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
 import type { TextFinding } from '@syndeton/core';
+import { actLook } from '../../../ui/looks.ts';
 
 const found = StateEffect.define<readonly TextFinding[]>();
 /** More would only be noise, and slow. */
@@ -59,13 +60,13 @@ class FindingLine extends WidgetType {
     const line = document.createElement('div');
     line.className = 'fnd';
     const words = document.createElement('span');
-    words.className = severity === 'note' ? 'note' : 'err';
+    words.className = severity === 'note' ? 'note text-ink-3' : 'err font-medium text-error';
     words.append(...coded(sentence));
     line.append(words);
     if (mend) {
       const act = document.createElement('button');
       act.type = 'button';
-      act.className = 'act';
+      act.className = actLook;
       act.append(...coded(mend.label));
       act.addEventListener('click', () => {
         view.dispatch({
