@@ -1,7 +1,6 @@
-import { asciiText } from '../source/asciiBytes.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
-import { TakenIn } from './takenIn.ts';
+import { asksByName, TakenIn } from './takenIn.ts';
 
 /**
  * Pages that others surely show, as a server includes a common head, and that name a sheet that is another file now: it comes into those
@@ -11,13 +10,13 @@ export class LinksTakenIn {
   private readonly takenIn: TakenIn | undefined;
   /** What each such page names, itself or by what it shows. */
   private readonly named = new Map<string, ReadonlySet<string>>();
+  /** Some script asks for a page by its name. */
   private readonly anyScript: boolean;
 
   constructor(site: Site, sheets: readonly string[]) {
     const names = [...new Set(sheets.map(fileNameOf))];
     this.anyScript =
-      names.length > 0 &&
-      [...site.files.values()].some(({ path, bytes }) => /\.m?js$/i.test(path) && hints.test(asciiText(bytes)));
+      names.length > 0 && [...site.files.values()].some((file) => /\.m?js$/i.test(file.path) && asksByName(file));
     const pages = names.length === 0 ? [] : pagesOf(site);
     const showing = pages.filter((page) => this.mayShow(page));
     if (showing.length === 0) return;
@@ -53,9 +52,17 @@ export class LinksTakenIn {
     }
   }
 
-  private mayShow({ text = '' }: SiteFile): boolean {
-    return hints.test(text) || (this.anyScript && /<script\b[^>]*\ssrc/i.test(text));
+  private mayShow(page: SiteFile): boolean {
+    return mayAsk(page) || (this.anyScript && /<script\b[^>]*\ssrc/i.test(page.text ?? ''));
   }
+}
+
+const known = new WeakMap<SiteFile, boolean>();
+
+function mayAsk(file: SiteFile): boolean {
+  let may = known.get(file);
+  if (may === undefined) known.set(file, (may = hints.test(file.text ?? '')));
+  return may;
 }
 
 /** What a page has that includes or asks for another. */

@@ -110,6 +110,18 @@ describe('what a page shows of another brings its links', () => {
     expect(proof({ 'head.html': '<!--#include virtual="links.html" -->', 'links.html': head }).verdict).toBe('unsure');
   });
 
+  test('a part that a script of the site asks for by its name', () => {
+    const files = (sheet: string): Files => ({
+      'index.html': pageOf('<script src="x.js"></script>', '<p id=a>x'),
+      'x.js':
+        'fetch("part.html").then((r) => r.text()).then((t) => { document.body.insertAdjacentHTML("beforeend", t) })',
+      'part.html': head,
+      's.css': sheet,
+    });
+    const { pages } = proveSites(siteOf(files('p{color:red}')), siteOf(files('p{color:blue}')));
+    expect(pages.find(({ path }) => path === 'index.html')!.verdict).toBe('unsure');
+  });
+
   test('another sheet in it', () => {
     expect(proof({ 'head.html': '<link rel="stylesheet" href="t.css">', 't.css': '' }).verdict).toBe('same');
   });

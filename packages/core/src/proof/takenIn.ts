@@ -102,6 +102,9 @@ function namesIn(file: SiteFile, read: (text: string, path: string) => PageNames
   return names;
 }
 
+/** Whether a script asks for pages by names it says. */
+export const asksByName = (script: SiteFile): boolean => namesIn(script, namesInScript).fetched.length > 0;
+
 const words = 'is shown in this page as well, by its server or a script, and may look otherwise there.';
 
 export const takenInDoubt = (path: string): Doubt => ({ sentence: `What is in ${path} ${words}`, elements: [] });
