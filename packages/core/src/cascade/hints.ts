@@ -264,6 +264,7 @@ function borderHint(element: ElementNode, value: string): Declarations {
 const tableBorder = (value: string): number => (value === '' ? 1 : (parseNonNegative(value) ?? 1));
 
 const tableRules = new Set(['none', 'groups', 'rows', 'cols', 'all']);
+const listTypes: Readonly<Record<string, string>> = tableOf({ '1': 'decimal', a: 'lower-alpha', A: 'upper-alpha', i: 'lower-roman', I: 'upper-roman' }); // oxfmt-ignore
 const frames: Readonly<Record<string, string>> = tableOf({ void: '', above: 'top', below: 'bottom', hsides: 'top bottom', lhs: 'left', rhs: 'right', vsides: 'left right', box: 'top bottom left right', border: 'top bottom left right' }); // oxfmt-ignore
 
 function frameHint(value: string): Declarations {
@@ -274,11 +275,10 @@ function frameHint(value: string): Declarations {
 }
 
 function listStyle(tag: string, value: string): string | undefined {
-  const numbers: Readonly<Record<string, string>> = tableOf({ '1': 'decimal', a: 'lower-alpha', A: 'upper-alpha', i: 'lower-roman', I: 'upper-roman' }); // oxfmt-ignore
   const bullet = /^(disc|circle|square|none)$/i.test(value) ? lowered(value) : undefined;
-  if (tag === 'ol') return numbers[value];
+  if (tag === 'ol') return listTypes[value];
   if (tag === 'ul') return bullet;
-  return tag === 'li' ? (numbers[value] ?? bullet) : undefined;
+  return tag === 'li' ? (listTypes[value] ?? bullet) : undefined;
 }
 
 function wrapHint(tag: string, value: string): Declarations {

@@ -70,7 +70,7 @@ const cases: Readonly<Record<string, readonly CheckCase[]>> = {
     [
       'pasted with no-break spaces; in a string it is meant',
       linked('p { color:\u00a0red }\n'),
-      '`s.css`: A no-break space is a letter to browsers, so what it stands at does not count',
+      '`s.css`: A no-break space is no space to browsers, so what it stands at does not count',
       linked('\ufeffp::after { content: "\u00a0" /*\u00a0*/ }\n'),
     ],
   ],

@@ -92,11 +92,6 @@ function declaredDecider(deciding: Deciding, winner: Contender, outcomes: Outcom
   const wins = winningSentence(winner, below[0], hasDefault);
   const copying =
     'It says what the shared rule below it says: a copy that decides because it is stronger or comes later.';
-  const inheriting: Sentence = {
-    lead: `Inherited from \`${from!}\`.`,
-    rest: 'No rule names the element itself.',
-    kind: 'inherited',
-  };
   return {
     ...common(deciding),
     kind: kindOf(winner),
@@ -110,9 +105,15 @@ function declaredDecider(deciding: Deciding, winner: Contender, outcomes: Outcom
       isLocal && shared
         ? { path: shared.source!.path, selector: shared.rule!.rule.selector, value: shared.compiled.declaration.value }
         : undefined,
-    sentence: copies ? { ...wins, rest: copying } : from === undefined ? wins : inheriting,
+    sentence: copies ? { ...wins, rest: copying } : from === undefined ? wins : inheriting(from),
   };
 }
+
+const inheriting = (from: string): Sentence => ({
+  lead: `Inherited from \`${from}\`.`,
+  rest: 'No rule names the element itself.',
+  kind: 'inherited',
+});
 
 function kindOf({ origin, source }: Contender): Decider['kind'] {
   return origin === 'hint' ? 'presentational' : origin === 'attribute' ? 'attribute' : source!.kind;

@@ -53,7 +53,7 @@ export class LinksTakenIn {
   }
 
   private mayShow(page: SiteFile): boolean {
-    return mayAsk(page) || (this.anyScript && /<script\b[^>]*\ssrc/i.test(page.text ?? ''));
+    return mayAsk(page) || (this.anyScript && /<script\b[^>]{0,500}?\ssrc/i.test(page.text ?? ''));
   }
 }
 

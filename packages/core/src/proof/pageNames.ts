@@ -1,4 +1,3 @@
-import { lowered } from '../source/asciiCase.ts';
 import { fileNameOf } from '../source/sitePath.ts';
 import { decodePath } from '../values/urls.ts';
 
@@ -57,7 +56,7 @@ export function namesInPage(text: string): PageNames {
     scriptsNamed: namesOf([text], scriptEnding).map(fileNameOf),
     listsNamed: namesOf(scripts, listEnding).map(fileNameOf),
     followsLinks: scripts.some(followsLinks),
-    scripts: [...text.matchAll(scriptFile)].map(([, url]) => lowered(fileNameOf(url!.replace(/[?#].*/s, '')))),
+    scripts: [...text.matchAll(scriptFile)].map(([, url]) => fileNameOf(url!.replace(/[?#].*/s, '')).toLowerCase()),
   };
 }
 
@@ -102,7 +101,7 @@ const closedMarks =
   /<\?(?!xml|php|=)[^]{0,2000}?\?>|<%[^]{0,2000}?%>|\{%[^<>{}]{0,500}%\}|\{\{[^<{}]{0,500}\}\}|<[a-z]+:include\s[^<>]{0,500}>/gi;
 
 /** What stands between such marks, one after the other; the last to the end where it is not closed. */
-function between(text: string, open: RegExp, close: string): readonly string[] {
+export function between(text: string, open: RegExp, close: string): readonly string[] {
   const out: string[] = [];
   let from = 0;
   for (const { index } of text.matchAll(open)) {
@@ -133,7 +132,7 @@ function namesOf(texts: readonly string[], ending = pageEnding): readonly string
 function nameEndingAt(text: string, end: number): string {
   let start = end;
   while (start > Math.max(0, end - longest) && !beyond.test(text[start - 1]!)) start--;
-  const segments = lowered(decodePath(text.slice(start, end).replaceAll('\\/', '/'))).split('/');
+  const segments = decodePath(text.slice(start, end).replaceAll('\\/', '/')).toLowerCase().split('/');
   const known = segments.slice(segments.findLastIndex((segment) => unsaid.test(segment)) + 1);
   const last = segments.at(-1)!.split(unsaid).at(-1)!;
   return known.length === 0 ? last : known.filter((segment) => !/^\.{0,2}$/.test(segment)).join('/');

@@ -113,17 +113,19 @@ function definitionDoubts(before: PageState, after: PageState, pairs: readonly E
     .flatMap(({ cascade }) => cascade.rules.definitions.map(({ compiled }) => compiled))
     .filter(({ key }) => mayReadMarkup(key));
   if (reading.length === 0) return [];
-  const out = new Map<string, ElementNode[]>();
+  const out = new Map<string, Set<ElementNode>>();
   for (const pair of pairs) {
     const { moved, names } = markupChange(pair);
     for (const { name, subject, key } of moved || names.length > 0 ? reading : []) {
       const what = whatItReads(key, names, moved);
       if (what === undefined) continue;
       const sentence = `@${name} ${subject} reads ${what}, and that is not the same for some elements, which may use it.`;
-      out.set(sentence, [...(out.get(sentence) ?? []), pair.before]);
+      const elements = out.get(sentence);
+      if (elements) elements.add(pair.before);
+      else out.set(sentence, new Set([pair.before]));
     }
   }
-  return [...out].map(([sentence, elements]) => ({ sentence, elements: [...new Set(elements)] }));
+  return [...out].map(([sentence, elements]) => ({ sentence, elements: [...elements] }));
 }
 
 /** CSS Values and Units 5, "Attribute References: the attr() function", "Tree-Counting Functions". */

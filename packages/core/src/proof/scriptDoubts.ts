@@ -169,7 +169,7 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
   });
   const out: ScriptDoubt[] = [];
   const moved = placesOfSources(old.tree) !== placesOfSources(now.tree);
-  const waiting = waitingLinks(old.tree, scripts)[0];
+  const waiting = waitingLink(old.tree, scripts);
   if (waiting)
     out.push({
       sentence: `A script may make a sheet of ${elementName(waiting)}, and the links or blocks around it are not the same.`,
@@ -198,10 +198,10 @@ function sourceDoubts(before: PageState, after: PageState, scripts: readonly Pag
   return out;
 }
 
-/** Links that give the page no rules until a script turns them into sheets, with the attribute it has to touch for it. */
-function waitingLinks({ elements }: PageTree, scripts: readonly PageScript[]): readonly ElementNode[] {
+/** The first link that gives the page no rules until a script makes a sheet of it, where one says what it takes to do so. */
+function waitingLink({ elements }: PageTree, scripts: readonly PageScript[]): ElementNode | undefined {
   const says = (word: string): boolean => scripts.some(({ facts }) => facts.words.has(word));
-  return elements.filter((one) => {
+  return elements.find((one) => {
     if (one.tag !== 'link' || one.namespace !== 'html') return false;
     const handled = scripts.some(({ of }) => of === one);
     if (!isStyleSource(one)) {

@@ -7,6 +7,7 @@ import { mayEndName, mayName, sheetNamesIn } from '../scripts/sheetNames.ts';
 import { trimmed } from '../source/space.ts';
 import type { PageState } from './explainDifference.ts';
 import { templateText } from './pairElements.ts';
+import { between } from './pageNames.ts';
 import type { Doubt } from './proof.ts';
 import type { Others } from './throughOthers.ts';
 
@@ -84,7 +85,7 @@ function namesFor(tree: PageTree, taken: readonly LinkedSource[], scripts: reado
     if (element.tag === 'template') out.push(...sheetNamesIn(templateText(element, tree.text)));
   }
   if (scripts.some(({ facts }) => readsComments.some((word) => facts.words.has(word))))
-    for (const [comment] of tree.text.matchAll(/<!--[^]*?-->/g)) out.push(...sheetNamesIn(comment));
+    for (const comment of between(tree.text, /<!--/g, '-->')) out.push(...sheetNamesIn(comment));
   return out;
 }
 

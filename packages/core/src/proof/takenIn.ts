@@ -1,4 +1,3 @@
-import { lowered } from '../source/asciiCase.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { pagesOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
@@ -17,10 +16,10 @@ export class TakenIn {
   /** `changed`: paths of the pages whose bytes differ. */
   constructor(site: Site, changed: readonly string[]) {
     const pages = new Set(pagesOf(site).map(({ path }) => path));
-    const wholes = changed.flatMap((path) => (pages.has(path) ? [{ path, whole: `/${lowered(path)}` }] : []));
+    const wholes = changed.flatMap((path) => (pages.has(path) ? [{ path, whole: `/${path.toLowerCase()}` }] : []));
     this.changed = byName(wholes, ({ whole }) => fileNameOf(whole));
     const scripts = [...site.files.values()].filter(({ path }) => /\.(?:m?js|json)$/i.test(path));
-    this.scripts = byName(this.changed.size === 0 ? [] : scripts, ({ path }) => lowered(fileNameOf(path)));
+    this.scripts = byName(this.changed.size === 0 ? [] : scripts, ({ path }) => fileNameOf(path).toLowerCase());
   }
 
   /** The changed pages that this one may show. */

@@ -1,9 +1,10 @@
 import { fileNameOf } from '../source/sitePath.ts';
+import { wordsEnding } from '../source/wordsEnding.ts';
 import { decodePath } from '../values/urls.ts';
 
 /** What of a text could be the name of a sheet, or the end of one: `css/dark.css?v=2` says `css/dark.css`. */
 export const sheetNamesIn = (text: string): readonly string[] =>
-  /[.]css/i.test(text) ? (text.match(/[^\s"'`<>()=,;]*[.]css(?![\w(-])/gi) ?? []) : [];
+  wordsEnding(text, /[.]css(?![\w(-])/gi, /[^\s"'`<>()=,;]/);
 
 /** Whether it is the name of this sheet, from wherever it is counted. */
 export const mayName = (said: string, path: string): boolean =>

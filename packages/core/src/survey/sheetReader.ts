@@ -1,4 +1,3 @@
-import { lowered } from '../source/asciiCase.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import type { Sheet } from '../sheet/sheet.ts';
 import type { Site } from '../source/site.ts';
@@ -19,7 +18,7 @@ export class SheetReader {
 
   constructor(site: Site) {
     this.site = site;
-    this.lowerCase = new Map([...site.files.keys()].map((path) => [lowered(path), path]));
+    this.lowerCase = new Map([...site.files.keys()].map((path) => [path.toLowerCase(), path]));
   }
 
   read(path: string): { sheet: Sheet; rules: number; declarations: number; bytes: number } | undefined {
@@ -56,7 +55,7 @@ export class SheetReader {
     const path = target.kind === 'site' ? target.path : undefined;
     const read = path === undefined ? undefined : this.read(path);
     if (!read || path === undefined) {
-      const problem = path === undefined ? 'remote' : this.lowerCase.has(lowered(path)) ? 'wrong-case' : 'missing';
+      const problem = path === undefined ? 'remote' : this.lowerCase.has(path.toLowerCase()) ? 'wrong-case' : 'missing';
       out.push({ kind, target: reference, problem, rules: 0, declarations: 0, bytes: 0 });
       return;
     }

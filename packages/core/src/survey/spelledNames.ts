@@ -3,8 +3,8 @@
  * nowhere to be read. What is longer than any such tag or prelude is taken for one.
  */
 export const mayBeSpelled = (text: string): boolean =>
-  /@[-\w]*\\|<style\b[^>]*>[^<]*&#/i.test(text) ||
-  anywhere(text, /<(?:link|base)\b/gi, (part) => /[%&]/.test(tag.exec(part)?.[0] ?? part) || !tag.test(part)) ||
+  /@[-\w]*\\|<style\b[^>]{0,500}>[^<]*&#/i.test(text) ||
+  anywhere(text, /<(?:link|base)\b/gi, isSpelledTag) ||
   anywhere(text, /@import|<\?xml-stylesheet/gi, isSpelledPrelude);
 
 const longest = 2000;
@@ -14,8 +14,11 @@ function anywhere(text: string, start: RegExp, holds: (part: string) => boolean)
   return false;
 }
 
-/** A tag to its end, which none of its quoted values holds. */
-const tag = /^<[a-z]+(?:[^>"']|"[^"]*"|'[^']*')*>/i;
+/** What stands up to the end of the tag, which none of its quoted values holds. */
+function isSpelledTag(part: string): boolean {
+  const tag = /^<[a-z]+(?:[^>"']|"[^"]*"|'[^']*')*>/i.exec(part)?.[0];
+  return tag === undefined || /[%&]/.test(tag);
+}
 
 /** What stands up to the semicolon, which is none in a string, an address or a comment. */
 function isSpelledPrelude(part: string): boolean {

@@ -1,8 +1,8 @@
-import { lowered } from '../source/asciiCase.ts';
 import type { SelectorList } from '../selectors/selector.ts';
 import { asciiText } from '../source/asciiBytes.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
+import { wordsEnding } from '../source/wordsEnding.ts';
 import { elementNames } from './elementNames.ts';
 import { neededNames } from './selectorNames.ts';
 import { sheetDelta } from './sheetDelta.ts';
@@ -49,7 +49,7 @@ export class TouchedPages {
   private scripts(): string {
     return (this.scriptTexts ??= [...this.site.files.values()]
       .filter(({ path }) => /\.m?js$/i.test(path))
-      .map(({ bytes }) => lowered(asciiText(bytes)))
+      .map(({ bytes }) => asciiText(bytes).toLowerCase())
       .join('\n'));
   }
 
@@ -62,9 +62,11 @@ export class TouchedPages {
     if (!/<script|<select|\bon[a-z]+\s*=|javascript:/i.test(text))
       return this.needs.some((needed) => needed.every((name) => names.has(name)));
     // scripts may make elements of any name they say, and a select may hold some we do not see
-    const lower = lowered(text);
+    const lower = text.toLowerCase();
     const said = (name: string): boolean => lower.includes(name) || this.scripts().includes(name);
-    return this.needs.some((needed) => needed.every((name) => names.has(name) || said(name.replace(/^[.#]/, ''))));
+    return this.needs.some((needed) =>
+      needed.every((name) => names.has(name) || said(name.replace(/^[.#]/, '').toLowerCase())),
+    );
   }
 }
 
@@ -163,12 +165,4 @@ function mentionsIn(file: SiteFile): Mentions {
 }
 
 /** Runs of letters, digits, `_`, `.` and `-` that end in `.css`. */
-function sheetNamesIn(text: string): readonly string[] {
-  const out: string[] = [];
-  for (const { index } of text.matchAll(/\.css/gi)) {
-    let start = index;
-    while (start > 0 && /[\w.-]/.test(text[start - 1]!)) start--;
-    out.push(text.slice(start, index + '.css'.length));
-  }
-  return out;
-}
+const sheetNamesIn = (text: string): readonly string[] => wordsEnding(text, /\.css/gi, /[\w.-]/);

@@ -6,15 +6,15 @@ import type { TextFinding } from './textFinding.ts';
 const strange = /[\v\u0085\u00a0\u1680\u2000-\u200b\u2028\u2029\u202f\u205f\u3000\ufeff]+/g;
 
 const names: Readonly<Record<string, string>> = {
-  '\u00a0': 'no-break space',
-  '\u200b': 'zero-width space',
-  '\u3000': 'ideographic space',
-  '\ufeff': 'byte order mark',
+  '\u00a0': 'A no-break space',
+  '\u200b': 'A zero-width space',
+  '\u3000': 'An ideographic space',
+  '\ufeff': 'A byte order mark',
 };
 /** Nothing is seen of them, so nothing is put in their place. */
 const invisible = /^[\u200b\ufeff]+$/;
 
-/** What looks like a space, or like nothing, and is a letter to browsers: what it stands at does not count. */
+/** What looks like a space, or like nothing, and is none to browsers: what it stands at does not count. */
 export function strangeSpaces(text: string): readonly TextFinding[] {
   if (text.search(strange) < 0) return [];
   const tokens = tokensOf(text, 0, text.length, true);
@@ -27,13 +27,14 @@ export function strangeSpaces(text: string): readonly TextFinding[] {
       const [run] = found;
       const first = run[0]!;
       const name =
-        names[first] ?? `space of another kind (U+${first.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')})`;
+        names[first] ??
+        `A space of another kind (U+${first.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')})`;
       const isUnseen = invisible.test(run);
       out.push({
         kind: 'strange-space',
         severity: severityOf['strange-space'],
         span: { start: at, end: at + run.length },
-        sentence: `A ${name} is a letter to browsers, so what it stands at does not count.`,
+        sentence: `${name} is no space to browsers, so what it stands at does not count.`,
         mend: {
           label: isUnseen ? 'Remove it' : 'Make it a space',
           edits: [{ span: { start: at, end: at + run.length }, text: isUnseen ? '' : ' ' }],

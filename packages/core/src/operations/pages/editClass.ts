@@ -1,4 +1,4 @@
-import { trimmed } from '../../source/space.ts';
+import { trimmed, trimmedEnd } from '../../source/space.ts';
 import type { ElementNode } from '../../page/nodes.ts';
 import type { Edit } from '../../source/span.ts';
 
@@ -40,7 +40,7 @@ function inClass(text: string, own: Spans[string], name: string): Edit {
   if (!head) return { span: { start: own.endOffset, end: own.endOffset }, text: `="${name}"` };
   const quote = head[1]!;
   const value = there.slice(head[0].length, there.length - quote.length);
-  const joined = trimmed(value) === '' ? name : `${value.trimEnd()} ${name}`;
+  const joined = trimmed(value) === '' ? name : `${trimmedEnd(value)} ${name}`;
   const span = { start: own.startOffset + head[0].length, end: own.endOffset - quote.length };
   return { span, text: quote === '' ? `"${joined}"` : joined };
 }
