@@ -8,7 +8,7 @@ import {
 } from './nodes.ts';
 import type { SiteFile } from '../source/site.ts';
 import { withoutCode } from '../source/templates.ts';
-import { PlacingParser } from './placingParser.ts';
+import { placingParser } from './placingParser.ts';
 import { StylePolicies } from './stylePolicy.ts';
 import { makeTreeAdapter } from './treeAdapter.ts';
 
@@ -30,7 +30,7 @@ export interface PageTree {
  */
 export function parsePage(text: string, scripting = true, isRun = false): PageTree {
   // a byte order mark is no part of what browsers parse; as white space before the doctype it is passed over, and places stay
-  const parser = new PlacingParser({
+  const parser = placingParser({
     treeAdapter: makeTreeAdapter(),
     sourceCodeLocationInfo: true,
     scriptingEnabled: scripting,
