@@ -1,5 +1,6 @@
 // npm run bench [pages…] [folders…]: CPU of this process, in ratios to parsing the same pages; compare figures within one run only.
 import path from 'node:path';
+import { setFlagsFromString } from 'node:v8';
 import {
   applyChangeSet,
   CascadeSession,
@@ -26,6 +27,9 @@ import { questions } from './questions.ts';
 import { smallChanges } from './smallChanges.ts';
 import { spinCapacity } from './spinCapacity.ts';
 import { writing } from './writing.ts';
+
+// as the server and the command line have it
+setFlagsFromString('--no-allocation-site-pretenuring');
 
 const sizes = process.argv.slice(2).map(Number).filter(Boolean);
 /** Folders whose plans are counted, besides the demo. */

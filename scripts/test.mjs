@@ -61,6 +61,8 @@ await together([
   ['imports', bin('depcruise'), ['packages', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']],
 ]);
 const jest = [
+  // as the server and the command line have it: see startThread.ts
+  '--no-allocation-site-pretenuring',
   '--experimental-vm-modules',
   '--disable-warning=ExperimentalWarning',
   'node_modules/jest/bin/jest.js',

@@ -3,6 +3,10 @@
 import fs from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
+import { setFlagsFromString } from 'node:v8';
+
+// as the server has it, in startThread.ts
+setFlagsFromString('--no-allocation-site-pretenuring');
 
 const built = new URL('../dist/main.js', import.meta.url);
 if (fs.existsSync(built)) {

@@ -20,8 +20,9 @@ export interface RuleIndex {
   /** Matching where states count as "in some states". */
   readonly anyState: MatchContext;
   readonly ancestry: Ancestry;
-  /** Names that last compounds ask for, `.menu` or `#head`. */
-  readonly namesAsked: ReadonlySet<string>;
+  /** Names that last compounds ask for. */
+  readonly classesAsked: ReadonlySet<string>;
+  readonly idsAsked: ReadonlySet<string>;
 }
 
 export function buildRuleIndex(rules: PageRules, quirks: boolean): RuleIndex {
@@ -103,26 +104,28 @@ function bucket(all: readonly IndexedSelector[], quirks: boolean): Omit<RuleInde
     quirks,
     anyState,
     ancestry: new Ancestry(all, quirks),
-    namesAsked: namesAsked(all, quirks),
+    ...namesAsked(all, quirks),
   };
 }
 
-function namesAsked(all: readonly IndexedSelector[], quirks: boolean): ReadonlySet<string> {
-  const names = new Set<string>();
+function namesAsked(all: readonly IndexedSelector[], quirks: boolean): Pick<RuleIndex, 'classesAsked' | 'idsAsked'> {
+  const classes = new Set<string>();
+  const ids = new Set<string>();
   for (const { selector } of all)
     for (const simple of askedOfAll(selector.compounds.at(-1)!.simples)) {
-      if (simple.kind === 'class') names.add(`.${foldFor(simple.name, quirks)}`);
-      else if (simple.kind === 'id') names.add(`#${foldFor(simple.name, quirks)}`);
+      if (simple.kind === 'class') classes.add(foldFor(simple.name, quirks));
+      else if (simple.kind === 'id') ids.add(foldFor(simple.name, quirks));
     }
-  return names;
+  return { classesAsked: classes, idsAsked: ids };
 }
 
 /** Equal for elements of one place that an index answers alike, as far as it asks for names only. */
-export function ownKey({ tag, namespace, id, classes }: ElementNode, { namesAsked: asked, quirks }: RuleIndex): string {
+export function ownKey({ tag, namespace, id, classes }: ElementNode, index: RuleIndex): string {
+  const { classesAsked, idsAsked, quirks } = index;
   let key = namespace === 'html' ? tag : `${namespace} ${tag}`;
   // a class holds no white space, an ID may
-  for (const name of classes) if (asked.has(`.${foldFor(name, quirks)}`)) key += `\n${name}`;
-  return id !== undefined && asked.has(`#${foldFor(id, quirks)}`) ? `${key}\t${id}` : key;
+  for (const name of classes) if (classesAsked.has(foldFor(name, quirks))) key += `\n${name}`;
+  return id !== undefined && idsAsked.has(foldFor(id, quirks)) ? `${key}\t${id}` : key;
 }
 
 const foldFor = (name: string, quirks: boolean): string => (quirks ? lowered(name) : name);

@@ -28,14 +28,15 @@ export interface PageLook {
   readonly made: number | undefined;
 }
 
-export function lookOf(cascade: PageCascade, site: Site): PageLook {
+/** `alike`: a look of the very same tree. */
+export function lookOf(cascade: PageCascade, site: Site, alike?: PageLook): PageLook {
   const { tree, rules } = cascade;
   const lists = new Int32Array(tree.elements.length);
   let count = 0;
   for (const element of tree.elements) if (!isStyleSource(element)) lists[count++] = cascade.listOf(element);
   return {
     elements: tree.elements.length,
-    markup: markupText(tree),
+    markup: alike?.markup ?? markupText(tree),
     lists: lists.slice(0, count),
     unread: rules.unread.map((sheet) => sheet.key).join('\n'),
     definitions: definitionKeys(rules),

@@ -47,6 +47,8 @@ export interface Pairing {
  * names where all that refers to them has as well; all else must be equal.
  */
 export function pairElements(before: PageTree, after: PageTree): Pairing {
+  if (before === after)
+    return { pairs: pairsOfOne(before), differences: [], spacing: [], templates: [], hintsMoved: false };
   const pairs: ElementPair[] = [];
   const differences: MarkupDifference[] = [];
   const spacing: ElementPair[] = [];
@@ -69,6 +71,19 @@ export function pairElements(before: PageTree, after: PageTree): Pairing {
   }
   for (const pair of pairs) if (pair.before.tag === 'template') compareTemplates(pair, before.text, after.text, out);
   return out;
+}
+
+/** The elements of a tree that is the same in both states, in the order of two. */
+function pairsOfOne({ document }: PageTree): ElementPair[] {
+  const pairs: ElementPair[] = [];
+  const stack: ParentNode[] = [document];
+  while (stack.length > 0)
+    for (const child of stack.pop()!.children)
+      if (child.type === 'element' && !isStyleSource(child)) {
+        pairs.push({ before: child, after: child });
+        if (child.children.length > 0) stack.push(child);
+      }
+  return pairs;
 }
 
 function compareTemplates(pair: ElementPair, before: string, after: string, out: Walk): void {

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { CascadeSession } from '../cascade/pageCascade.ts';
+import type { PageTree } from '../page/parsePage.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import { makeSiteFile, sheetsOf, type Site } from '../source/site.ts';
 import { readingOf, rememberReading } from '../survey/pageReading.ts';
@@ -46,10 +47,10 @@ test('pages that nothing new can reach are not read again', () => {
   const prover = new SiteProver(before);
   const read: string[] = [];
   const { session } = prover;
-  const open = session.open.bind(session);
-  session.open = (site, file, scripting) => {
+  const open = session.openTree.bind(session);
+  session.openTree = (site, file, tree) => {
     if (site !== before) read.push(file.path);
-    return open(site, file, scripting);
+    return open(site, file, tree);
   };
   prover.prove(after('p{top:0}', 'p{top:1px}'));
   expect(read).toEqual(['a.html', 'b.html']);
@@ -75,15 +76,29 @@ test.each([
   });
 });
 
+test('where only a sheet changed, a page is parsed once for both states', () => {
+  const page = '<!DOCTYPE html><link rel=stylesheet href=s.css><p>text';
+  const [then, now] = ['p { top: 0 }', 'p { top: 1px }'].map((css) => siteOf({ 'a.html': page, 's.css': css }));
+  const prover = new SiteProver(then!);
+  const trees: PageTree[] = [];
+  const open = prover.session.openTree.bind(prover.session);
+  prover.session.openTree = (site, file, tree) => {
+    trees.push(tree);
+    return open(site, file, tree);
+  };
+  expect(prover.prove(now!)).toMatchObject({ verdict: 'differs', pages: [{ differingElements: 1 }] });
+  expect([trees.length, new Set(trees).size]).toEqual([2, 1]);
+});
+
 /** The pages that are read for a proof from one state to another. */
 function pagesRead(then: Readonly<Record<string, string>>, now: Readonly<Record<string, string>>): readonly string[] {
   const [one, two] = [siteOf(then), siteOf(now)];
   const read: string[] = [];
   const prover = new SiteProver(one);
-  const open = prover.session.open.bind(prover.session);
-  prover.session.open = (site, file, scripting) => {
+  const open = prover.session.openTree.bind(prover.session);
+  prover.session.openTree = (site, file, tree) => {
     if (site === two) read.push(file.path);
-    return open(site, file, scripting);
+    return open(site, file, tree);
   };
   prover.prove(two);
   return [...new Set(read)];

@@ -219,13 +219,16 @@ export class SiteProver {
 
   private state(file: SiteFile, changed: SiteFile, scripting: boolean, run: Run): PageProof {
     const { sides, after } = run;
+    const tree = parseFile(changed, scripting);
+    const isOne = isOneTree(file, changed);
     let old: PageCascade | undefined;
-    const openOld = (): PageCascade => (old ??= sides.before.open(this.before, file, scripting));
+    const openOld = (): PageCascade =>
+      (old ??= sides.before.openTree(this.before, file, isOne ? tree : parseFile(file, scripting)));
     const before = sides === this.plain ? this.lookBefore(file, scripting, openOld) : lookOf(openOld(), this.before);
-    const cascade = sides.after.open(after, changed, scripting);
+    const cascade = sides.after.openTree(after, changed, tree);
     const loaded = scripting ? sheetsByScripts({ cascade, site: after }, run.others) : [];
     if (scripting) elementNames(changed, cascade.tree);
-    const now = lookOf(cascade, after);
+    const now = lookOf(cascade, after, isOne ? before : undefined);
     if (sides.comparison.surelySame(before, now))
       return withDoubts({ ...unseen(file.path), elements: before.elements }, loaded);
     const sameStacks = sides.comparison.sameStacks(before, now);
@@ -252,6 +255,10 @@ const fewestShared = 200;
 /** With scripts, and without where `noscript` makes these two pages. */
 const scriptings = ({ text }: SiteFile): readonly boolean[] =>
   text !== undefined && /<noscript/i.test(text) ? [true, false] : [true];
+
+/** Where only sheets changed, both states are of one tree. */
+const isOneTree = (before: SiteFile, after: SiteFile): boolean =>
+  before.text === after.text && before.isRun === after.isRun;
 
 const lookKey = (path: string, scripting: boolean): string => `${scripting ? 'with' : 'without'} ${path}`;
 
