@@ -36,6 +36,29 @@ export interface Answers {
   readonly numbers: Map<string, number>;
 }
 
+/** What is inside elements, as far as it was asked. A `WeakMap` where nothing says which page they are of. */
+interface InsideOf {
+  get(element: ElementNode): Place | undefined;
+  set(element: ElementNode, place: Place): void;
+}
+
+/** The same for one page, without what weak references cost. */
+export class PagePlaces implements InsideOf {
+  private readonly places: (Place | undefined)[];
+
+  constructor({ length }: readonly ElementNode[]) {
+    this.places = Array.from<undefined>({ length });
+  }
+
+  get({ index }: ElementNode): Place | undefined {
+    return this.places[index];
+  }
+
+  set({ index }: ElementNode, place: Place): void {
+    this.places[index] = place;
+  }
+}
+
 /** More than any site has; each keeps lists of its own. */
 const mostPlaces = 3000;
 
@@ -44,7 +67,7 @@ export class Ancestry {
   private readonly asked = new Set<string>();
   private readonly root = makePlace(new Set());
   private readonly anywhere = makePlace(undefined);
-  private readonly insideOf = new WeakMap<ElementNode, Place>();
+  private readonly anyPage = new WeakMap<ElementNode, Place>();
   private count = 1;
   private readonly quirks: boolean;
 
@@ -53,20 +76,20 @@ export class Ancestry {
     for (const { above } of all) for (const name of above) this.asked.add(name);
   }
 
-  placeOf(element: ElementNode): Place {
+  placeOf(element: ElementNode, insideOf: InsideOf = this.anyPage): Place {
     if (this.asked.size === 0) return this.root;
     const unknown: ElementNode[] = [];
     let at = parentElement(element);
     let place: Place | undefined;
     for (; at; at = parentElement(at)) {
-      place = this.insideOf.get(at);
+      place = insideOf.get(at);
       if (place) break;
       unknown.push(at);
     }
     place ??= this.root;
     for (let i = unknown.length - 1; i >= 0; i--) {
       place = this.inside(place, unknown[i]!);
-      this.insideOf.set(unknown[i]!, place);
+      insideOf.set(unknown[i]!, place);
     }
     return place;
   }

@@ -2,7 +2,7 @@ import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import type { ForcedStates, MatchContext } from '../selectors/match.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
-import type { Answers } from './ancestry.ts';
+import type { Answers, PagePlaces } from './ancestry.ts';
 import { matchScoped, type ScopedMatch } from './matchScope.ts';
 import { candidatesFor, canHavePseudoElement, compareStrength, ownKey, type RuleIndex } from './ruleIndex.ts';
 
@@ -26,28 +26,34 @@ export function sortByStrength(matched: Pick<MatchedSelector, 'indexed' | 'proxi
  * The rules that apply to an element or its pseudo-elements in one state, weakest first; of a rule's selectors the strongest
  * that matches. With `forced`, those states are held on; else nothing is hovered, focused or visited.
  */
-export function matchAtRest(element: ElementNode, index: RuleIndex, forced?: ForcedStates): readonly MatchedSelector[] {
+export function matchAtRest(
+  element: ElementNode,
+  index: RuleIndex,
+  forced?: ForcedStates,
+  places?: PagePlaces,
+): readonly MatchedSelector[] {
   const isThere = (one: MatchedSelector): boolean =>
     one.match === 2 && canHavePseudoElement(element, one.indexed.pseudoElement);
   const context: MatchContext = { quirks: index.quirks, state: 'rest', forced };
-  return matchedOf(asked(element, index, 'rest', context, isThere));
+  return matchedOf(asked(element, index, { at: 'rest', context, counts: isThere, places }));
 }
 
 /**
  * The rules that reach an element (or one of its pseudo-elements), weakest first for normal declarations.
  * Of a rule's several matching selectors the strongest sure one stands, with stronger ones that depend on a state.
  */
-export function matchElement(element: ElementNode, index: RuleIndex): readonly MatchedSelector[] {
-  return matchedOf(asked(element, index, 'any', index.anyState, mayBe));
+export function matchElement(element: ElementNode, index: RuleIndex, places?: PagePlaces): readonly MatchedSelector[] {
+  return matchedOf(asked(element, index, { at: 'any', context: index.anyState, counts: mayBe, places }));
 }
 
 /** The number of what matches, as `numberOf` gives it; it is asked only once for elements that the same matches. */
 export function matchNumber(
   element: ElementNode,
   index: RuleIndex,
+  places: PagePlaces,
   numberOf: (matched: readonly MatchedSelector[]) => number,
 ): number {
-  const found = asked(element, index, 'any', index.anyState, mayBe);
+  const found = asked(element, index, { at: 'any', context: index.anyState, counts: mayBe, places });
   const { answers, key } = found;
   let number = answers.numbers.get(key);
   if (number === undefined) answers.numbers.set(key, (number = numberOf(matchedOf(found))));
@@ -64,33 +70,40 @@ interface Found {
   readonly key: string;
 }
 
-function asked(
-  element: ElementNode,
-  index: RuleIndex,
-  state: 'any' | 'rest',
-  context: MatchContext,
-  counts: (one: MatchedSelector) => boolean,
-): Found {
-  const matching = (list: readonly IndexedSelector[]): readonly MatchedSelector[] => {
-    const out: MatchedSelector[] = [];
-    for (const indexed of list) {
-      const { match, proximity } = matchOne(element, indexed, context);
-      const one = { indexed, match, proximity };
-      if (match > 0 && counts(one)) out.push(one);
-    }
-    return out;
-  };
-  const place = index.ancestry.placeOf(element);
+interface Asked {
+  readonly at: 'any' | 'rest';
+  readonly context: MatchContext;
+  readonly counts: (one: MatchedSelector) => boolean;
+  readonly places: PagePlaces | undefined;
+}
+
+function asked(element: ElementNode, index: RuleIndex, how: Asked): Found {
+  const place = index.ancestry.placeOf(element, how.places);
   const names = ownKey(element, index);
-  let answers = place[state].get(names);
+  let answers = place[how.at].get(names);
   if (!answers) {
     const { told, open } = candidatesFor(element, place, index);
-    place[state].set(names, (answers = { sure: matching(told), open, matched: new Map(), numbers: new Map() }));
+    answers = { sure: matching(element, told, how), open, matched: new Map(), numbers: new Map() };
+    place[how.at].set(names, answers);
   }
-  const open = answers.open.length === 0 ? nothing : matching(answers.open);
+  const open = answers.open.length === 0 ? nothing : matching(element, answers.open, how);
   let key = '';
   for (const { indexed, match, proximity } of open) key += `${indexed.position} ${match} ${proximity},`;
   return { answers, open, key };
+}
+
+function matching(
+  element: ElementNode,
+  list: readonly IndexedSelector[],
+  { context, counts }: Asked,
+): readonly MatchedSelector[] {
+  const out: MatchedSelector[] = [];
+  for (const indexed of list) {
+    const { match, proximity } = matchOne(element, indexed, context);
+    const one = { indexed, match, proximity };
+    if (match > 0 && counts(one)) out.push(one);
+  }
+  return out;
 }
 
 const nothing: readonly MatchedSelector[] = [];

@@ -1,3 +1,4 @@
+import { PagePlaces } from './ancestry.ts';
 import type { IndexedSelector, MatchedSelector } from './indexedSelector.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
@@ -120,8 +121,8 @@ export const stackSource = (indexed: IndexedSelector, match: Match): StackSource
 /** One page with its rules, ready to say which of them reach an element. */
 export class PageCascade {
   readonly quirks: boolean;
-  private index: RuleIndex | undefined;
-  private exactIndex: RuleIndex | undefined;
+  private alikePage: IndexedPage | undefined;
+  private exactPage: IndexedPage | undefined;
   readonly session: CascadeSession;
   readonly path: string;
   readonly tree: PageTree;
@@ -137,36 +138,52 @@ export class PageCascade {
 
   /** The element's match list as a number comparable over all pages of the session and its twin. */
   listOf(element: ElementNode): number {
-    const index = (this.index ??= this.session.sharedIndex(this.rules, this.quirks));
+    const { index, places } = this.alike();
     const attribute = styleAttributeOf(element);
     const base = attribute === undefined ? this.rules.sources.base : baseAt(this.rules.sources, element);
-    if (attribute !== undefined) return this.session.listNumber(matchElement(element, index), attribute, base);
-    return matchNumber(element, index, (matched) => this.session.listNumber(matched, undefined, base));
+    if (attribute !== undefined) return this.session.listNumber(matchElement(element, index, places), attribute, base);
+    return matchNumber(element, index, places, (matched) => this.session.listNumber(matched, undefined, base));
   }
 
   /** The rules that reach the element, weakest first, with this page's own places. */
   matched(element: ElementNode): readonly MatchedSelector[] {
-    return matchElement(element, this.exact());
+    const { index, places } = this.exact();
+    return matchElement(element, index, places);
   }
 
   /** The same rules, their places those of the first page with equal ones: quicker where many pages are alike. */
   matchedAlike(element: ElementNode): readonly MatchedSelector[] {
-    this.index ??= this.session.sharedIndex(this.rules, this.quirks);
-    return matchElement(element, this.index);
+    const { index, places } = this.alike();
+    return matchElement(element, index, places);
   }
 
   /** Those that do with nothing hovered, focused or visited except the states held on. */
   matchedAtRest(element: ElementNode, forced?: ForcedStates): readonly MatchedSelector[] {
-    return matchAtRest(element, this.exact(), forced);
+    const { index, places } = this.exact();
+    return matchAtRest(element, index, forced, places);
   }
 
   /** The same, their places those of the first page with equal rules. */
   matchedAlikeAtRest(element: ElementNode): readonly MatchedSelector[] {
-    this.index ??= this.session.sharedIndex(this.rules, this.quirks);
-    return matchAtRest(element, this.index);
+    const { index, places } = this.alike();
+    return matchAtRest(element, index, undefined, places);
   }
 
-  private exact(): RuleIndex {
-    return (this.exactIndex ??= this.session.ownIndex(this.rules, this.quirks));
+  private alike(): IndexedPage {
+    return (this.alikePage ??= this.indexed(this.session.sharedIndex(this.rules, this.quirks)));
   }
+
+  private exact(): IndexedPage {
+    return (this.exactPage ??= this.indexed(this.session.ownIndex(this.rules, this.quirks)));
+  }
+
+  private indexed(index: RuleIndex): IndexedPage {
+    return { index, places: new PagePlaces(this.tree.elements) };
+  }
+}
+
+/** An index of rules, and what of its places is known in one page. */
+interface IndexedPage {
+  readonly index: RuleIndex;
+  readonly places: PagePlaces;
 }

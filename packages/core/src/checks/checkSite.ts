@@ -1,4 +1,3 @@
-import { matchAtRest } from '../cascade/matchElement.ts';
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import { pagesOf, sheetsOf, byPath, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
@@ -197,9 +196,8 @@ const elementsBy =
 function look(page: CheckedPage, checks: readonly Check[], reach: PageReachCounter): void {
   for (const check of checks) check.page?.(page);
   const perElement = checks.filter((check) => check.element !== undefined);
-  const index = page.cascade.session.sharedIndex(page.cascade.rules, page.cascade.quirks);
   for (const element of page.tree.elements) {
-    const matched = matchAtRest(element, index);
+    const matched = page.cascade.matchedAlikeAtRest(element);
     reach.count(matched);
     for (const check of perElement) check.element!(page, element, matched);
   }
