@@ -10,7 +10,8 @@ import { foldedSpace, holdsSomething, isStyleSource, joinedAt, templateText } fr
  * Every name, value and run of text is preceded by its length, so that no content can pass for structure.
  */
 export function markupText({ mode, document, text: page }: PageTree): string {
-  let out: string = mode;
+  // joined at the end: a text that grows bit by bit is kept as its bits, ten times as large
+  const out: string[] = [mode];
   const nodes: ParentNode[] = [document];
   const next: number[] = [0];
   let text = '';
@@ -18,7 +19,7 @@ export function markupText({ mode, document, text: page }: PageTree): string {
     // white space at the edges of the head's text shows nowhere
     if (parent.type === 'element' && (parent.tag === 'head' || parent.tag === 'html'))
       text = trimmed(foldedSpace(text));
-    if (text !== '') out += `t${text.length}:${text}`;
+    if (text !== '') out.push(`t${text.length}:${text}`);
     text = '';
   };
   while (nodes.length > 0) {
@@ -27,21 +28,21 @@ export function markupText({ mode, document, text: page }: PageTree): string {
     const child = node.children[next[depth]!++];
     if (child === undefined) {
       flush(node);
-      if (node.type === 'element' && node.tag !== 'head' && node.tag !== 'html') out += joinsOf(node);
-      if (node.type === 'element' && holdsSomething(node) === true) out += 'h';
-      if (node.type === 'element' && node.tag === 'template') out += `i${templateText(node, page)}`;
-      out += '/';
+      if (node.type === 'element' && node.tag !== 'head' && node.tag !== 'html') out.push(joinsOf(node));
+      if (node.type === 'element' && holdsSomething(node) === true) out.push('h');
+      if (node.type === 'element' && node.tag === 'template') out.push(`i${templateText(node, page)}`);
+      out.push('/');
       nodes.pop();
       next.pop();
     } else if (child.type === 'text') text += child.value;
     else if (child.type === 'element' && !isStyleSource(child)) {
       flush(node);
-      out += elementText(child);
+      out.push(elementText(child));
       nodes.push(child);
       next.push(0);
     }
   }
-  return out;
+  return out.join('');
 }
 
 /** Where blocks or links part its text. */
