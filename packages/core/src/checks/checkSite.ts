@@ -104,22 +104,31 @@ export class SiteChecker {
 
   check(site: Site, { onPage, kinds }: CheckOptions = {}): SiteCheck {
     Object.assign(this.context, makeContext(site));
-    const kept = this.last && keptPages(this.last.site, this.last.seen, site, this.rules);
-    const seen = new Map<string, SeenPage>();
-    const session = new CascadeSession();
     const files = pagesOf(site);
-    this.pagesRead = 0;
-    files.forEach((file, i) => {
-      const known = kept?.get(file.path);
-      const isKnown = known?.file === file;
-      if (!isKnown) this.pagesRead++;
-      const page = isKnown ? known : this.see(site, file, session);
+    const seen = this.stillTrue(site, files);
+    // what was seen of the others is let go before they are seen anew; and who stops this loses nothing
+    this.last = { site, seen };
+    const session = new CascadeSession();
+    this.pagesRead = files.length - seen.size;
+    const pages = files.map((file, i) => {
+      const page = seen.get(file.path) ?? this.see(site, file, session);
       seen.set(file.path, page);
       if (i % 100 === 99) session.forgetPages();
       onPage?.(i + 1, files.length, page.survey);
+      return page;
     });
-    this.last = { site, seen };
-    return this.conclude(site, [...seen.values()], kinds);
+    return this.conclude(site, pages, kinds);
+  }
+
+  /** What was seen before of pages of this state. */
+  private stillTrue(site: Site, files: readonly SiteFile[]): Map<string, SeenPage> {
+    const kept = this.last && keptPages(this.last.site, this.last.seen, site, this.rules);
+    const seen = new Map<string, SeenPage>();
+    for (const file of files) {
+      const known = kept?.get(file.path);
+      if (known?.file === file) seen.set(file.path, known);
+    }
+    return seen;
   }
 
   private see(site: Site, file: SiteFile, session: CascadeSession): SeenPage {

@@ -16,7 +16,7 @@ export class FindingGroup {
   sheet: string | undefined;
   readonly pages: string[] = [];
   readonly places: FindingPlace[] = [];
-  private readonly edits = new Map<string, Edit[]>();
+  private edits: Map<string, Edit[]> | undefined;
 
   constructor(subject: string) {
     this.subject = subject;
@@ -39,6 +39,7 @@ export class FindingGroup {
   }
 
   mend(path: string, ...edits: readonly Edit[]): this {
+    this.edits ??= new Map();
     const known = this.edits.get(path);
     if (known) known.push(...edits);
     else this.edits.set(path, [...edits]);
@@ -50,12 +51,12 @@ export class FindingGroup {
     if (other.sheet !== undefined) this.sheet = other.sheet;
     for (const path of other.pages) this.page(path);
     for (const place of other.places) if (this.places.at(-1)?.path !== place.path) this.places.push(place);
-    for (const [path, edits] of other.edits) this.mend(path, ...edits);
+    for (const [path, edits] of other.edits ?? []) this.mend(path, ...edits);
     return this;
   }
 
   get mends(): readonly Mend[] {
-    return [...this.edits].map(([path, edits]) => ({ path, edits }));
+    return [...(this.edits ?? [])].map(([path, edits]) => ({ path, edits }));
   }
 
   /** With a mend when there are edits for it, else something to look at. */
@@ -78,11 +79,12 @@ export class FindingGroup {
   }
 }
 
-/** Groups by subject, in order of first appearance. */
+/** Groups by subject, in order of first appearance. Most checks find nothing on most pages: there is no map before there is a group. */
 export class FindingGroups {
-  private readonly groups = new Map<string, FindingGroup>();
+  private groups: Map<string, FindingGroup> | undefined;
 
   about(subject: string): FindingGroup {
+    this.groups ??= new Map();
     let group = this.groups.get(subject);
     if (!group) this.groups.set(subject, (group = new FindingGroup(subject)));
     return group;
@@ -97,6 +99,6 @@ export class FindingGroups {
   }
 
   get all(): readonly FindingGroup[] {
-    return [...this.groups.values()];
+    return [...(this.groups?.values() ?? [])];
   }
 }

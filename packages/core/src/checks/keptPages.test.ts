@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { outcomesAfter } from '../precedence/outcomesAfter.ts';
 import type { Site } from '../source/site.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
-import { SiteChecker } from './checkSite.ts';
+import { SiteChecker, type SiteCheck } from './checkSite.ts';
 
 const link = '<link rel="stylesheet" href="s.css">';
 const files = {
@@ -49,3 +49,21 @@ test('a sheet without rules, or one that comes to be a baseline, is told of on e
   expect(readFor({ 's.css': '' })[0]).toBe(3);
   expect(readFor({ 's.css': 'p { top: 0; margin: 0 }\nli { top: 0 }\nq { padding: 0 }' })[0]).toBe(3);
 });
+
+test('who stops a check loses nothing of what was seen', () => {
+  const checker = new SiteChecker();
+  const onPage = (done: number): void => {
+    if (done === 2) throw new Error('stopped');
+  };
+  expect(() => checker.check(before, { onPage })).toThrow('stopped');
+  const { survey, findings } = checker.check(before);
+  expect(checker.pagesRead).toBe(1);
+  expect({ survey, findings }).toEqual(pick(new SiteChecker().check(before)));
+  // a change of which only a part was looked at
+  const after: Site = { ...before, files: new Map([...before.files, ...siteOf({ 's.css': 'p { left: 0 }' }).files]) };
+  expect(() => checker.check(after, { onPage })).toThrow('stopped');
+  expect(pick(checker.check(after))).toEqual(pick(new SiteChecker().check(after)));
+  expect(pick(checker.check(before))).toEqual(pick(new SiteChecker().check(before)));
+});
+
+const pick = ({ survey, findings }: SiteCheck): Pick<SiteCheck, 'survey' | 'findings'> => ({ survey, findings });

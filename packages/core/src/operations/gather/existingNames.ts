@@ -53,22 +53,14 @@ function ownParts({ tag, classes }: ElementKind): ReadonlySet<string> {
 }
 
 const nothing: ReadonlySet<string> = new Set();
-/** By element of a page: compounds that mean something it lies in. */
-const aroundOf = new WeakMap<Skeleton, readonly ReadonlySet<string>[]>();
-/** The same inside an element of a kind that lies in these: one set over all pages. */
+/** Compounds that mean something an element of a kind and what it lies in are: one set over all pages. */
 const insideOf = new WeakMap<ReadonlySet<string>, WeakMap<ElementKind, ReadonlySet<string>>>();
 
-function partsAround(skeleton: Skeleton, index: number): ReadonlySet<string> {
-  let known = aroundOf.get(skeleton);
-  if (!known) aroundOf.set(skeleton, (known = allAround(skeleton)));
-  return known[index]!;
-}
-
-function allAround({ kinds, kind, parent }: Skeleton): readonly ReadonlySet<string>[] {
-  const out: ReadonlySet<string>[] = [];
-  // what an element lies in comes before it
-  for (const at of parent) out.push(at < 0 ? nothing : partsInside(out[at]!, kinds[kind[at]!]!));
-  return out;
+/** Compounds that mean something the element lies in. */
+function partsAround({ kinds, kind, parent }: Skeleton, index: number): ReadonlySet<string> {
+  const above: ElementKind[] = [];
+  for (let at = parent[index]!; at >= 0; at = parent[at]!) above.push(kinds[kind[at]!]!);
+  return above.reduceRight(partsInside, nothing);
 }
 
 function partsInside(around: ReadonlySet<string>, kind: ElementKind): ReadonlySet<string> {
