@@ -106,8 +106,10 @@ export class SiteChecker {
     Object.assign(this.context, makeContext(site));
     const files = pagesOf(site);
     const seen = this.stillTrue(site, files);
-    // what was seen of the others is let go before they are seen anew; and who stops this loses nothing
-    this.last = { site, seen };
+    // who stops this loses nothing: what is seen so far stays, or the state before where the two have nothing in common
+    const looked = { site, seen };
+    if (seen.size > 0) this.last = looked;
+    else this.last ??= looked;
     const session = new CascadeSession();
     this.pagesRead = files.length - seen.size;
     const pages = files.map((file, i) => {
@@ -117,6 +119,7 @@ export class SiteChecker {
       onPage?.(i + 1, files.length, page.survey);
       return page;
     });
+    this.last = looked;
     return this.conclude(site, pages, kinds);
   }
 

@@ -64,6 +64,11 @@ test('who stops a check loses nothing of what was seen', () => {
   expect(() => checker.check(after, { onPage })).toThrow('stopped');
   expect(pick(checker.check(after))).toEqual(pick(new SiteChecker().check(after)));
   expect(pick(checker.check(before))).toEqual(pick(new SiteChecker().check(before)));
+  // with another sheet every page is another one
+  const more: Site = { ...before, files: new Map([...before.files, ...siteOf({ 'new.css': 'p { left: 0 }' }).files]) };
+  expect(() => checker.check(more, { onPage })).toThrow('stopped');
+  checker.check(before);
+  expect(checker.pagesRead).toBe(0);
 });
 
 const pick = ({ survey, findings }: SiteCheck): Pick<SiteCheck, 'survey' | 'findings'> => ({ survey, findings });
