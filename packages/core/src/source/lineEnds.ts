@@ -1,5 +1,6 @@
 /** The line end most used in a text; LF where there is none. */
 export function lineEndOf(text: string): '\n' | '\r\n' | '\r' {
+  if (!text.includes('\r')) return '\n';
   let crlf = 0;
   let cr = 0;
   let lf = 0;
