@@ -1,7 +1,7 @@
 import { setFlagsFromString } from 'node:v8';
 import { Worker, type Transferable } from 'node:worker_threads';
 
-// What a page is parsed into lives as long as it is looked at. Now and then V8 takes that for long, in one process of eight, and makes all
+// What a page is parsed into lives as long as it is looked at. Now and then V8 takes that for long, in one process of seven, and makes all
 // trees among what is old from then on: all takes half as long again, and a third more memory.
 setFlagsFromString('--no-allocation-site-pretenuring');
 
