@@ -281,8 +281,14 @@ test('each changed file is shown side by side as text: before saving, after it, 
   await expect(page.getByRole('heading', { level: 1 })).toContainText('look the same', proved);
   await expect(page.getByRole('button', { name: 'r1', exact: true })).toBeVisible();
   await page.goto(`/sites/${id}/hand-off`);
+  // once it did not come within half a minute: what was asked for and answered until then
+  const said: string[] = [];
+  page.on('response', (reply) => said.push(`${reply.status()} ${reply.url()}`));
+  page.on('requestfailed', (request) => said.push(`${request.failure()?.errorText} ${request.url()}`));
   const [download] = await Promise.all([
-    page.waitForEvent('download'),
+    page
+      .waitForEvent('download')
+      .catch((error: Error) => Promise.reject(new Error(`${error.message}\n${said.join('\n')}`))),
     page.getByRole('link', { name: 'Download patch' }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('Brindle-Sound-Ferry-r1-to-r2.patch');
