@@ -224,7 +224,7 @@ class Collector {
 
   /** CSS Syntax 3, "The input byte stream": a link's `charset` where it is one, the importing sheet's, the page's. */
   private environmentOf({ charset, encoding }: Asked): string {
-    return encodingName(charset ?? '') ?? encoding ?? this.encoding;
+    return (charset === undefined ? undefined : encodingName(charset)) ?? encoding ?? this.encoding;
   }
 
   /** A label with spaces around it: to the Encoding Standard it is one, to Chromium it is none. */

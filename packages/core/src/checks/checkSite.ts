@@ -94,7 +94,10 @@ export class SiteChecker {
   private readonly written: WrittenRules = new Map();
   /** How many pages had to be read for the last check. */
   pagesRead = 0;
-  private last: { readonly site: Site; readonly seen: ReadonlyMap<string, SeenPage> } | undefined;
+  /** The state that was seen last as a whole. */
+  private last: SeenState | undefined;
+  /** One that somebody stopped at since. */
+  private begun: SeenState | undefined;
   /** The same for all checks ever made here: those of pages outlive the state they were made in. */
   private readonly context: { -readonly [Part in keyof CheckContext]: CheckContext[Part] };
 
@@ -106,10 +109,8 @@ export class SiteChecker {
     Object.assign(this.context, makeContext(site));
     const files = pagesOf(site);
     const seen = this.stillTrue(site, files);
-    // who stops this loses nothing: what is seen so far stays, or the state before where the two have nothing in common
-    const looked = { site, seen };
-    if (seen.size > 0) this.last = looked;
-    else this.last ??= looked;
+    // who stops this loses nothing of what is seen until then
+    this.begun = { site, seen };
     const session = new CascadeSession();
     this.pagesRead = files.length - seen.size;
     const pages = files.map((file, i) => {
@@ -119,19 +120,25 @@ export class SiteChecker {
       onPage?.(i + 1, files.length, page.survey);
       return page;
     });
-    this.last = looked;
+    this.last = this.begun;
+    this.begun = undefined;
     return this.conclude(site, pages, kinds);
   }
 
-  /** What was seen before of pages of this state. */
+  /** What was seen before of pages of this state; of two states before, that which tells more. */
   private stillTrue(site: Site, files: readonly SiteFile[]): Map<string, SeenPage> {
-    const kept = this.last && keptPages(this.last.site, this.last.seen, site, this.rules);
-    const seen = new Map<string, SeenPage>();
-    for (const file of files) {
-      const known = kept?.get(file.path);
-      if (known?.file === file) seen.set(file.path, known);
+    let most = new Map<string, SeenPage>();
+    for (const before of [this.last, this.begun]) {
+      if (!before) continue;
+      const kept = keptPages(before.site, before.seen, site, this.rules);
+      const seen = new Map<string, SeenPage>();
+      for (const file of files) {
+        const known = kept.get(file.path);
+        if (known?.file === file) seen.set(file.path, known);
+      }
+      if (seen.size > most.size) most = seen;
     }
-    return seen;
+    return most;
   }
 
   private see(site: Site, file: SiteFile, session: CascadeSession): SeenPage {
@@ -184,6 +191,12 @@ export class SiteChecker {
       for (const check of checks) check.sheet?.(sheet);
     }
   }
+}
+
+/** A state of the site and what was seen of its pages, perhaps of some only. */
+interface SeenState {
+  readonly site: Site;
+  readonly seen: ReadonlyMap<string, SeenPage>;
 }
 
 /** A forgotten link explains why a page's classes have no rules; saying both helps nobody. */

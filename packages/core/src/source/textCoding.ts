@@ -8,20 +8,8 @@ declare class TextEncoder {
   encode(input: string): Uint8Array;
 }
 
-/** Labels asked for so far: what is none is found out by an exception, which costs. */
-const names = new Map<string, string | undefined>();
-const mostNames = 1000;
-
 /** The Encoding Standard's name for a label, lower case, or undefined for an unknown label. */
 export function encodingName(label: string): string | undefined {
-  if (!names.has(label)) {
-    if (names.size >= mostNames) names.clear();
-    names.set(label, nameOf(label));
-  }
-  return names.get(label);
-}
-
-function nameOf(label: string): string | undefined {
   const known = notInNode.exec(label);
   if (known) return known[1] ? 'x-user-defined' : 'replacement';
   try {
