@@ -13,6 +13,15 @@ export class Interner {
     return known;
   }
 
+  /** The number of a text that has one. */
+  find(text: string): number | undefined {
+    return this.numbers.get(text);
+  }
+
+  get size(): number {
+    return this.texts.length;
+  }
+
   text(number: number): string {
     return this.texts[number]!;
   }

@@ -1,3 +1,4 @@
+import { Interner } from '../cascade/interner.ts';
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import { pagesOf, sheetsOf, byPath, type Site, type SiteFile } from '../source/site.ts';
 import { fileNameOf } from '../source/sitePath.ts';
@@ -27,7 +28,7 @@ import { linkOrder } from './linkOrder.ts';
 import { names } from './names.ts';
 import { notReached } from './notReached.ts';
 import { overrides } from './overrides.ts';
-import { pageMarks, type NameTable } from './pageMarks.ts';
+import { pageMarks } from './pageMarks.ts';
 import { pageKinds } from './pageKinds.ts';
 import { references } from './references.ts';
 import { runPages } from './runPages.ts';
@@ -89,7 +90,7 @@ export const checkSite = (site: Site, options: CheckOptions = {}): SiteCheck => 
  * ask about (other files, and which there are) are what they were; only the others are looked at again.
  */
 export class SiteChecker {
-  private readonly names: NameTable = new Map();
+  private readonly names = new Interner();
   private readonly rules: RuleTable = new Map();
   private readonly written: WrittenRules = new Map();
   /** How many pages had to be read for the last check. */

@@ -5,6 +5,7 @@ import { insertWrap } from '../survey/insertWrap.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
+import type { SomeNames } from '../survey/nameSet.ts';
 import { eachSelector, marksOf, namesIn, type MarkedName } from '../survey/selectorNames.ts';
 import { code, count, hasBody, pagesInWords, verb } from './words.ts';
 
@@ -18,7 +19,7 @@ class Containers implements Check {
   private readonly asked = new Map<string, Map<MarkedName, number>>();
   private readonly pages: {
     readonly page: string;
-    readonly marks: ReadonlyMap<MarkedName, number>;
+    readonly names: SomeNames;
     readonly wraps: ReadonlySet<MarkedName>;
     readonly group: FindingGroup;
     /** The edits that would put such an element round the content. */
@@ -42,14 +43,14 @@ class Containers implements Check {
     if (!hasBody(page)) return;
     const body = page.tree.elements.find((e) => e.tag === 'body');
     const group = new FindingGroup('').at(page, body?.start ?? 0);
-    const marks = page.marks.names;
+    const { names } = page.marks;
     const wraps = wrappingMarks(page.tree.elements);
     const written = insertWrap(page, '#').length > 0;
     const { text, file } = page;
     // the tree is read again when it is wanted: all pages' trees would not fit
     const wrap = (name: MarkedName): readonly Edit[] =>
       written ? insertWrap({ tree: parseFile(file), text }, name) : [];
-    this.pages.push({ page: page.path, marks, wraps, group, wrap });
+    this.pages.push({ page: page.path, names, wraps, group, wrap });
   }
 
   merge(page: Containers): void {
@@ -62,8 +63,8 @@ class Containers implements Check {
       if (this.context.site.leftOut?.has(path)) return [];
       const linking = this.pages.filter((p) => pages.includes(p.page));
       return [...(this.asked.get(path) ?? [])].flatMap(([name, rules]) => {
-        const having = linking.filter((p) => p.marks.has(name));
-        const lacking = linking.filter((p) => !p.marks.has(name));
+        const having = linking.filter((p) => p.names.has(name));
+        const lacking = linking.filter((p) => !p.names.has(name));
         const wrapping = having.filter((p) => p.wraps.has(name)).length * 4 >= having.length * 3;
         if (!wrapping || rules < 2 || lacking.length === 0 || having.length < 2 || lacking.length * 4 > having.length)
           return [];

@@ -92,7 +92,7 @@ class Names implements Check {
 
   merge(page: Names): void {
     for (const [name, path] of page.said) if (!this.said.has(name)) this.said.set(name, path);
-    for (const mark of page.own?.marks.names.keys() ?? []) {
+    for (const mark of page.own?.marks.names ?? []) {
       if (!mark.startsWith('.')) continue;
       const pages = this.used.get(mark.slice(1));
       if (pages) pages.push(page.own!);
@@ -156,7 +156,7 @@ class Names implements Check {
         const opened = this.opened(path);
         group
           .page(path)
-          .at(opened, marks.names.get(`.${name}`)!)
+          .at(opened, marks.startOf(`.${name}`)!)
           .mend(path, ...renameEdits(opened, name, other));
       }
       const sentence = `${pagesInWords(group.pages)} ${verb(group.pages.length, 'say', 'says')} ${code(name)}, ${code(said)} says ${code(`.${other}`)}: neither meets the other`;

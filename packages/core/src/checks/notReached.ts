@@ -2,6 +2,7 @@ import { readingOf } from '../survey/pageReading.ts';
 import type { Check, CheckContext, CheckedPage, CheckedSheet, CheckedSite, CheckMaker } from './check.ts';
 import { FindingGroup } from './findingGroup.ts';
 import type { FoundFinding } from './finding.ts';
+import type { PageMarks } from './pageMarks.ts';
 import { insertLink } from '../survey/insertLink.ts';
 import { fileMeantBy } from './retarget.ts';
 import { eachSelector, namesIn, type MarkedName } from '../survey/selectorNames.ts';
@@ -12,10 +13,9 @@ import { code, nameOf, namesInWords, pagesInWords, verb } from './words.ts';
 interface Lone {
   readonly page: string;
   readonly reached: ReadonlySet<string>;
-  /** Names its elements have and none of its own rules or imports tells, with a place each. */
   /** Names that the page's own blocks tell. */
   readonly own: ReadonlySet<MarkedName>;
-  readonly names: ReadonlyMap<MarkedName, number>;
+  readonly marks: PageMarks;
 }
 
 /** A page whose classes have their rules in a sheet that this page does not link: the rule is there and nothing happens. */
@@ -53,7 +53,7 @@ class NotReached implements Check {
     const own = new Set<MarkedName>();
     for (const block of page.blocks)
       eachSelector(block.sheet.rules, (selector) => namesIn(selector).forEach((n) => own.add(n)));
-    this.pages.push({ page: page.path, reached, own, names: page.marks.names });
+    this.pages.push({ page: page.path, reached, own, marks: page.marks });
   }
 
   merge(page: NotReached): void {
@@ -71,21 +71,21 @@ class NotReached implements Check {
 
   findings({ survey }: CheckedSite): readonly FoundFinding[] {
     const groups = new Map<string, { group: FindingGroup; names: Set<MarkedName> }>();
-    for (const { page, reached, own, names } of this.pages) {
+    for (const { page, reached, own, marks } of this.pages) {
       const here = new Set([...reached].flatMap((path) => [...(this.told.get(path) ?? [])]));
-      const missing = new Map<string, [MarkedName, number][]>();
-      for (const [name, start] of names) {
+      const missing = new Map<string, MarkedName[]>();
+      for (const name of marks.names) {
         if (own.has(name)) continue;
         const teller = here.has(name) ? undefined : this.tellerOf(name, page, survey);
-        if (teller !== undefined) missing.set(teller, [...(missing.get(teller) ?? []), [name, start]]);
+        if (teller !== undefined) missing.set(teller, [...(missing.get(teller) ?? []), name]);
       }
       if (missing.size === 0) continue;
       const opened = openPage(this.context.site.files.get(page)!)!;
       for (const [path, list] of missing) {
         let known = groups.get(path);
         if (!known) groups.set(path, (known = { group: new FindingGroup(path).aboutSheet(path), names: new Set() }));
-        for (const [name] of list) known.names.add(name);
-        known.group.page(page).at(opened, list[0]![1]);
+        for (const name of list) known.names.add(name);
+        known.group.page(page).at(opened, marks.startOf(list[0]!)!);
         const edit = insertLink(readingOf(opened.file, opened.tree)!, path, 'before-blocks');
         if (edit) known.group.mend(page, edit);
       }

@@ -125,7 +125,7 @@ class UnusedRules implements Check {
 
   private lowerNames({ names }: PageMarks): ReadonlySet<string> {
     let lower = this.lower.get(names);
-    if (!lower) this.lower.set(names, (lower = new Set([...names.keys()].map((name) => name.toLowerCase()))));
+    if (!lower) this.lower.set(names, (lower = new Set([...names].map((name) => name.toLowerCase()))));
     return lower;
   }
 

@@ -7,6 +7,7 @@ import type { Site } from '../source/site.ts';
 import { blockUnitsOf, type BlockUnit } from '../survey/blockUnits.ts';
 import { readingOf, type PageReading } from '../survey/pageReading.ts';
 import { madeNames } from '../survey/madeNames.ts';
+import type { SomeNames } from '../survey/nameSet.ts';
 import type { RuleBody } from '../survey/ruleBody.ts';
 import { siteBase, type Base } from '../values/urls.ts';
 import { isTakenAsNothing } from '../values/takenAsNothing.ts';
@@ -37,7 +38,7 @@ export interface PlannedPage {
   /** Rules in page order, each where it stands last. */
   readonly sequence: readonly number[];
   /** Types, classes and IDs of its elements: `p`, `.notice`, `#form`, in lower case. */
-  readonly names: ReadonlySet<string>;
+  readonly names: Pick<SomeNames, 'has'>;
   /** Names that elements may have which its scripts make, bare and in lower case; undefined where they make none. */
   readonly made: () => ReadonlySet<string> | undefined;
   /** For each of these, how many sources that may decide something with the page's rules stand before it. */

@@ -1,5 +1,6 @@
 import type { CascadeSession, PageCascade } from '../cascade/pageCascade.ts';
 import { differingSlots } from '../cascade/stack.ts';
+import { textHash } from '../source/contentHash.ts';
 import type { Site } from '../source/site.ts';
 import { definitionKeys } from './compareDefinitions.ts';
 import { exposedText } from './exposure.ts';
@@ -15,6 +16,7 @@ import { shownText, sourcesMayBeShown } from './shownSources.ts';
 export interface PageLook {
   /** How many elements there are, style sources included. */
   readonly elements: number;
+  /** A fingerprint of `markupText`. */
   readonly markup: string;
   /** The number of each element's match list, style sources left out. */
   readonly lists: Int32Array;
@@ -36,7 +38,7 @@ export function lookOf(cascade: PageCascade, site: Site, alike?: PageLook): Page
   for (const element of tree.elements) if (!isStyleSource(element)) lists[count++] = cascade.listOf(element);
   return {
     elements: tree.elements.length,
-    markup: alike?.markup ?? markupText(tree),
+    markup: alike?.markup ?? textHash(markupText(tree)),
     lists: lists.slice(0, count),
     unread: rules.unread.map((sheet) => sheet.key).join('\n'),
     definitions: definitionKeys(rules),

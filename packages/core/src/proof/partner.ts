@@ -26,7 +26,7 @@ export interface SharedProof {
 export interface SharedPage {
   readonly proof: PageProof;
   /** `elementNames` of the page as it is after, where it was read. */
-  readonly names: ReadonlySet<string> | undefined;
+  readonly names: readonly string[] | undefined;
 }
 
 /** Milliseconds after which the one who waits is told how far it is. */

@@ -1,8 +1,10 @@
 import { expect, test } from '@jest/globals';
+import { Interner } from '../cascade/interner.ts';
 import { CascadeSession } from '../cascade/pageCascade.ts';
 import type { PageTree } from '../page/parsePage.ts';
 import { parseSheet } from '../sheet/parseSheet.ts';
 import { makeSiteFile, sheetsOf, type Site } from '../source/site.ts';
+import { NameSet } from '../survey/nameSet.ts';
 import { readingOf, rememberReading } from '../survey/pageReading.ts';
 import { hostileSite } from '../testing/hostileSite.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
@@ -180,7 +182,7 @@ test('what an operation carries along of a page is not trusted', () => {
   const prover = new SiteProver(then);
   prover.prove(first);
   const file = first.files.get('a.html')!;
-  rememberReading({ ...readingOf(file)!, names: new Set() });
+  rememberReading({ ...readingOf(file)!, names: new NameSet(new Interner(), []) });
   const second = {
     files: new Map(
       [...first.files, ...state(`${page} `, 'i { top: 0 } .x { top: 1px }').files].map(([path, one]) => [

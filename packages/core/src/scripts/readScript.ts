@@ -1,56 +1,31 @@
 import { sheetNamesIn } from './sheetNames.ts';
-import { parse, type Node } from 'acorn';
+import type { Node } from 'acorn';
 import { nothing, type Meant, type ScriptFacts, type Touch } from './scriptFacts.ts';
 import { climbsToHead, leadsToHead, partOf, walkers, wholeContents } from './documentParts.ts';
 import { asksByPath, dealsWithSources, textTouches } from './lookups.ts';
+import { meantBy } from './meantElement.ts';
+import { isPlainLookup, makers, places, sheetMembers, wholeElement } from './memberNames.ts';
+import { parseScript, type ScriptKind } from './parseScript.ts';
 import { reflectedBy } from './reflectedMembers.ts';
 import { classReading, markupReading } from './textReading.ts';
 import { ValueFlow } from './valueFlow.ts';
 import { cssName, isClimb, isDocumentAll, isOwnAddress, isProperty, isText, keepsOld } from './scriptShapes.ts';
 import { Constants, fieldsOf, lookAs, nameOfMember, type Any } from './scriptTree.ts';
 
-/** More than any page holds; what is longer counts as unreadable. */
-const mostText = 3_000_000;
-
 /**
  * What a script may set or read of what gathering changes, told from its text. `handler`: the value of an event attribute.
  *
  * ECMAScript; DOM Standard, "Interface Element"; CSSOM, "The ElementCSSInlineStyle Mixin"; HTML Standard, "Dynamic markup insertion".
  */
-export function readScript(text: string, kind: 'script' | 'module' | 'handler'): ScriptFacts {
+export function readScript(text: string, kind: ScriptKind): ScriptFacts {
   if (text.trim() === '') return nothing;
-  const tree = text.length > mostText ? undefined : parsed(text, kind);
+  const tree = parseScript(text, kind);
   if (!tree) {
     const words = new Set(text.match(/[\w-]+/g) ?? []);
     return { ...nothing, unreadable: true, words, sheets: sheetNamesIn(text), makes: true };
   }
   return new Reader(tree, kind === 'handler').facts();
 }
-
-function parsed(text: string, kind: 'script' | 'module' | 'handler'): Node | undefined {
-  const sourceType = kind === 'module' ? 'module' : 'script';
-  try {
-    return parse(text, {
-      ecmaVersion: 'latest',
-      sourceType,
-      locations: true,
-      allowReturnOutsideFunction: kind === 'handler',
-    });
-  } catch {
-    return undefined;
-  }
-}
-
-const sheetNames =
-  /^(styleSheets|sheet|cssRules|rules|insertRule|addRule|deleteRule|removeRule|adoptedStyleSheets|createStyleSheet|ownerNode|selectedStyleSheetSet|preferredStyleSheetSet|getEntries|getEntriesByType|getEntriesByName)$/;
-const makers =
-  /^(dataset|hidden|disabled|checked|title|lang|dir|toggleAttribute|removeAttribute|appendChild|insertBefore|replaceChild|removeChild|remove|innerHTML|outerHTML|insertAdjacentHTML|write|writeln|createElement|createElementNS|cloneNode|className|classList|setAttribute|setAttributeNS|id|html|append|prepend|before|after|addClass|toggleClass|attr|setHTMLUnsafe|createContextualFragment|parseFromString|importNode)$/;
-const places = /^(children|childNodes|childElementCount|(first|last)(Element)?Child|(next|previous)(Element)?Sibling)$/;
-/** Lists of the document whose members are looked up by name or number. */
-const collections = /^(images|forms|links|anchors|all|elements|layers|options|applets|embeds|frames|rows|cells)$/;
-
-/** What tells of all attributes of an element. */
-const wholeElement = /^(attributes|getAttributeNames|hasAttributes|isEqualNode|serializeToString|getHTML)$/;
 
 class Reader {
   private readonly touches: Touch[] = [];
@@ -160,7 +135,7 @@ class Reader {
     const name = nameOfMember(node, this.constants);
     const object = node.object!;
     if (name === undefined) {
-      if (!this.isPlainLookup(node)) this.anything(node);
+      if (!isPlainLookup(node, this.constants)) this.anything(node);
       return;
     }
     const meant = this.meant(object, inFunction);
@@ -232,7 +207,7 @@ class Reader {
       this.add(node, meant, { kind: 'style', property: undefined });
       this.add(node, meant, { kind: 'attribute', name: undefined });
     }
-    if (sheetNames.test(name)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
+    if (sheetMembers.test(name)) this.add(node, { kind: 'any' }, { kind: 'sheets' });
   }
 
   /** Setting it wipes a class that came in, unless the old value is part of the new one; reading it may tell of it. */
@@ -338,36 +313,8 @@ class Reader {
     this.makes ||= facts.makes;
   }
 
-  /** A member by number, of a list of the document, or of a list or table the script made itself. */
-  private isPlainLookup({ object, property }: Any): boolean {
-    if (this.constants.isNumber(property!)) return true;
-    if (object!.type === 'MemberExpression') {
-      const name = nameOfMember(object!, this.constants);
-      return name !== undefined && collections.test(name);
-    }
-    if (object!.type !== 'Identifier') return object!.type === 'ArrayExpression' || object!.type === 'ObjectExpression';
-    return /^(document|arguments)$/.test(object!.name!) || this.constants.isOwnList(object!.name!);
-  }
-
-  private meant(node: Any, inFunction: boolean, depth = 0): Meant {
-    if (node.type === 'ThisExpression' && this.handler && !inFunction) return { kind: 'own' };
-    if (node.type === 'CallExpression' && depth < 5) {
-      const callee = node.callee!;
-      const name = callee.type === 'MemberExpression' ? nameOfMember(callee, this.constants) : undefined;
-      const id = name === 'getElementById' ? this.constants.textOf(node.arguments![0]!) : undefined;
-      return id === undefined ? { kind: 'any' } : { kind: 'id', id };
-    }
-    if (node.type === 'MemberExpression') {
-      const name = nameOfMember(node, this.constants);
-      const isDocument = node.object!.type === 'Identifier' && node.object!.name === 'document';
-      if (isDocument && name === 'body') return { kind: 'tag', tag: 'body' };
-      if (isDocument && name === 'documentElement') return { kind: 'tag', tag: 'html' };
-      return { kind: 'any' };
-    }
-    if (node.type !== 'Identifier') return { kind: 'any' };
-    const value = this.constants.onlyValue(node.name!);
-    if (value) return depth < 5 ? this.meant(value, inFunction, depth + 1) : { kind: 'any' };
-    return this.constants.isDeclared(node.name!) ? { kind: 'any' } : { kind: 'id', id: node.name! };
+  private meant(node: Any, inFunction: boolean): Meant {
+    return meantBy(node, this.constants, this.handler && !inFunction);
   }
 
   private add(node: Any, meant: Meant, what: Touch['what']): void {

@@ -1,46 +1,43 @@
+import { Interner } from '../cascade/interner.ts';
 import { lowered } from '../source/asciiCase.ts';
 import type { ElementNode } from '../page/nodes.ts';
 import { parseFile, type PageTree } from '../page/parsePage.ts';
 import type { SiteFile } from '../source/site.ts';
+import { NameSet, type SomeNames } from './nameSet.ts';
 
-const known = new WeakMap<SiteFile, ReadonlySet<string>>();
+const known = new WeakMap<SiteFile, NameSet>();
 
-/** One text for each name over all pages. */
-const texts = new Map<string, string>();
-const mostTexts = 100_000;
+/** That of all pages read lately; one that grew large is let go together with its pages. */
+let interner = new Interner();
+const mostNames = 100_000;
 
 /**
  * Types, classes and IDs of a page's elements, in lower case, as parsing its own bytes gives them: `p`, `.notice`, `#form`. What
  * operations carry along of a page is not trusted here. `tree`: where it was parsed already.
  */
-export function elementNames(file: SiteFile, tree?: PageTree): ReadonlySet<string> {
+export function elementNames(file: SiteFile, tree?: PageTree): NameSet {
   let names = known.get(file);
-  if (!names) known.set(file, (names = namesOf((tree ?? parseFile(file)).elements)));
+  if (!names) known.set(file, (names = makeNames(namesOf((tree ?? parseFile(file)).elements))));
   return names;
 }
 
 /** What is known of a file, if anything. */
-export const knownNames = (file: SiteFile): ReadonlySet<string> | undefined => known.get(file);
+export const knownNames = (file: SiteFile): SomeNames | undefined => known.get(file);
 
 /** The names as another thread read them from the same bytes. */
-export function noteNames(file: SiteFile, names: ReadonlySet<string>): void {
-  if (!known.has(file)) known.set(file, new Set([...names].map(oneText)));
+export function noteNames(file: SiteFile, names: Iterable<string>): void {
+  if (!known.has(file)) known.set(file, makeNames(names));
 }
 
-function namesOf(elements: readonly ElementNode[]): ReadonlySet<string> {
-  const names = new Set<string>();
+function makeNames(names: Iterable<string>): NameSet {
+  if (interner.size >= mostNames) interner = new Interner();
+  return new NameSet(interner, names);
+}
+
+function* namesOf(elements: readonly ElementNode[]): Iterable<string> {
   for (const { tag, id, classes } of elements) {
-    names.add(oneText(lowered(tag)));
-    if (id !== undefined) names.add(oneText(`#${lowered(id)}`));
-    for (const name of classes) names.add(oneText(`.${lowered(name)}`));
+    yield lowered(tag);
+    if (id !== undefined) yield `#${lowered(id)}`;
+    for (const name of classes) yield `.${lowered(name)}`;
   }
-  return names;
-}
-
-function oneText(name: string): string {
-  const text = texts.get(name);
-  if (text !== undefined) return text;
-  if (texts.size >= mostTexts) texts.clear();
-  texts.set(name, name);
-  return name;
 }

@@ -10,6 +10,7 @@ import { textOf, type Span } from '../source/span.ts';
 import { resolveReference, type Base, type Target } from '../values/urls.ts';
 import { embeddedBlocks, type BlockUnit, type EmbeddedBlock, type StayReason } from './blockUnits.ts';
 import { elementNames } from './elementNames.ts';
+import type { NameSet } from './nameSet.ts';
 import { ruleBody, type RuleBody } from './ruleBody.ts';
 import { skeletonOf } from './skeleton.ts';
 
@@ -54,7 +55,7 @@ export interface PageReading {
   readonly blocks: readonly ReadBlock[];
   readonly syntax: PageSyntax;
   /** Types, classes and IDs of its elements, in lower case, and perhaps some it does not have: `p`, `.notice`, `#form`. */
-  readonly names: ReadonlySet<string>;
+  readonly names: NameSet;
   /** IDs, in lower case, that more than one of its elements has. */
   readonly repeatedIds: ReadonlySet<string>;
   /** The last element of the head that a link may follow where the page has no source, or the head's own tag. */

@@ -68,7 +68,7 @@ export function shiftedReading(
     text: file.text!,
     sources,
     blocks,
-    names: link && !names.has('link') ? new Set([...names, 'link']) : names,
+    names: link ? names.with(['link']) : names,
     headEnd: headEnd && shift.span(headEnd),
     body: body && shiftedTag(body, shift),
     root: root && shiftedTag(root, shift),

@@ -71,4 +71,7 @@ export function servePartner(port: MessagePort): void {
   }
 }
 
-const namesOf = (file: SiteFile | undefined): ReadonlySet<string> | undefined => file && knownNames(file);
+function namesOf(file: SiteFile | undefined): readonly string[] | undefined {
+  const names = file && knownNames(file);
+  return names && [...names];
+}

@@ -36,7 +36,7 @@ export const readingsOf = (pages: readonly EditedPage[], sheet: string): Reading
           link: link && addedLink(reading, link, sheet),
         });
         forgetSkeleton(now);
-        return { ...next, names: new Set([...next.names, ...classes]) };
+        return { ...next, names: next.names.with(classes) };
       };
       return [[reading.path, make] as const];
     }),

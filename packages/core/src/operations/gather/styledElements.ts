@@ -1,5 +1,6 @@
 import type { IndexedSelector, MatchedSelector } from '../../cascade/indexedSelector.ts';
 import type { CompiledBlock, CompiledDeclaration } from '../../cascade/compiledRule.ts';
+import { Interner } from '../../cascade/interner.ts';
 import { attributeRank, differingSlots, slotKeys } from '../../cascade/stack.ts';
 import type { CascadeSession, PageCascade } from '../../cascade/pageCascade.ts';
 import { attributeOf, spansOf, type AttributeSpans, type ElementNode } from '../../page/nodes.ts';
@@ -100,7 +101,7 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
     return {
       tag: element.tag,
       id: element.id,
-      path: elementPath(element),
+      path: oneText(elementPath(element)),
       index: element.index,
       value,
       // what browsers drop says nothing
@@ -112,6 +113,17 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       repeats: coming(element.tag, declarations).length === 0 && repeatsRules(cascade, element, repeating),
     };
   });
+}
+
+/** Pages of one layout share most of their paths. Written out, those of a deep tree would be too long. */
+let paths = new Interner();
+const mostPaths = 100_000;
+const longestPath = 1000;
+
+function oneText(path: string): string {
+  if (path.length > longestPath) return path;
+  if (paths.size >= mostPaths) paths = new Interner();
+  return paths.text(paths.number(path));
 }
 
 /** By the number of its match list: whether the stacks of declarations are the same without the attribute. */
