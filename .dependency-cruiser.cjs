@@ -39,7 +39,7 @@ module.exports = {
       to: {
         pathNot: [
           '^packages/core/src/',
-          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities|fastest-levenshtein|acorn|@noble/hashes|@sinclair/typebox|html-validate|diff)/',
+          'node_modules/(css-tree|@types/css-tree|culori|@types/culori|parse5|entities|fastest-levenshtein|acorn|@noble/hashes|@sinclair/typebox|html-validate|diff|bidi-js)/',
         ],
       },
     },

@@ -3,7 +3,8 @@ import { urlReferences } from '../sheet/urlReferences.ts';
 import type { Declaration } from '../sheet/sheet.ts';
 import { comparableValue } from '../values/comparableValue.ts';
 import { declarationValidity, isNeverKept, type Validity } from '../values/declarationValidity.ts';
-import { longhandsOf } from '../values/longhands.ts';
+import { isKnownElsewhere } from '../values/knownElsewhere.ts';
+import { longhandsOf, propertyKind } from '../values/longhands.ts';
 import { longhandValues } from '../values/longhandValues.ts';
 import { unescapeCss } from '../values/unescape.ts';
 import { resolveReference, type Base, type Target } from '../values/urls.ts';
@@ -66,16 +67,18 @@ function compileDeclaration(declaration: Declaration, context: BlockContext): Co
   return {
     declaration,
     longhands:
-      property === 'all'
-        ? ['all']
-        : validity === 'invalid' && isNeverKept(property, value)
-          ? []
-          : longhandsOf(property),
+      property === 'all' ? ['all'] : validity === 'invalid' && isNeverKept(property, value) ? [] : setBy(property),
     comparable,
     values: validity === 'valid' ? longhandValues(property, comparable) : undefined,
     validity,
     yields: /^revert(-layer)?$/.test(comparable),
   };
+}
+
+/** What ours does not know sets itself in another browser, or what its name says without a prefix. */
+function setBy(property: string): readonly string[] {
+  if (propertyKind(property) !== 'unknown') return longhandsOf(property);
+  return isKnownElsewhere(property) ? [property, ...longhandsOf(property.replace(/^-[a-z]+-/, ''))] : [];
 }
 
 /**
@@ -97,7 +100,8 @@ function resolved(comparable: string, property: string, context: BlockContext): 
 
 /** A text of CSS with its references resolved. */
 export function resolvedText(comparable: string, context: BlockContext): string {
-  if (holdsHiddenReference(comparable)) return `${comparable} from ${folderOfBase(context.base)}`;
+  if (holdsHiddenReference(comparable) || takesReferenceIn(comparable))
+    return `${comparable} from ${folderOfBase(context.base)}`;
   if (!/(url|src|image-set)\(/i.test(comparable)) return comparable;
   let out = '';
   let done = 0;
@@ -109,6 +113,10 @@ export function resolvedText(comparable: string, context: BlockContext): string 
   // url("x") has its quotes inside the parentheses: the spans above cover the string, so fold the double form
   return (out + comparable.slice(done)).replace(/url\([\t\n\f\r ]*url\(([^)]*)\)[\t\n\f\r ]*\)/gi, 'url($1)');
 }
+
+/** A text that something else brings in becomes an address where it is used. */
+const takesReferenceIn = (text: string): boolean =>
+  /(^|[^-\w])(-webkit-)?(image-set|src)\([^;{}]*(var|attr|env|if|inherit|--[-\w]+)\(/i.test(text);
 
 /** A reference whose function is spelled with an escape is not followed: it counts from where it stands. */
 const holdsHiddenReference = (text: string): boolean =>

@@ -60,10 +60,10 @@ class Compiler {
   private rule(rule: Rule, around: Around, top: boolean): void {
     switch (rule.kind) {
       case 'style':
-        if (this.styleRule(rule, around)) this.endPreamble();
+        if (this.styleRule(rule, around)) this.endPreamble(around);
         return;
       case 'group':
-        if (this.group(rule, around)) this.endPreamble();
+        if (this.group(rule, around)) this.endPreamble(around);
         return;
       case 'declarations':
         this.straight(rule, around);
@@ -73,7 +73,7 @@ class Compiler {
         return;
       case 'definition':
         this.definition(rule, around);
-        if (isKeptDefinition(rule)) this.endPreamble();
+        if (isKeptDefinition(rule)) this.endPreamble(around);
         return;
       case 'statement':
         this.statement(rule, around, top);
@@ -83,17 +83,24 @@ class Compiler {
     }
   }
 
-  private endPreamble(): void {
+  private endPreamble({ conditions }: Around): void {
+    if (conditions.some(({ kind }) => kind === 'other-browsers')) return;
     this.importsOver = true;
     this.namespacesOver = true;
   }
 
   private styleRule(rule: StyleRule, around: Around): boolean {
     const selectors = this.selectors(rule.selector, around);
-    if (!selectors) return false;
+    if (selectors) this.ruleOf(rule, selectors, around);
+    if (selectors && !mayBeReadOtherwise(rule.selector)) return true;
+    const others = this.selectors(rule.selector, around, true);
+    if (others && JSON.stringify(others) !== JSON.stringify(selectors)) this.ruleOf(rule, others, elsewhere(around));
+    return selectors !== undefined;
+  }
+
+  private ruleOf(rule: StyleRule, selectors: SelectorList, around: Around): void {
     this.push(rule, selectors, rule.declarations, around);
     this.rules(rule.nested, { ...around, parent: { selectors, rule } }, false);
-    return true;
   }
 
   private push(
@@ -116,7 +123,7 @@ class Compiler {
       this.items.push({ kind: 'layer-statement', names: [inside.layers], conditions: inside.conditions });
     this.straight(rule, inside);
     this.rules(rule.rules, inside, false);
-    return true;
+    return inside.conditions.at(-1)?.kind !== 'other-browsers';
   }
 
   /** Declarations straight in a group or after a nested rule: they reach what the rule around reaches, or the scoping root. */
@@ -155,13 +162,13 @@ class Compiler {
       case 'starting-style':
         return add({ kind: 'other', text: `@${rule.name}` });
       default:
-        return undefined; // @document and unknown groups: dropped by browsers
+        return elsewhere(around, `@${rule.name} ${foldedText(rule.prelude)}`);
     }
   }
 
-  private selectors(text: string, { parent, scopes }: Around): SelectorList | undefined {
+  private selectors(text: string, { parent, scopes }: Around, anyBrowser = false): SelectorList | undefined {
     const outer = parent ? { parent: parent.selectors } : scopes.length > 0 ? { scoped: true } : {};
-    return parseSelectorList(text, { ...outer, namespaces: this.namespaces });
+    return parseSelectorList(text, { ...outer, namespaces: this.namespaces, anyBrowser });
   }
 
   private scope(rule: GroupRule, around: Around): Around | undefined {
@@ -255,6 +262,15 @@ function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' 
       return false;
   }
 }
+
+/** Forgiving lists leave out what ours does not know. */
+const mayBeReadOtherwise = (selector: string): boolean => /:(is|where|-webkit-any)\(/i.test(selector);
+
+/** In a browser that knows what ours does not. */
+const elsewhere = (around: Around, text = ''): Around => ({
+  ...around,
+  conditions: [...around.conditions, { kind: 'other-browsers', text }],
+});
 
 /** `supports(display: grid)` of an import says what `@supports (display: grid)` says. */
 const supportsText = (text: string): string => (/^[-\w\t\n\f\r ]+:/.test(trimmed(text)) ? `(${trimmed(text)})` : text);

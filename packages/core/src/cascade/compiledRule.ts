@@ -36,7 +36,9 @@ export type Condition =
   | { readonly kind: 'supports'; readonly text: string }
   | { readonly kind: 'container'; readonly text: string }
   | { readonly kind: 'sheet-set'; readonly text: string; readonly preferred: boolean }
-  | { readonly kind: 'other'; readonly text: string };
+  | { readonly kind: 'other'; readonly text: string }
+  /** Our browser drops what is in it, another may not: a selector or a group it does not know. */
+  | { readonly kind: 'other-browsers'; readonly text: string };
 
 export const conditionKey = (conditions: readonly Condition[]): string =>
   conditions

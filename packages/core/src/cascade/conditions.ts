@@ -24,6 +24,8 @@ function conditionHolds(condition: Condition, environment: Environment): boolean
       return evaluateSupports(condition.text);
     case 'container':
       return undefined; // the size of a container is layout's
+    case 'other-browsers':
+      return false;
     case 'other':
       return false; // @starting-style: where a transition starts, never what an element ends up with; at the load of a page it may start or not, as sheets arrive
   }
@@ -42,5 +44,9 @@ export function describeCondition(condition: Condition): string {
       return `the sheet set “${condition.text}”`;
     case 'other':
       return condition.text;
+    case 'other-browsers':
+      return condition.text === ''
+        ? 'what only other browsers know'
+        : `${condition.text}, which only other browsers know`;
   }
 }

@@ -1,3 +1,4 @@
+import makeBidi from 'bidi-js';
 import { attributeOf, type ElementNode } from './nodes.ts';
 
 /**
@@ -14,14 +15,15 @@ export function autoDirection(element: ElementNode): 'ltr' | 'rtl' | undefined {
   return contained(element) ?? 'ltr';
 }
 
-const left =
-  /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}\p{Script=Devanagari}\p{Script=Armenian}\p{Script=Georgian}]/u;
-const right = /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
+let characters: ReturnType<typeof makeBidi> | undefined;
 
+/** Unicode Standard Annex 9, rules P2 and P3: that of the first strong character. */
 function strongest(text: string): 'ltr' | 'rtl' | undefined {
+  characters ??= makeBidi();
   for (const char of text) {
-    if (right.test(char)) return 'rtl';
-    if (left.test(char)) return 'ltr';
+    const type = characters.getBidiCharTypeName(char);
+    if (type === 'L') return 'ltr';
+    if (type === 'R' || type === 'AL') return 'rtl';
   }
   return undefined;
 }

@@ -12,10 +12,9 @@ export function covers(later: readonly PlannedRule[], rule: PlannedRule): boolea
     for (const { declaration, longhands, validity, yields } of declarations)
       if (validity === 'valid' && !yields) for (const name of longhands) set.add(slot(name, declaration.important));
   return rule.declarations.every(
-    ({ declaration, longhands, validity }) =>
-      validity === 'invalid' ||
+    ({ declaration, longhands }) =>
+      longhands.length === 0 ||
       (declaration.property !== 'all' &&
-        longhands.length > 0 &&
         longhands.every(
           (name) => physicalCounterparts(name).length === 0 && set.has(slot(name, declaration.important)),
         )),

@@ -1,7 +1,7 @@
 import type { ElementNode } from '../page/nodes.ts';
 import { parseFile } from '../page/parsePage.ts';
 import { matchSelector } from '../selectors/matchSelector.ts';
-import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../selectors/parseSelector.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { sheetsOf, type Site, type SiteFile } from '../source/site.ts';
 import { PageSet } from './pageSet.ts';
@@ -25,7 +25,7 @@ export function reachOfRules(
   const reach = new Map(asked.map((rule) => [rule.number, PageSet.empty(table.pages.length)]));
   const rules = asked.filter((rule) => rule.kind === 'rule' && !rule.opaque);
   const selectors = rules.flatMap((rule) =>
-    (parseSelectorList(rule.label) ?? []).map((selector) => ({ rule, selector, needs: neededNames(selector) })),
+    (selectorsOfAnyBrowser(rule.label) ?? []).map((selector) => ({ rule, selector, needs: neededNames(selector) })),
   );
   const definitions = asked.filter((rule) => rule.kind === 'definition');
   const sheetText = sheetsOf(site)

@@ -97,6 +97,8 @@ const isAmong = (contender: Contender, all: readonly Contender[]): boolean =>
   all.some((one) => isSameRule(one, contender));
 
 function conditionalReason(old: readonly Contender[], now: readonly Contender[], longhand: string): string {
+  if (old.length === 0 && now.length === 0)
+    return `What is said of ${longhand} changed. This browser takes none of it, another may.`;
   const sameDeclaration = (a: Contender, b: Contender): boolean => saysSame(a, b, longhand);
   const gone = old.find((c) => !now.some((d) => sameDeclaration(c, d)));
   if (gone) return `${nameOf(gone)}${underConditions(gone)} does not reach this element any more.`;
@@ -108,8 +110,14 @@ function conditionalReason(old: readonly Contender[], now: readonly Contender[],
 }
 
 function underConditions(contender: Contender): string {
-  if (contender.conditions.length > 0)
-    return `, which applies under ${contender.conditions.map(describeCondition).join(' and ')},`;
+  const { conditions } = contender;
+  const [elsewhere] = conditions.filter(({ kind }) => kind === 'other-browsers');
+  // of what our browser drops, only others ask whether the rest holds
+  if (elsewhere)
+    return elsewhere.text === ''
+      ? ', which only other browsers take,'
+      : ` in ${elsewhere.text}, which only other browsers take,`;
+  if (conditions.length > 0) return `, which applies under ${conditions.map(describeCondition).join(' and ')},`;
   return contender.applies ? '' : ', which applies in some states only,';
 }
 

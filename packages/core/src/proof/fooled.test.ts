@@ -20,6 +20,7 @@ const page = (head: string, body = '<p id=a class=n>one</p>'): string =>
 const css = (text: string, body?: string): string => page(`<style>${text}</style>`, body);
 const hash = (text: string): string => `sha256-${createHash('sha256').update(text).digest('base64')}`;
 const policy = (content: string): string => `<meta http-equiv="content-security-policy" content="${content}">`;
+const meta = (language: string): string => `<meta http-equiv=content-language content="${language}">`;
 const shadow = (inside: string, host = ''): string =>
   `<div${host}><template shadowrootmode="open">${inside}</template></div>`;
 
@@ -113,6 +114,20 @@ const rows: readonly Row[] = [
   ['a sheet linked in a select', { 'p.html': page('', '<select><link rel=stylesheet href=s.css><option>x</select><p>x'), 's.css': 'p{color:red}' }, { 'p.html': page('', '<select><link rel=stylesheet href=s.css><option>x</select><p>x'), 's.css': 'p{color:blue}' }, 'unsure', 'other'],
   ['a select with more than options', css('select b{color:red}', '<select size=2><option><b>x</b></select>'), page('', '<select size=2><option><b>x</b></select>'), 'unsure', 'other'],
   ['a style element of a formula styles nothing', page('', '<math><style>p{color:red}</style></math><p>x'), page('', '<math><style>p{color:blue}</style></math><p>x'), 'differs', 'same'],
+  // languages and directions
+  ['a language told by the metadata', page(`${meta('cy')}<style>p:lang(cy){color:red}</style>`), page(meta('cy')), 'differs', 'other'],
+  ['… in any case, and a part of it', page(`${meta('CY-gb')}<style>p:lang(cy){color:red}</style>`), page(meta('CY-gb')), 'differs', 'other'],
+  ['… the last one counts', page(`${meta('cy')}${meta('en')}<style>p:lang(en){color:red}</style>`), page(meta('cy') + meta('en')), 'differs', 'other'],
+  ['… in the body as well', css('p:lang(cy){color:red}', `<p>x${meta('cy')}`), page('', `<p>x${meta('cy')}`), 'differs', 'other'],
+  ['… not where an element says another', page(`${meta('cy')}<style>p:lang(cy){color:red}</style>`, '<p lang="">x'), page(meta('cy'), '<p lang="">x'), 'same', 'same'],
+  ['… two of them, which browsers read in their own ways', page(`${meta('cy,en')}<style>p:lang(cy){color:red}</style>`), page(meta('cy,en')), 'differs', 'same'],
+  ['told by nobody, the server may', css('p:lang(cy){color:red}'), page(''), 'differs', 'same'],
+  ['a language with an escape', css('p:lang(\\63 y){color:red}', '<p lang=cy>x'), page('', '<p lang=cy>x'), 'differs', 'other'],
+  ['a language in a drawing', css('g:lang(cy){color:red}', '<svg><g lang=en xml:lang=cy>x</g></svg>'), page('', '<svg><g lang=en xml:lang=cy>x</g></svg>'), 'differs', 'other'],
+  ['a mark that runs from right to left', css('p:dir(rtl){color:red}', '<p dir=auto>\u200fx'), page('', '<p dir=auto>\u200fx'), 'differs', 'other'],
+  ['a rare script that does', css('p:dir(rtl){color:red}', '<p dir=auto>\u{10800}'), page('', '<p dir=auto>\u{10800}'), 'differs', 'other'],
+  // addresses that are put together where they are used
+  ['a text of a property becomes an address', css('p{--i:"a.png";background:image-set(var(--i) 1x)}'), { 'p.html': page('<link rel=stylesheet href=d/s.css>'), 'd/s.css': 'p{--i:"a.png";background:image-set(var(--i) 1x)}' }, 'differs', 'other'],
   // conditions by what they ask
   ['a state by another way to the element', css('a:hover{color:red}', '<nav><a href="#">x</a></nav>'), css(':where(nav) a:hover{color:red}', '<nav><a href="#">x</a></nav>'), 'same', 'same'],
   ['two states in another order', css('a:hover:focus{color:red}', '<a href="#">x</a>'), css('a:focus:hover{color:red}', '<a href="#">x</a>'), 'same', 'same'],

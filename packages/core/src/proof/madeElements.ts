@@ -5,7 +5,7 @@ import type { RuleIndex } from '../cascade/ruleIndex.ts';
 import { slotLines, type StackSource } from '../cascade/stack.ts';
 import type { ComplexSelector } from '../selectors/selector.ts';
 import { pageScripts } from '../scripts/pageScripts.ts';
-import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../selectors/parseSelector.ts';
 import type { Site } from '../source/site.ts';
 import { withoutPageConditions } from './pageConditions.ts';
 import { neededNames } from '../survey/selectorNames.ts';
@@ -152,7 +152,7 @@ export function rulesFor({ tree, rules, session }: PageCascade, names: ReadonlyS
     const text = withoutPageConditions(one.selector.text, onTop, isNew);
     if (text === undefined) continue;
     const asks =
-      text === one.selector.text ? neededOf(one.selector) : (parseSelectorList(text)?.flatMap(neededBare) ?? []);
+      text === one.selector.text ? neededOf(one.selector) : (selectorsOfAnyBrowser(text)?.flatMap(neededBare) ?? []);
     if (!asks.every((name) => names.has(name))) continue;
     found.push({ one, text });
     key += text === one.selector.text ? `${one.position}\0` : `${one.position} ${text}\0`;

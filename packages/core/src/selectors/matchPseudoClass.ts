@@ -1,7 +1,8 @@
 import { lowered } from '../source/asciiCase.ts';
-import { trimmed } from '../source/space.ts';
+import { languageOf } from '../page/languageOf.ts';
 import { attributeOf, type ElementNode } from '../page/nodes.ts';
 import { parentElement } from '../page/parsePage.ts';
+import { unescapeCss } from '../values/unescape.ts';
 import { autoDirection } from '../page/autoDirection.ts';
 import { holdsAtRest } from './formStates.ts';
 import type { Match, MatchContext } from './match.ts';
@@ -51,18 +52,23 @@ export function matchPseudoClass(
           firstOfType(element, element.siblingIndex + 1, element.siblings.length),
       );
     case 'lang':
-      return yes(matchesLanguage(element, argument ?? ''));
+      return matchesLanguage(element, argument ?? '', state);
     case 'dir':
       return matchesDirection(element, lowered(argument ?? ''), state);
     case 'state':
     case 'active-view-transition-type':
-      return state === 'any' ? 1 : 0;
+      return inSomeState(state);
     default:
-      return 0; // :host and :host-context() match nothing outside shadow trees
+      // :host and :host-context() match nothing outside shadow trees; what ours does not know another browser may
+      return name.startsWith('host') ? 0 : inSomeState(state);
   }
 }
 
+type State = MatchContext['state'];
+
 const yes = (condition: boolean): Match => (condition ? 2 : 0);
+
+const inSomeState = (state: State): Match => (state === 'any' ? 1 : 0);
 
 const isHyperlink = (element: ElementNode): boolean =>
   (element.tag === 'a' || element.tag === 'area') && attributeOf(element, 'href') !== undefined;
@@ -102,21 +108,34 @@ function canHold(element: ElementNode, name: string): boolean {
   }
 }
 
-/** Selectors 4, "The Language Pseudo-class: :lang()", with identifiers as arguments. */
-function matchesLanguage(element: ElementNode, argument: string): boolean {
-  for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
-    const language = attributeOf(at, 'lang');
-    if (language === undefined) continue;
-    const own = lowered(language);
-    return argument
-      .split(',')
-      .map((range) => lowered(trimmed(range)))
-      .some((range) => range !== '' && (own === range || own.startsWith(`${range}-`)));
-  }
-  return false;
+/**
+ * Selectors 4, "The Language Pseudo-class: :lang()", with an identifier as its argument. Where nothing in the page tells the language,
+ * its server may: HTML Standard, "The lang and xml:lang attributes".
+ */
+function matchesLanguage(element: ElementNode, argument: string, state: State): Match {
+  if (/["',*]/.test(argument)) return inSomeState(state);
+  const range = lowered(unescapeCss(argument));
+  const language = languageOf(element);
+  if (language === undefined) return inSomeState(state);
+  const own = lowered(language.said);
+  if (own === range || own.startsWith(`${range}-`)) return 2;
+  if (isWithin(own, range)) return inSomeState(state);
+  return language.perhaps.some((one) => lowered(one).startsWith(range)) ? inSomeState(state) : 0;
 }
 
-function matchesDirection(element: ElementNode, wanted: string, state: 'any' | 'rest'): Match {
+/** RFC 4647, "Extended Filtering", which some browsers follow: `de-DE` for `de-Latn-DE`. */
+function isWithin(own: string, range: string): boolean {
+  const parts = own.split('-');
+  const [first, ...others] = range.split('-');
+  if (parts.shift() !== first) return false;
+  return others.every((one) => {
+    const at = parts.indexOf(one);
+    parts.splice(0, at + 1);
+    return at >= 0;
+  });
+}
+
+function matchesDirection(element: ElementNode, wanted: string, state: State): Match {
   for (let at: ElementNode | undefined = element; at; at = parentElement(at)) {
     const dir = at.namespace === 'html' ? attributeOf(at, 'dir')?.toLowerCase() : undefined;
     if (dir === 'ltr' || dir === 'rtl') return yes(dir === wanted);

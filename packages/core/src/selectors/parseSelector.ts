@@ -29,6 +29,8 @@ export interface SelectorContext {
   readonly scoped?: boolean;
   /** Namespace prefixes declared in the sheet; '' is the default one. */
   readonly namespaces?: ReadonlyMap<string, string>;
+  /** As some other browser may read it: pseudo-classes and pseudo-elements of any name, each matching in some state. */
+  readonly anyBrowser?: boolean;
 }
 
 /**
@@ -45,6 +47,10 @@ export function parseSelectorList(text: string, context: SelectorContext = {}): 
     throw error;
   }
 }
+
+/** The selectors as any browser may read them, of those that ours drops as well; undefined where none can. */
+export const selectorsOfAnyBrowser = (text: string, context: SelectorContext = {}): SelectorList | undefined =>
+  parseSelectorList(text, { ...context, anyBrowser: true });
 
 /** Thrown inside the reader only, to leave a selector a browser would not take. */
 const invalid = new Error('invalid selector');
@@ -260,6 +266,7 @@ class Reader {
     if (!this.is(T.Ident)) return caselessAttributes.has(lowered(name));
     const flag = lowered(this.ident());
     if (flag === 'i') return true;
+    if (flag === 's' && this.context.anyBrowser) return false;
     throw invalid; // Chromium takes no "s" flag
   }
 
@@ -270,20 +277,21 @@ class Reader {
       const name = lowered(this.ident());
       if (double || oneColonElements.has(name)) {
         if (before !== undefined) {
-          if (!/^::(before|after)$/.test(before) || name !== 'marker') throw invalid;
-          return `${before}::marker`;
+          if ((!/^::(before|after)$/.test(before) || name !== 'marker') && !this.context.anyBrowser) throw invalid;
+          return `${before}::${name}`;
         }
-        if (!pseudoElements.has(name) && !name.startsWith('-webkit-')) throw invalid;
+        if (!pseudoElements.has(name) && !name.startsWith('-webkit-') && !this.context.anyBrowser) throw invalid;
         return `::${name}`;
       }
-      if (!stateClasses.has(name) && !treeClasses.has(name)) throw invalid;
+      if (!stateClasses.has(name) && !treeClasses.has(name) && !this.context.anyBrowser) throw invalid;
       return { kind: 'pseudo-class', name, argument: undefined };
     }
     if (!this.is(T.Function)) throw invalid;
     const name = lowered(unescapeCss(this.raw(this.at++).slice(0, -1)));
     const inner = this.inner();
     if (double) {
-      if (!functionalPseudoElements.has(name) || before !== undefined || trimmed(inner) === '') throw invalid;
+      const isTaken = functionalPseudoElements.has(name) || this.context.anyBrowser === true;
+      if (!isTaken || before !== undefined || trimmed(inner) === '') throw invalid;
       return `::${name}(${trimmed(inner)})`;
     }
     return this.functional(name, inner);
@@ -317,8 +325,11 @@ class Reader {
       case 'nth-last-of-type':
         return this.nth(name, inner);
       default:
-        if (!textArgumentClasses.has(name) || trimmed(inner) === '') throw invalid;
-        if (name === 'lang' && /["',]/.test(inner)) throw invalid; // Chromium takes one identifier only
+        if (trimmed(inner) === '') throw invalid;
+        // Chromium takes one language only, as an identifier
+        if (!textArgumentClasses.has(name) || (name === 'lang' && /["',]/.test(inner))) {
+          if (!this.context.anyBrowser) throw invalid;
+        }
         return { kind: 'pseudo-class', name, argument: trimmed(inner) };
     }
   }

@@ -1,5 +1,5 @@
 import { lowered } from '../source/asciiCase.ts';
-import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../selectors/parseSelector.ts';
 import type { ComplexSelector, SelectorList, SimpleSelector } from '../selectors/selector.ts';
 import type { Rule } from '../sheet/sheet.ts';
 
@@ -27,7 +27,7 @@ export function selectorsOf(text: string): SelectorList | undefined {
   let known = memo.get(text);
   if (known === undefined) {
     if (memo.size > 20_000) memo.clear();
-    memo.set(text, (known = parseSelectorList(text) ?? parseSelectorList(text, { scoped: true })));
+    memo.set(text, (known = selectorsOfAnyBrowser(text) ?? selectorsOfAnyBrowser(text, { scoped: true })));
   }
   return known;
 }

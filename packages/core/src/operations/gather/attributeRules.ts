@@ -18,10 +18,10 @@ export interface AttributeRule {
   readonly important: boolean;
 }
 
-/** What a style attribute declares, without what browsers drop. */
-export const validIn = (text: string): readonly Declaration[] =>
+/** What a style attribute declares, without what every browser drops. */
+export const keptIn = (text: string): readonly Declaration[] =>
   compileBlock(parseDeclarations(text), { base: siteBase(''), fingerprint: undefined })
-    .declarations.filter(({ validity }) => validity !== 'invalid')
+    .declarations.filter(({ longhands }) => longhands.length > 0)
     .map(({ declaration }) => declaration);
 
 export const declarationsOf = ({
@@ -31,7 +31,7 @@ export const declarationsOf = ({
   readonly property: string;
   readonly value: string;
   readonly important: boolean;
-}[] => validIn(text).map(({ property, value, ...one }) => ({ property, value, important: important || one.important }));
+}[] => keptIn(text).map(({ property, value, ...one }) => ({ property, value, important: important || one.important }));
 
 /** One rule after the other, as the site's authors write rules; only ASCII, so that it reads the same in every encoding. */
 export function printRules(rules: readonly AttributeRule[], lineEnd: string, { oneLine, indent }: RuleStyle): string {

@@ -1,5 +1,5 @@
 import type { CompiledDeclaration } from '../../cascade/compiledRule.ts';
-import { parseSelectorList } from '../../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../../selectors/parseSelector.ts';
 import { compareSpecificity, type ComplexSelector, type Specificity } from '../../selectors/selector.ts';
 import { physicalCounterparts } from '../../values/longhands.ts';
 
@@ -44,7 +44,7 @@ export function traitsOf(rule: Orderable): Traits {
           slot,
           `${values.get(slot) ?? ''};${compiled.declaration.property}:${compiled.comparable}${compiled.declaration.important ? '!' : ''}`,
         );
-  const subjects = (parseSelectorList(rule.label) ?? []).map(subjectOf);
+  const subjects = (selectorsOfAnyBrowser(rule.label) ?? []).map(subjectOf);
   return { definition: undefined, subjects, values, anything: rule.nests === true || values.has('all') };
 }
 

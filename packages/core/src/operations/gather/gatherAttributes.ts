@@ -11,7 +11,7 @@ import type { Edit } from '../../source/span.ts';
 import { insertLink } from '../../survey/insertLink.ts';
 import { madeNames } from '../../survey/madeNames.ts';
 import { readingOf, type PageReading } from '../../survey/pageReading.ts';
-import { appended, declarationsOf, printRules, validIn, type AttributeRule } from './attributeRules.ts';
+import { appended, declarationsOf, printRules, keptIn, type AttributeRule } from './attributeRules.ts';
 import { editsOf, readingsOf, type EditedPage } from './attributePages.ts';
 import type { AttributeStays } from './attributeStays.ts';
 import { isPlainClassName, Likes, proposeClassName } from './className.ts';
@@ -246,7 +246,7 @@ class Collector {
     const likes = new Likes();
     const parted = this.parted(there);
     for (const [key, group] of this.groups)
-      if (key !== '' && !there.has(group) && !parted.has(group)) likes.add(tagsOf(group), validIn(group.text));
+      if (key !== '' && !there.has(group) && !parted.has(group)) likes.add(tagsOf(group), keptIn(group.text));
     return [...this.groups].map(([key, group]): Named => {
       const of = { key, group, text: group.text };
       if (key === '') return { ...of, className: undefined, selector: '', important: false };
@@ -273,7 +273,7 @@ class Collector {
         ? [group]
         : [],
     );
-    const parts = lookParts(groups.map((group) => validIn(group.text)));
+    const parts = lookParts(groups.map((group) => keptIn(group.text)));
     if (!parts) return new Map();
     const tags = new Map<LookPart, string[]>();
     for (const [i, own] of parts)
@@ -295,7 +295,7 @@ class Collector {
     const of = { key, group, text: group.text };
     const tags = tagsOf(group);
     const given = this.operation.names?.[key];
-    const className = given ?? proposeClassName(tags, validIn(group.text), this.taken, likes);
+    const className = given ?? proposeClassName(tags, keptIn(group.text), this.taken, likes);
     this.taken.add(className.toLowerCase());
     const plain = `.${className}`;
     if (isEnough({ specificity: [0, 1, 0] }, group)) return { ...of, className, selector: plain, important: false };

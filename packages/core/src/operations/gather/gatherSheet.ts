@@ -1,7 +1,7 @@
 import { PlanSettings } from './planSettings.ts';
 import { Type } from '@sinclair/typebox';
 import { count } from '../../checks/words.ts';
-import { parseSelectorList } from '../../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../../selectors/parseSelector.ts';
 import type { ChangeSet, FileEdits } from '../../source/changeSet.ts';
 import { fail, succeed, type Result } from '../../source/result.ts';
 import { pagesOf, type Site } from '../../source/site.ts';
@@ -124,7 +124,7 @@ export function planGatherSheet(site: Site, operation: GatherSheet): Result<Gath
 function problemOf(site: Site, { pages, marks = [], rules }: GatherSheet): GatherSheetProblem | undefined {
   const missing = pages.find((page) => site.files.get(page)?.kind !== 'page');
   if (missing !== undefined) return { kind: 'gather-sheet-page', path: missing };
-  const bad = rules.find(({ selector }) => selector !== undefined && !parseSelectorList(selector));
+  const bad = rules.find(({ selector }) => selector !== undefined && !selectorsOfAnyBrowser(selector));
   if (bad) return { kind: 'written-selector', selector: bad.selector! };
   const names = marks.map(({ name }) => name.toLowerCase());
   for (const { name, on, pages: marked } of marks) {

@@ -1,4 +1,4 @@
-import { parseSelectorList } from '../../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../../selectors/parseSelector.ts';
 
 /**
  * A selector list that asks for the same inside pages whose `body` has a class, with the same specificity: `:where(.news) .notice`,
@@ -7,7 +7,7 @@ import { parseSelectorList } from '../../selectors/parseSelector.ts';
  * Selectors 4, "The Specificity-adjustment Pseudo-class: :where()".
  */
 export function scopedSelector(list: string, name: string): string | undefined {
-  const selectors = parseSelectorList(list);
+  const selectors = selectorsOfAnyBrowser(list);
   if (!selectors) return undefined;
   const out: string[] = [];
   for (const { compounds, text } of selectors) {

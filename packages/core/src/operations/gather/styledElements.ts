@@ -104,8 +104,8 @@ function read(site: Site, cascade: PageCascade, session: CascadeSession): readon
       path: oneText(elementPath(element)),
       index: element.index,
       value,
-      // what browsers drop says nothing
-      key: orderFreeKey(declarations.filter(({ validity }) => validity !== 'invalid')),
+      // what every browser drops says nothing
+      key: orderFreeKey(declarations.filter(({ longhands }) => longhands.length > 0)),
       spans: spansOf(element, ['style', 'class']),
       ...rivalsAlike(rivals, block, cascade.matchedAlike(element), element.tag, coming),
       // no rule of a sheet that a server writes into the page beats it, save an important one

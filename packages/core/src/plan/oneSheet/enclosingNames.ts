@@ -1,4 +1,4 @@
-import { parseSelectorList } from '../../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../../selectors/parseSelector.ts';
 import type { CompoundSelector } from '../../selectors/selector.ts';
 import type { PageReading } from '../../survey/pageReading.ts';
 import { skeletonOf, type ElementKind, type Skeleton } from '../../survey/skeleton.ts';
@@ -27,7 +27,7 @@ export function enclosingNames(
 ): ReadonlyMap<string, string> | undefined {
   const candidates = namesOnlyHere(pages, without, readings).filter((name) => !classesOnly || name.startsWith('.'));
   if (candidates.length === 0) return undefined;
-  const firsts = selectors.map((text) => parseSelectorList(text)?.map(({ compounds }) => compounds[0]!));
+  const firsts = selectors.map((text) => selectorsOfAnyBrowser(text)?.map(({ compounds }) => compounds[0]!));
   if (firsts.some((one) => one === undefined)) return undefined;
   const open = selectors.map(() => new Set(candidates));
   let left = mostElements;

@@ -1,5 +1,5 @@
 import { endOfCompound } from '../../selectors/endOfCompound.ts';
-import { parseSelectorList } from '../../selectors/parseSelector.ts';
+import { selectorsOfAnyBrowser } from '../../selectors/parseSelector.ts';
 import {
   compareSpecificity,
   type ComplexSelector,
@@ -40,8 +40,8 @@ export const canBeMarked = (rule: PlannedRule, names: TopNames): boolean =>
 
 /** What another selector adds to the specificity of each of a list; undefined where that is not the same for all. */
 export function addedSpecificity(list: string, marked: string): Specificity | undefined {
-  const before = parseSelectorList(list);
-  const after = parseSelectorList(marked);
+  const before = selectorsOfAnyBrowser(list);
+  const after = selectorsOfAnyBrowser(marked);
   if (!before || !after || before.length !== after.length) return undefined;
   const added = after.map(({ specificity: [a, b, c] }, i): Specificity => {
     const [x, y, z] = before[i]!.specificity;
@@ -52,7 +52,7 @@ export function addedSpecificity(list: string, marked: string): Specificity | un
 
 /** Whether some part of a selector may mean the root element: the condition has to stand there then. */
 export function needsRoot(list: string, names: TopNames): boolean {
-  const selectors = parseSelectorList(list);
+  const selectors = selectorsOfAnyBrowser(list);
   return selectors === undefined || selectors.some(({ compounds }) => mayBe(compounds[0]!, 'root', names.root));
 }
 
@@ -68,7 +68,7 @@ export function markedSelector(
   names: TopNames,
   weightless: boolean,
 ): string | undefined {
-  return parseSelectorList(list)
+  return selectorsOfAnyBrowser(list)
     ?.map((selector) => marked(selector, condition, names, weightless))
     .join(', ');
 }

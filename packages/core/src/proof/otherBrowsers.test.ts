@@ -1,0 +1,74 @@
+import { expect, test } from '@jest/globals';
+import { askChromium } from '../testing/chromium.ts';
+import { pageOf, siteOf } from '../testing/siteOf.ts';
+import { proveSites } from './proveSites.ts';
+
+const body = '<div class=w><p class=n lang=cy>one</p><p class=m>two</p><button>x</button><input type=search></div>';
+const state = (css: string): string => pageOf(`<style>${css}</style>`, body);
+
+/** What Chromium drops and another browser may take: which those are is common practice, what they take from memory. */
+const differing: readonly (readonly [before: string, after: string])[] = [
+  // selectors
+  ['button::-moz-focus-inner{border:0}', ''],
+  ['button::-moz-focus-inner{border:0}', 'button::-moz-focus-inner{border:1px solid}'],
+  [
+    'p::-moz-selection{color:red} p::-moz-selection{color:blue}',
+    'p::-moz-selection{color:blue} p::-moz-selection{color:red}',
+  ],
+  ['.n::-moz-selection, .q{color:red}', '.q{color:red}'],
+  ['input:-ms-input-placeholder{color:red}', ''],
+  ['p:-moz-any(.n,.q){color:red}', ''],
+  ['p:lang("cy"){color:red}', ''],
+  ['p:lang(cy,en){color:red}', ''],
+  ['p[class=n s]{color:red}', ''],
+  [':is(:-moz-focusring,.q){color:red}', ''],
+  ['.n{&::-moz-selection{color:red}}', ''],
+  // groups
+  ['@-moz-document url-prefix(){p{color:red}}', ''],
+  ['@-moz-document url-prefix(){p{color:red}}', '@-moz-document url-prefix(){p{color:blue}}'],
+  // declarations
+  ['button{-moz-appearance:none}', ''],
+  ['p{-moz-hyphens:auto;-moz-hyphens:none}', 'p{-moz-hyphens:none;-moz-hyphens:auto}'],
+  ['.n{-moz-appearance:none} .n{appearance:auto}', '.n{appearance:auto} .n{-moz-appearance:none}'],
+  [
+    '.n{-moz-border-radius:1px} .n{border-top-left-radius:2px}',
+    '.n{border-top-left-radius:2px} .n{-moz-border-radius:1px}',
+  ],
+  ['p{hanging-punctuation:first}', ''],
+  ['p{cursor:-moz-grab}', ''],
+];
+
+/** What no browser takes, or what reaches nothing in any. */
+const same: readonly (readonly [before: string, after: string])[] = [
+  ['a::-moz-selection{color:red}', ''],
+  ['.q::-moz-selection, q:-moz-broken{color:red}', ''],
+  ['.n::-moz-selection{color:red} p::-moz-selection{color:blue}', 'p::-moz-selection{color:blue} .n::-moz-selection{color:red}'],
+  ['p[a=b=c]{color:red}', ''],
+  ['p / q{color:red}', ''],
+  ['p:not(.a,){color:red}', ''],
+  ['p{backgroud:red}', ''],
+  ['q{-moz-hyphens:auto}', ''],
+  ['p{-moz-hyphens:auto} p{color:red}', 'p{color:red} p{-moz-hyphens:auto}'],
+]; // oxfmt-ignore
+
+const verdict = ([before, after]: readonly [string, string]): string =>
+  proveSites(siteOf({ 'p.html': state(before) }), siteOf({ 'p.html': state(after) })).pages[0]!.verdict;
+
+test.each(differing)('%s → %s: another browser may show it', (...row) => {
+  expect(verdict(row)).toBe('differs');
+});
+
+test.each(same)('%s → %s: nobody does', (...row) => {
+  expect(verdict(row)).toBe('same');
+});
+
+test('where our browser drops it, it wins nothing in it: Chromium shows all these rows alike', async () => {
+  const ask = `[...document.querySelectorAll('body *')].map((e) => [null, '::before', '::selection'].map((p) => {
+    const style = getComputedStyle(e, p);
+    return [...style].map((name) => style.getPropertyValue(name)).join('|');
+  }).join('/')).join('\\n')`;
+  const rows = [...differing, ...same].filter(([text]) => !/appearance:auto|border-top-left/.test(text));
+  const answers = await askChromium(rows.flat().map((css) => ({ html: state(css), ask })));
+  for (let i = 0; i < rows.length; i++) expect(answers[2 * i]).toBe(answers[2 * i + 1]);
+  expect(answers).toHaveLength(2 * rows.length);
+}, 60_000);
