@@ -158,7 +158,7 @@ class Compiler {
         return names?.length === 1 ? { ...around, layers: [...around.layers, ...names[0]!] } : undefined;
       }
       case 'scope':
-        return this.scope(rule, around);
+        return this.scope(rule, around) ?? this.scope(rule, elsewhere(around), true);
       case 'starting-style':
         return add({ kind: 'other', text: `@${rule.name}` });
       default:
@@ -171,12 +171,13 @@ class Compiler {
     return parseSelectorList(text, { ...outer, namespaces: this.namespaces, anyBrowser });
   }
 
-  private scope(rule: GroupRule, around: Around): Around | undefined {
+  private scope(rule: GroupRule, around: Around, anyBrowser = false): Around | undefined {
     const found = scopePrelude.exec(trimmed(rule.prelude));
     if (!found) return undefined;
-    const start = found[1] === undefined ? undefined : this.selectors(found[1], around);
+    const start = found[1] === undefined ? undefined : this.selectors(found[1], around, anyBrowser);
     const inside = { ...around, scopes: [...around.scopes, scopeHolder] };
-    const limit = found[2] === undefined ? undefined : this.selectors(found[2], { ...inside, parent: undefined });
+    const limit =
+      found[2] === undefined ? undefined : this.selectors(found[2], { ...inside, parent: undefined }, anyBrowser);
     if ((found[1] !== undefined && !start) || (found[2] !== undefined && !limit)) return undefined;
     const scopes = [...around.scopes, { start, limit, text: `@scope ${rule.prelude}` }];
     return { ...around, scopes, parent: undefined };

@@ -26,6 +26,7 @@ const differing: readonly (readonly [before: string, after: string])[] = [
   // groups
   ['@-moz-document url-prefix(){p{color:red}}', ''],
   ['@-moz-document url-prefix(){p{color:red}}', '@-moz-document url-prefix(){p{color:blue}}'],
+  ['@scope (p:-moz-any(.n)){:scope{color:red}}', ''],
   // declarations
   ['button{-moz-appearance:none}', ''],
   ['p{-moz-hyphens:auto;-moz-hyphens:none}', 'p{-moz-hyphens:none;-moz-hyphens:auto}'],
