@@ -11,7 +11,7 @@ import { desktop } from './environment.ts';
 import { siteWinners } from './siteWinners.ts';
 
 // the nightly form asks for 20000
-const numRuns = Number(process.env['FUZZ_CASES'] ?? 1000);
+const numRuns = Number(process.env['FUZZ_CASES'] ?? 400);
 const demo = fileURLToPath(new URL('../../../../demo/', import.meta.url));
 const encode = (text: string): Uint8Array => new TextEncoder().encode(text);
 

@@ -77,7 +77,7 @@ test('broken pages and sheets: no throw, and what is not edited is not touched',
       proveSites(site, draft.value.site);
       expect(draft.value.site.files.get('css/base.css')!.bytes).toBe(site.files.get('css/base.css')!.bytes);
     }),
-    { seed: 4870, numRuns: 150 },
+    { seed: 4870, numRuns: Number(process.env['FUZZ_SITES'] ?? 80) },
   );
 });
 
