@@ -74,10 +74,10 @@ test('one page opened: bands, strands, lit text, the next page by key', async ({
   await expect(heading(page)).toContainText('timetable.html takes its look from 11 sources');
   const where = page.getByRole('button', { name: 'Where' });
   await where.click();
-  const chosen = page.locator('.br.cur');
+  const chosen = page.locator('section button[aria-pressed=true]');
   await expect(chosen).toContainText('#wrap h2');
-  await expect(page.locator('.sl.cur')).toContainText('#wrap h2 {');
-  await expect(page.locator('.strs .hot')).toHaveCount(1);
+  await expect(page.locator('[data-current]')).toContainText('#wrap h2 {');
+  await expect(page.locator('path[data-hot]')).toHaveCount(1);
   await page.getByRole('button', { name: 'lines 45–65: no styling' }).click();
   await expect(page.locator('#line-50')).toBeVisible();
   await page.keyboard.press('k');

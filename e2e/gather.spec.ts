@@ -87,7 +87,7 @@ test('a plan bargained with: its sheet read, a mark renamed, a trade taken, a ve
   await page.getByRole('button', { name: 'All are nowhere, on the server too' }).click();
   await expect(page.getByText(/things stay in the pages/)).toBeHidden(proved);
   await expect(draftBar(page)).toContainText('All 26 pages look the same.', proved);
-  await expect(page.getByRole('complementary', { name: 'Sheets' }).locator('.sh.new')).toHaveCount(1);
+  await expect(page.getByRole('complementary', { name: 'Sheets' }).locator('[data-new]')).toHaveCount(1);
   await page.getByRole('button', { name: 'The sheet', exact: true }).click();
   const sheet = page.getByRole('table', { name: /as it will be written/ });
   await expect(sheet).toContainText('.history h2{font-size:18px');

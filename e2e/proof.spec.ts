@@ -73,7 +73,7 @@ test('pictures: what a screen shows otherwise is outlined on both, down to one s
     said[i] = (await box.getByRole('status').innerText()).replace(/, .*/, '');
     if (i === 0) {
       await box.getByRole('button', { name: 'Next' }).click();
-      await expect(box.locator('.outline-box.now')).toHaveCount(2);
+      await expect(box.locator('[data-now]')).toHaveCount(2);
     }
   }
   // the white one on white is one step off; in print alone nothing shows here

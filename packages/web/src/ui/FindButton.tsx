@@ -1,4 +1,5 @@
 import { Search } from 'lucide-react';
+import { iconLook } from './looks.ts';
 
 /** What looks like a field and opens the finder; where there is no room, a glass. */
 export const FindButton = ({ label, onClick }: { readonly label: string; readonly onClick: () => void }) => (
@@ -8,7 +9,7 @@ export const FindButton = ({ label, onClick }: { readonly label: string; readonl
     aria-label={label}
     onClick={onClick}
   >
-    <Search className="ic" aria-hidden="true" /> <span className="max-phone:hidden">{label}</span>{' '}
+    <Search className={iconLook} aria-hidden="true" /> <span className="max-phone:hidden">{label}</span>{' '}
     <kbd className="ml-auto max-phone:hidden">Ctrl K</kbd>
   </button>
 );

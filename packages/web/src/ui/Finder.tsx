@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 
+import { menuRowLook } from './looks.ts';
 import { pageName } from './format.ts';
 
 export interface Findable {
@@ -33,7 +34,7 @@ export function Finder({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
         <Dialog.Content data-asking className="box p-0!" aria-describedby={undefined}>
-          <Dialog.Title className="hidden-table">Find</Dialog.Title>
+          <Dialog.Title className="sr-only">Find</Dialog.Title>
           <Command shouldFilter={false} label="Find">
             <Command.Input
               className="w-full border-b border-line-2 bg-transparent px-4 py-3 outline-none"
@@ -53,7 +54,7 @@ export function Finder({
                       <Command.Item
                         key={`${group} ${thing.label} ${i}`}
                         value={`${group} ${thing.label} ${i}`}
-                        className="menu-row"
+                        className={menuRowLook}
                         onSelect={() => {
                           onClose();
                           setText('');

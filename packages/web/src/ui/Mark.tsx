@@ -1,4 +1,5 @@
 import type { SVGProps } from 'react';
+import { markLook } from './looks.ts';
 
 export type MarkKind = 'default' | 'presentational' | 'linked' | 'imported' | 'embedded' | 'attribute';
 
@@ -30,13 +31,22 @@ function shape(kind: MarkKind) {
   }
 }
 
+const colours: Readonly<Record<MarkKind, string>> = {
+  default: 'text-src-default',
+  presentational: 'text-src-pres',
+  linked: 'text-src-linked',
+  imported: 'text-src-import',
+  embedded: 'text-src-embed',
+  attribute: 'text-src-style',
+};
+
 /** A source's mark: colour and shape together, the same in every view. */
 export function Mark({ kind, hidden = false }: { readonly kind: MarkKind; readonly hidden?: boolean }) {
   const label: SVGProps<SVGSVGElement> = hidden
     ? { 'aria-hidden': true }
     : { role: 'img', 'aria-label': markNames[kind] };
   return (
-    <svg className={`mk c-${kind}`} viewBox="0 0 12 12" {...label}>
+    <svg className={`${markLook} ${colours[kind]}`} viewBox="0 0 12 12" {...label}>
       {shape(kind)}
     </svg>
   );

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { DropdownMenu } from 'radix-ui';
+import { menuRowLook } from './looks.ts';
 
 /** A button that opens a list of things to choose from. */
 export function Menu({
@@ -42,7 +43,7 @@ export function MenuItem({
   readonly children: ReactNode;
 }) {
   return (
-    <DropdownMenu.Item className="menu-row" onSelect={onSelect} disabled={disabled}>
+    <DropdownMenu.Item className={menuRowLook} onSelect={onSelect} disabled={disabled}>
       {children}
     </DropdownMenu.Item>
   );

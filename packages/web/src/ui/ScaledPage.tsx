@@ -1,4 +1,5 @@
 import { useEffect, useRef, type MouseEvent, type ReactNode, type RefObject } from 'react';
+import { paperLook } from './looks.ts';
 import { boxOf, elementAt } from './pageDom.ts';
 
 /** Widths of windows to look at a page in, in CSS pixels. */
@@ -50,7 +51,7 @@ export function ScaledPage({ src, title, label, width, scale, frame, paper, away
   };
   const share = `${100 / scale}%`;
   return (
-    <div className="paper" ref={paper}>
+    <div className={paperLook} ref={paper}>
       <iframe
         key={src}
         ref={frame}

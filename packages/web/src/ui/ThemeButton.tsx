@@ -1,5 +1,5 @@
 import { Moon, Sun } from 'lucide-react';
-import { squareLook } from './looks.ts';
+import { iconLook, squareLook } from './looks.ts';
 import { useTheme } from './theme.ts';
 
 export function ThemeButton() {
@@ -11,7 +11,11 @@ export function ThemeButton() {
       aria-label={theme === 'dark' ? 'Light theme' : 'Dark theme'}
       onClick={toggle}
     >
-      {theme === 'dark' ? <Sun className="ic" aria-hidden="true" /> : <Moon className="ic" aria-hidden="true" />}
+      {theme === 'dark' ? (
+        <Sun className={iconLook} aria-hidden="true" />
+      ) : (
+        <Moon className={iconLook} aria-hidden="true" />
+      )}
     </button>
   );
 }

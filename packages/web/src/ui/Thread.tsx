@@ -1,20 +1,22 @@
+import { threadBoxLook, threadLook, turnLook } from './looks.ts';
 import { countAt, lead, loopPaths, looseEnd, slackPath, turnPaths, type Knot } from './threadPath.ts';
 
-const Strand = ({ d }: { readonly d: string }) => (
+/** A strand of two plies. */
+export const Strand = ({ d }: { readonly d: string }) => (
   <>
-    <path className="th" d={d} />
-    <path className="ply" d={d} />
+    <path className={threadLook} d={d} />
+    <path className="stroke-thread-ply stroke-[0.9] opacity-75" strokeLinecap="butt" strokeDasharray="2.4 3" d={d} />
   </>
 );
 
 export function Logo() {
   return (
-    <g transform="translate(32 22)">
-      <path className="lg" d="M-13 -7H1.5a4.5 4.5 0 0 1 0 9H-13" />
-      <path className="lcase" d="M.5 -2H-1.5a4.5 4.5 0 0 0 0 9H.5" />
-      <path className="lg" d="M13 -2H-1.5a4.5 4.5 0 0 0 0 9H13" />
-      <path className="lcase" d="M1.5 -7a4.5 4.5 0 0 1 0 9" />
-      <path className="lg" d="M1.5 -7a4.5 4.5 0 0 1 0 9" />
+    <g transform="translate(32 22)" fill="none">
+      <path className="stroke-thread stroke-[2.5]" strokeLinecap="round" d="M-13 -7H1.5a4.5 4.5 0 0 1 0 9H-13" />
+      <path className="stroke-ground stroke-[5.4]" strokeLinecap="butt" d="M.5 -2H-1.5a4.5 4.5 0 0 0 0 9H.5" />
+      <path className="stroke-thread stroke-[2.5]" strokeLinecap="round" d="M13 -2H-1.5a4.5 4.5 0 0 0 0 9H13" />
+      <path className="stroke-ground stroke-[5.4]" strokeLinecap="butt" d="M1.5 -7a4.5 4.5 0 0 1 0 9" />
+      <path className="stroke-thread stroke-[2.5]" strokeLinecap="round" d="M1.5 -7a4.5 4.5 0 0 1 0 9" />
     </g>
   );
 }
@@ -24,13 +26,15 @@ export function Thread({ knots, here }: { readonly knots: readonly Knot[]; reado
   const first = knots[0]!;
   const last = knots.at(-1)!;
   return (
-    <svg className="thread" width="100%" height="110" aria-hidden="true">
+    <svg className={threadBoxLook} fill="none" strokeLinecap="round" width="100%" height="110" aria-hidden="true">
       <Strand d={lead(first)} />
       {knots.slice(1).map((knot, i) => (
         <Strand key={knot.x} d={slackPath(knots[i]!, knot)} />
       ))}
       <Strand d={looseEnd(last)} />
-      {knots[here] && <path className="string" d={`M${knots[here].x} 77V84`} />}
+      {knots[here] && (
+        <path className="stroke-thread stroke-[1.3]" strokeLinecap="butt" d={`M${knots[here].x} 77V84`} />
+      )}
       {knots.map((knot) => (knot.tied ? <TiedKnot key={knot.x} knot={knot} /> : <OpenKnot key={knot.x} knot={knot} />))}
       <Logo />
     </svg>
@@ -40,11 +44,11 @@ export function Thread({ knots, here }: { readonly knots: readonly Knot[]; reado
 function TiedKnot({ knot }: { readonly knot: Knot }) {
   return (
     <g>
-      <path className="th" d={`M${knot.x - 13} 72H${knot.x + 13}`} />
+      <path className={threadLook} d={`M${knot.x - 13} 72H${knot.x + 13}`} />
       {turnPaths(knot.x).map((d) => (
         <g key={d}>
-          <path className="turngap" d={d} />
-          <path className="turn" d={d} />
+          <path className="stroke-ground stroke-[7]" d={d} />
+          <path className={turnLook} d={d} />
         </g>
       ))}
     </g>
@@ -54,12 +58,12 @@ function TiedKnot({ knot }: { readonly knot: Knot }) {
 function OpenKnot({ knot }: { readonly knot: Knot }) {
   const [up, down] = loopPaths(knot);
   return (
-    <g className="knot">
+    <g>
       <Strand d={up} />
-      <path className="case" d={down} />
+      <path className="stroke-ground stroke-[5.4]" strokeLinecap="butt" d={down} />
       <Strand d={down} />
       {knot.waiting > 0 && (
-        <text x={knot.x} y={countAt(knot)}>
+        <text className="fill-ink font-ui text-note font-bold" textAnchor="middle" x={knot.x} y={countAt(knot)}>
           {knot.waiting > 99 ? '99+' : knot.waiting}
         </text>
       )}

@@ -13,7 +13,7 @@ export function Tick({
 }) {
   return (
     <Checkbox.Root
-      className="ck"
+      className="inline-flex size-3.5 flex-none items-center justify-center rounded-sm border-[1.5px] border-edge bg-panel align-[-2px] not-data-[state=unchecked]:border-ink not-data-[state=unchecked]:bg-ink not-data-[state=unchecked]:text-panel [&_svg]:size-2.5 [&_svg]:stroke-3"
       checked={checked === 'some' ? 'indeterminate' : checked}
       onCheckedChange={(next) => onChange(next === true)}
       aria-label={label}

@@ -48,3 +48,54 @@ export const wellLook =
 
 /** A sheet’s name over its column. */
 export const sheetHeadLook = 'text-table/[inherit] flex items-center gap-1.5 max-w-full [&_b]:truncate';
+
+/** What a rendered page is shown with: its width, medium and states, above it. */
+export const setupLook =
+  'flex h-9.5 flex-none items-center justify-between text-table/[inherit] text-ink-2 max-phone:h-auto max-phone:min-h-9.5 max-phone:flex-wrap [&_b]:font-medium [&_b]:text-ink';
+
+/** What a rendered page lies on. */
+export const paperLook =
+  'relative min-h-0 flex-1 overflow-hidden rounded-t-sm bg-paper ring ring-line-2 [&_iframe]:absolute [&_iframe]:top-0 [&_iframe]:left-0 [&_iframe]:size-full [&_iframe]:border-0 [&_iframe]:bg-[Canvas] [&_iframe]:scheme-light';
+
+/** A box round what differs, with its number. */
+export const outlineLook =
+  'pointer-events-none absolute z-2 rounded-sm border-2 border-ink ring ring-panel [&_span]:absolute [&_span]:-top-0.5 [&_span]:-right-0.5 [&_span]:min-w-4.25 [&_span]:rounded-tr-sm [&_span]:rounded-bl-sm [&_span]:bg-ink [&_span]:px-0.75 [&_span]:text-center [&_span]:text-note/4.25 [&_span]:font-semibold [&_span]:text-panel';
+
+/** Words that open why something is so. */
+export const whyLook =
+  'border-b border-dotted border-ink-3 text-left leading-[inherit] hover:border-solid hover:text-ink';
+
+/** A word of a sentence that can be written over. */
+export const askedLook =
+  'max-w-full border-b-[1.5px] border-ink bg-transparent px-0.5 font-code font-semibold text-ink';
+
+/** What an edit does, below what is edited. */
+export const effectLook = 'mt-2 border-t border-line-2 pt-3';
+
+/** A row of a short list: what it is, and what can be done. */
+export const listRowLook =
+  'grid grid-cols-[1fr_auto] items-start gap-3 border-t border-line py-1.25 text-table/4.25 text-ink-2 [&_.name]:wrap-anywhere [&_code]:wrap-anywhere [&_code]:text-ink';
+
+/** A table of what leaves: what it is, a figure, words, an act. */
+export const leavingLook =
+  'mb-4.5 w-full border-collapse text-table [&_td]:border-t [&_td]:border-line [&_td]:py-1.25 [&_td]:pr-3 [&_td:last-child]:pr-0 [&_td:last-child]:text-right';
+
+/** A picture beside words, as tall as they are. */
+export const iconLook = 'inline-block size-3.75 flex-none stroke-[1.9] align-[-2.5px]';
+
+/** The mark of a source. */
+export const markLook = 'inline-block size-2.5 flex-none overflow-visible align-[-0.5px]';
+
+/** A row of a menu. */
+export const menuRowLook =
+  'flex cursor-pointer items-baseline gap-2.5 rounded-sm px-2 py-1.25 outline-none data-highlighted:bg-picked data-[selected=true]:bg-picked';
+
+/** The thread, where it lies along something. */
+export const threadLook = 'stroke-thread stroke-[2.6]';
+
+/** Over the frame, behind nothing; on a phone of it only our mark. */
+export const threadBoxLook =
+  'pointer-events-none absolute top-0 left-0 z-2 overflow-visible max-phone:[&>:not(:last-child)]:hidden';
+
+/** The turns of a knot that is tied. */
+export const turnLook = 'stroke-thread stroke-[4.7]';

@@ -3,7 +3,7 @@ import type { ChangedSiteReply, SiteDetailReply } from '@syndeton/contract';
 import { problemText } from '../../app/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
-import { actLook } from '../../ui/looks.ts';
+import { actLook, listRowLook } from '../../ui/looks.ts';
 import { Box } from '../../ui/Box.tsx';
 import { count, kB } from '../../ui/format.ts';
 import { Problem } from '../../ui/Said.tsx';
@@ -119,7 +119,7 @@ export function BroughtIn({ view, inHand, onClose }: Props) {
           <summary className={actLook}>All {count(site.files.length, 'file')}</summary>
           <ul className="mt-1">
             {site.files.slice(0, 500).map((file) => (
-              <li key={file.path} className="fd">
+              <li key={file.path} className={listRowLook}>
                 <span>
                   <code>{file.path}</code> {file.kind === 'other' ? '' : `${file.kind}, `}
                   {kB(file.bytes)}

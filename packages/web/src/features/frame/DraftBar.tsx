@@ -67,12 +67,15 @@ export function DraftBar({
   const looksOther = proof !== undefined && proof.verdict !== 'same';
   const lined = draft?.operations.length ?? 0;
   const late = problem?.late === true;
-  const state = late ? 'torn' : lined === 0 ? 'empty' : '';
   const save = (): void => (looksOther && lined > 0 && !late && !busy ? setNoting(true) : onSave(''));
   useKeys({ 'ctrl+enter': save });
   return (
-    <section className={`draft ${state}`} aria-label="Draft" aria-live="polite">
-      <Seam torn={late} />
+    <section
+      className={`relative z-4 flex items-center gap-3.5 bg-ground px-4 max-phone:flex-wrap max-phone:gap-y-1 max-phone:py-2 [&>p]:min-w-0 [&>p]:text-ink-2 max-phone:[&>p]:flex-[1_1_60%] [&>p_b]:font-semibold [&>p_b]:text-ink ${late ? 'min-h-16.5' : 'min-h-(--h-draft)'}`}
+      aria-label="Draft"
+      aria-live="polite"
+    >
+      <Seam state={late ? 'torn' : lined === 0 ? 'empty' : 'tacked'} />
       <b>Draft</b>
       {late ? (
         <p>
@@ -98,7 +101,7 @@ export function DraftBar({
           {problem !== undefined && <span className="font-medium text-error"> {problem.detail}</span>}
         </p>
       )}
-      <div className="acts">
+      <div className="ml-auto flex flex-none items-center gap-4.5">
         {late ? (
           <>
             <Act onClick={onLeave}>{problem.redo === undefined ? 'Look at it as it is now' : 'Leave mine'}</Act>
@@ -226,13 +229,18 @@ function ProofSentence({
 }
 
 /** A running stitch while something is only tacked; torn when it could not be saved. */
-function Seam({ torn }: { readonly torn: boolean }) {
+function Seam({ state }: { readonly state: 'torn' | 'empty' | 'tacked' }) {
   return (
-    <svg className="seam" aria-hidden="true">
-      {torn ? (
+    <svg
+      className={`absolute -top-px left-0 h-0.5 w-full overflow-visible fill-none ${state === 'empty' ? 'stroke-line-2' : 'stroke-thread stroke-[1.8]'}`}
+      strokeDasharray={state === 'empty' ? undefined : '11 7'}
+      strokeDashoffset="4"
+      aria-hidden="true"
+    >
+      {state === 'torn' ? (
         <>
           <path d="M0 1H420" />
-          <path d="M420 1c8 0 10 -7 16 -6M452 9c4 2 8 -8 14 -8" style={{ strokeDasharray: 'none' }} />
+          <path d="M420 1c8 0 10 -7 16 -6M452 9c4 2 8 -8 14 -8" strokeDasharray="none" />
           <path d="M466 1H4000" />
         </>
       ) : (

@@ -1,6 +1,6 @@
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import type { SiteDetailReply, SiteSummaryReply } from '@syndeton/contract';
-import { headLook, headNameLook, squareLook } from '../../ui/looks.ts';
+import { headLook, headNameLook, iconLook, squareLook } from '../../ui/looks.ts';
 import { Brand } from '../../ui/Brand.tsx';
 import { FindButton } from '../../ui/FindButton.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
@@ -25,7 +25,7 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
         label="Sites"
         trigger={
           <button type="button" className={headNameLook}>
-            {site?.name ?? '…'} <ChevronDown className="ic size-3.25 text-ink-3" aria-hidden="true" />
+            {site?.name ?? '…'} <ChevronDown className={`${iconLook} size-3.25! text-ink-3`} aria-hidden="true" />
           </button>
         }
       >
@@ -48,13 +48,13 @@ export function HeadBar({ site, sites, onFind, onHelp, onSite, onHistory }: Prop
           title="All revisions"
           onClick={onHistory}
         >
-          r{site.revision} <ChevronDown className="ic size-3.25 text-ink-3" aria-hidden="true" />
+          r{site.revision} <ChevronDown className={`${iconLook} size-3.25! text-ink-3`} aria-hidden="true" />
         </button>
       )}
       <PersonMenu site={site} />
       <ThemeButton />
       <button type="button" className={squareLook} aria-label="Keys and help" title="Keys and help  ?" onClick={onHelp}>
-        <CircleHelp className="ic" aria-hidden="true" />
+        <CircleHelp className={iconLook} aria-hidden="true" />
       </button>
     </header>
   );

@@ -21,6 +21,9 @@ interface Props {
 
 const mostMarks = 6;
 
+const rowLook =
+  'flex h-(--row-page) w-full cursor-pointer items-center gap-1.5 pr-3 text-left font-code text-code/5 whitespace-nowrap hover:bg-picked focus-visible:shadow-within [&>span:first-child]:min-w-0 [&>span:first-child]:flex-1 [&>span:first-child]:truncate';
+
 /** All pages by folder, each with its sources as marks in document order. Choosing pages sets the scope. */
 export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictOf, legend }: Props) {
   const [filter, setFilter] = useState('');
@@ -133,7 +136,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
               return (
                 <div
                   key={key}
-                  className="pg fold"
+                  className={`${rowLook} pl-4 text-ink-3`}
                   aria-selected={row.pages.every((page) => chosen.has(page))}
                   {...common}
                 >
@@ -144,7 +147,7 @@ export function PagesRail({ pages, survey, chosen, onChoose, filterRef, verdictO
             return (
               <div
                 key={key}
-                className={`pg${row.path.includes('/') ? ' in' : ''}${isOn ? ' on' : ''}`}
+                className={`${rowLook} ${row.path.includes('/') ? 'pl-7' : 'pl-4'} ${isOn ? 'bg-panel font-bold shadow-bar' : ''}`}
                 aria-selected={isOn}
                 {...common}
               >

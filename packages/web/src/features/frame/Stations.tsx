@@ -11,6 +11,13 @@ export interface StationFigure {
   readonly words: string;
 }
 
+const stationLook =
+  'absolute top-9.5 h-5.5 -translate-x-1/2 rounded-[4px] px-2.25 text-table/5.5 whitespace-nowrap focus-visible:shadow-(--focus) max-phone:static max-phone:flex-none max-phone:translate-x-0 [&_b]:font-semibold [&_span]:text-ink-3';
+
+/** A tag on the thread, with the end of its string. */
+const hereLook =
+  'bg-raised shadow-[0_0_0_1px_var(--line-2),var(--tag)] before:absolute before:-top-0.75 before:left-1/2 before:-ml-0.75 before:size-1.25 before:rounded-full before:bg-thread max-phone:before:hidden [&_span]:text-ink-2!';
+
 /** The thread with its seven stations, each with one live figure. */
 export function Stations({
   siteId,
@@ -52,7 +59,7 @@ export function Stations({
         {stationNames.map((name, i) => (
           <Link
             key={name}
-            className={`stn${name === here ? ' here' : ''}`}
+            className={`${stationLook} ${name === here ? hereLook : 'max-[1280px]:[&_span]:text-note/[inherit] max-[1101px]:[&_.words]:hidden'}`}
             style={{ left: x(i) }}
             to={{ pathname: `/sites/${siteId}/${name}`, search: kept.toString() }}
             aria-current={name === here ? 'page' : undefined}

@@ -44,7 +44,7 @@ export function AttributesTable({ groups, state, left, pages, chosen, names, goe
   return (
     <>
       <table className="ft">
-        <caption className="hidden-table">Style attributes that say the same</caption>
+        <caption className="sr-only">Style attributes that say the same</caption>
         <colgroup>
           <col style={{ width: 26 }} />
           <col style={{ width: '24%' }} />

@@ -59,7 +59,7 @@ export function FamiliesTable(props: Props) {
   const all = rows.length > 0 && rows.every((family) => versionKeys(family).every((key) => chosen.has(key)));
   return (
     <table className="ft">
-      <caption className="hidden-table">Families of rules</caption>
+      <caption className="sr-only">Families of rules</caption>
       <colgroup>
         <col style={{ width: 26 }} />
         <col style={isNarrow ? {} : { width: '32%' }} />

@@ -133,17 +133,21 @@ export function GatherView(props: Props) {
           ) : null}
         </div>
         {(families.length > 0 || attributes.groups.length > 0 || written) && (
-          <div className="filters" role="group" aria-label="Filter families">
+          <div
+            className="flex flex-wrap gap-4.5 pb-1.75 text-table text-ink-2 [&_button]:aria-pressed:font-bold [&_button]:aria-pressed:text-ink [&_button]:aria-pressed:shadow-under [&_span]:ml-0.75 [&_span]:text-ink-3"
+            role="group"
+            aria-label="Filter families"
+          >
             {filters.map(([name, label, test]) => (
               <button key={name} type="button" aria-pressed={filter === name} onClick={() => props.onFilter(name)}>
-                {label} <i>{families.filter(test).length}</i>
+                {label} <span>{families.filter(test).length}</span>
               </button>
             ))}
             <button type="button" aria-pressed={filter === 'attributes'} onClick={() => props.onFilter('attributes')}>
               Style attributes{' '}
-              <i>
+              <span>
                 {attributes.state === 'there' ? attributes.groups.length : attributes.state === 'reading' ? '…' : '?'}
-              </i>
+              </span>
             </button>
             {written && (
               <button type="button" aria-pressed={filter === 'sheet'} onClick={() => props.onFilter('sheet')}>

@@ -26,7 +26,7 @@ export function NameField({ name, label, isGiven = false, onName }: Props) {
   return (
     <span title={problem}>
       <input
-        className={`classname m${isGiven ? ' given' : ''}`}
+        className={`m -ml-1.25 w-full rounded-sm border border-transparent bg-transparent px-1 py-px hover:border-edge hover:bg-panel focus:border-edge focus:bg-panel aria-invalid:border-error ${isGiven ? 'font-bold' : ''}`}
         value={typed ?? name}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={settle}

@@ -29,9 +29,12 @@ export function PlannedSheet({ operation, text, families, onMarkName, onFamily }
           <h2 className="text-body!">
             {marks.length === 1 ? 'A class tells some pages apart' : `${marks.length} classes tell pages apart`}
           </h2>
-          <ul className="marks">
+          <ul className="mt-1.5 mb-4 grid grid-cols-2 gap-x-6 text-table/5 max-[1151px]:grid-cols-1 [&_input]:ml-0 [&_input]:field-sizing-content [&_input]:w-auto [&_input]:min-w-37.5 [&_input]:border-edge [&_input]:bg-panel">
             {marks.map(({ name, on, pages }) => (
-              <li key={name}>
+              <li
+                key={name}
+                className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-baseline gap-2.5 border-b border-line py-0.75 [&>span]:truncate"
+              >
                 <NameField
                   name={name}
                   label={`Class of ${pages.length === 1 ? pages[0]! : `${pages.length} pages`}`}
@@ -49,7 +52,10 @@ export function PlannedSheet({ operation, text, families, onMarkName, onFamily }
       {text === undefined ? (
         <p className="text-note text-ink-3">Writing the sheet …</p>
       ) : (
-        <table className="written" aria-label={`${operation.sheet} as it will be written`}>
+        <table
+          className="w-full table-fixed border-separate border-spacing-0 rounded-sm border border-line-2 bg-panel py-1.5 font-code text-code/4.75 [&_td]:align-top"
+          aria-label={`${operation.sheet} as it will be written`}
+        >
           <colgroup>
             <col style={{ width: 60 }} />
             <col style={{ width: 44 }} />
@@ -60,8 +66,8 @@ export function PlannedSheet({ operation, text, families, onMarkName, onFamily }
               const family = rule && byId.get(rule.family);
               const pages = family?.versions.find((version) => version.id === rule?.version)?.pages ?? [];
               return (
-                <tr key={number} className={line.startsWith('/*') ? 'remark' : undefined}>
-                  <td className="from">
+                <tr key={number}>
+                  <td className="pr-1.5 pl-2.5 font-ui text-note/4.75 whitespace-nowrap text-ink-3 [&_button]:hover:text-ink [&_button]:hover:underline">
                     {rule && family ? (
                       <button
                         type="button"
@@ -75,8 +81,10 @@ export function PlannedSheet({ operation, text, families, onMarkName, onFamily }
                       <Mark kind="attribute" hidden />
                     ) : null}
                   </td>
-                  <td className="no">{number}</td>
-                  <td className="ln">{line}</td>
+                  <td className="pr-3 text-right text-ink-3 select-none">{number}</td>
+                  <td className={`pr-3 wrap-anywhere whitespace-pre-wrap ${line.startsWith('/*') ? 'font-bold' : ''}`}>
+                    {line}
+                  </td>
                 </tr>
               );
             })}

@@ -36,7 +36,8 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
           <button
             key={sheet.path}
             type="button"
-            className={`sh${sheet.isNew ? ' new' : ''}${over === sheet.path ? ' over' : ''}`}
+            data-new={sheet.isNew || undefined}
+            className={`relative mb-2.25 block w-full rounded-[2px] rounded-tr-[9px] border py-2 pr-2.5 pl-3 text-left text-table ${sheet.isNew ? 'border-dashed' : 'bg-panel'} ${over === sheet.path ? 'border-thread ring ring-thread' : 'border-line-2 hover:border-ink-3'}`}
             onDragOver={(event) => {
               event.preventDefault();
               setOver(sheet.path);
@@ -50,9 +51,9 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
             onClick={() => (canSend ? onSend(sheet.path) : onSheet(sheet.path))}
             title={canSend ? `Send the chosen rules to ${sheet.path}` : `Open ${sheet.path}`}
           >
-            <Mark kind="linked" hidden /> <span className="m">{sheet.path}</span>{' '}
+            <Mark kind="linked" hidden /> <span className="m font-bold">{sheet.path}</span>{' '}
             {sheet.isNew && <span className="text-note text-ink-3">new</span>}
-            <dl>
+            <dl className="mt-0.75 grid grid-cols-[1fr_auto] gap-x-2 text-ink-2 [&_b]:font-semibold [&_b]:text-ink [&_dd]:text-right">
               <dt>rules</dt>
               <dd>
                 <b>{sheet.rules}</b>
@@ -68,7 +69,7 @@ export function SheetCards({ draft, canSend, onSend, onSheet, onUndo, reasons }:
               </dd>
             </dl>
             {reasons.has(sheet.path) && (
-              <small className="why">
+              <small className="mt-1 block border-t border-line pt-1 text-note/3.75 wrap-anywhere text-ink-2">
                 <Coded text={reasons.get(sheet.path)!} />
               </small>
             )}

@@ -26,7 +26,7 @@ export function VersionsTable({ family, chosen, onChoose, operations, onSettle }
   const planned = operations.some((operation) => operation.kind === 'gather-sheet');
   return (
     <table className="vt">
-      <caption className="hidden-table">Versions of {family.label}</caption>
+      <caption className="sr-only">Versions of {family.label}</caption>
       <thead>
         <tr className="hd">
           <td style={{ width: 150 }} />

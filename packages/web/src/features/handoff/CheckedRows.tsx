@@ -1,4 +1,5 @@
 import type { ReportReply } from '@syndeton/contract';
+import { leavingLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
 import { count } from '../../ui/format.ts';
@@ -41,7 +42,7 @@ export function CheckedRows({ report, onProof, onPlace }: Props) {
   return (
     <>
       <h2 className="mb-1.5">Checked just now</h2>
-      <table className="wo checked">
+      <table className={`${leavingLook} [&_td:nth-child(2)]:whitespace-nowrap [&_td:nth-child(4)]:whitespace-nowrap`}>
         <tbody>
           <tr>
             <td>Proof</td>

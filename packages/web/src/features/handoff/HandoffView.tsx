@@ -1,7 +1,7 @@
 import { addressOf, type ChangedFileReply, type ReportReply, type SiteDetailReply } from '@syndeton/contract';
 import type { ReactNode } from 'react';
 import { byPath } from '@syndeton/core';
-import { actLook, buttonLook, nextLook, sayLook } from '../../ui/looks.ts';
+import { actLook, buttonLook, leavingLook, nextLook, sayLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count, inWords, kB } from '../../ui/format.ts';
@@ -115,7 +115,7 @@ export function HandoffView({
             <VisitorChart before={report.weight.before} after={report.weight.after} />
           )}
           <h2 className="mt-5 mb-1.5">Ways out</h2>
-          <table className="wo">
+          <table className={`${leavingLook} [&_td:nth-child(n+3)]:whitespace-nowrap`}>
             <tbody>
               <WriteBackRow siteId={site.id} revision={site.revision} />
               <tr>

@@ -20,7 +20,7 @@ export function UploadList({ sheets, pages, others, gone }: Props) {
   const most = Math.max(...all.map((file) => Math.max(file.bytesBefore, file.bytesAfter)), 1);
   return (
     <table className="ft self-start bg-ground min-[900px]:border-r min-[900px]:border-line-2">
-      <caption className="hidden-table">Files to upload</caption>
+      <caption className="sr-only">Files to upload</caption>
       <colgroup>
         <col />
         <col style={{ width: 60 }} />
@@ -87,11 +87,17 @@ function Group({
         >
           <svg width="264" height="10" aria-hidden="true" className="block">
             {file.change !== 'created' && (
-              <rect className="hb0" x="0.5" y="1" width={Math.max(1, (file.bytesBefore / most) * 262)} height="8" />
+              <rect
+                className="fill-none stroke-edge"
+                x="0.5"
+                y="1"
+                width={Math.max(1, (file.bytesBefore / most) * 262)}
+                height="8"
+              />
             )}
             {file.change !== 'deleted' && (
               <rect
-                className={file.kind === 'sheet' ? 'hb-sheet' : 'hb-page'}
+                className={file.kind === 'sheet' ? 'fill-area-linked' : 'fill-tick'}
                 x="0"
                 y="0.5"
                 width={Math.max(1, (file.bytesAfter / most) * 262)}

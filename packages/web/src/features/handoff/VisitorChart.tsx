@@ -5,10 +5,10 @@ import { Mark } from '../../ui/Mark.tsx';
 type Weight = NonNullable<ReportReply['weight']['after']>;
 
 const parts = [
-  ['markup', 'text and markup', 'hb-page'],
-  ['embedded', 'embedded', 'hb-embedded'],
-  ['attributes', 'attributes', 'hb-attribute'],
-  ['sheets', 'linked sheets', 'hb-sheet'],
+  ['markup', 'text and markup', 'bg-tick'],
+  ['embedded', 'embedded', 'lozenge-x bg-area-embed'],
+  ['attributes', 'attributes', 'triangle min-w-2.25 bg-area-style'],
+  ['sheets', 'linked sheets', 'bg-area-linked'],
 ] as const;
 
 const kilobytes = (bytes: number): string => (bytes / 1000).toFixed(1);
@@ -24,7 +24,7 @@ export function VisitorChart({ before, after }: { readonly before: Weight; reado
   ];
   const most = Math.max(...rows.map(({ weight }) => totalOf(weight)), 1);
   return (
-    <figure className="visitor">
+    <figure>
       <figcaption>
         <h2>
           What a visitor fetches{' '}
@@ -32,7 +32,7 @@ export function VisitorChart({ before, after }: { readonly before: Weight; reado
         </h2>
         <p className="text-note text-ink-3 flex justify-end gap-4">
           <span>
-            <span className="sw bg-tick" aria-hidden="true" /> text and markup
+            <span className="sw bg-tick shadow-none" aria-hidden="true" /> text and markup
           </span>
           <span>
             <Mark kind="embedded" hidden /> embedded
@@ -45,17 +45,21 @@ export function VisitorChart({ before, after }: { readonly before: Weight; reado
           </span>
         </p>
       </figcaption>
-      <table>
+      <table className="mt-1.5 w-full border-collapse text-table/5 [&_td]:pr-5 [&_td]:whitespace-nowrap [&_th]:pr-5 [&_th]:text-left [&_th]:font-bold [&_th]:whitespace-nowrap">
         <tbody>
           {rows.map(({ name, state, weight }, i) => (
-            <tr key={i} className={name === '' ? '' : 'first'}>
+            <tr key={i} className={name === '' ? '' : '*:pt-2'}>
               <th scope="row">{name}</th>
               <td>{state}</td>
               <td className="w-full">
                 <span className="flex items-center gap-px">
                   {parts.map(([part, , look]) =>
                     weight[part] > 0 ? (
-                      <span key={part} className={`vbar ${look}`} style={{ width: `${(weight[part] / most) * 84}%` }} />
+                      <span
+                        key={part}
+                        className={`h-3.5 flex-none ${look}`}
+                        style={{ width: `${(weight[part] / most) * 84}%` }}
+                      />
                     ) : null,
                   )}
                   <span className={state === 'after' ? 'pl-2 font-bold' : 'pl-2 text-ink-2'}>

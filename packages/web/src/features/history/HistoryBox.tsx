@@ -78,7 +78,7 @@ export function HistoryBox({ site, inDraft, onClose, onTexts, onCompare }: Props
           </div>
         </section>
       ) : (
-        <ol className="revs" aria-label="Revisions, the newest first">
+        <ol className="min-h-0 overflow-auto" aria-label="Revisions, the newest first">
           {revisions.map((revision) => (
             <RevisionRow
               key={revision.number}

@@ -24,7 +24,7 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
     setWriting(undefined);
   };
   return (
-    <li>
+    <li className="grid grid-cols-[44px_minmax(0,1fr)_auto] items-start gap-x-3 border-t border-line py-2.5 [&_ol]:list-decimal [&_ol]:pt-1 [&_ol]:pb-0.5 [&_ol]:pl-5.5 [&_summary]:cursor-pointer">
       <b className="m">r{number}</b>
       <div className="min-w-0">
         {writing === undefined ? (
@@ -72,7 +72,7 @@ export function RevisionRow({ revision, newest, onWords, onTexts, onCompare, onB
           </details>
         )}
       </div>
-      <div className="acts">
+      <div className="flex gap-4 text-table/[inherit]">
         {number > 1 && (
           <Act aria-label={`Texts that r${number} changed`} onClick={() => onTexts()}>
             See the texts

@@ -20,6 +20,9 @@ interface Props {
   readonly onReorder: (path: string, place: LinkPlace) => void;
 }
 
+export const linkHeadLook =
+  'grid min-w-0 content-start justify-items-start gap-px pt-2.25 pr-2.5 pb-2 pl-3.5 text-note/4.25';
+
 /** A sheet's head: how many pages reach it, and the one thing to do. Dragged onto another, or Shift with an arrow, it changes places. */
 export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, onMend, onLink, onReorder }: Props) {
   const { path, exists, linked, media, mends } = column;
@@ -41,7 +44,7 @@ export function LinkHead({ column, pages, order, on, dragged, onDrag, onOpen, on
     // oxlint-disable-next-line jsx-a11y/interactive-supports-focus -- the button in it takes the focus, and moves it by keyboard
     <div
       role="columnheader"
-      className={`lk-col${on ? ' on' : ''}${dragged !== undefined && dragged !== path ? ' over' : ''}`}
+      className={`${linkHeadLook} ${on ? 'bg-ground inset-shadow-[0_-2px_var(--ink)]' : ''} ${dragged !== undefined && dragged !== path ? 'inset-shadow-[2px_0_var(--thread)]' : ''}`}
       draggable={linked > 0}
       onDragStart={(event) => {
         event.dataTransfer.setData('text/plain', path);

@@ -40,6 +40,8 @@ const places: readonly (readonly [PlaceName, string])[] = [
   ['last', 'last in the head'],
 ];
 
+const panelRowLook = 'grid grid-cols-[58px_minmax(0,1fr)] items-start border-b border-line py-2 text-ink-2';
+
 /** One sheet: where its links stand, how they name it, for which medium, and the tag each page gets. */
 export function LinkPanel(props: Props) {
   const { column, grid, survey, scope, paths } = props;
@@ -62,8 +64,8 @@ export function LinkPanel(props: Props) {
       className="text-table bg-ground border-l border-line-2 border-t pt-3 pr-4 pb-4 pl-4.5 overflow-auto min-w-0"
       aria-label={`Links to ${column.path}`}
     >
-      <h2 className="lp-h">
-        <Mark kind="linked" hidden /> <span className="m">{column.path}</span>
+      <h2 className="mb-2 flex items-center gap-1.75 text-body/5.5!">
+        <Mark kind="linked" hidden /> <span className="m wrap-anywhere">{column.path}</span>
         <Act className="ml-auto font-normal!" onClick={props.onClose}>
           Close
         </Act>
@@ -71,19 +73,21 @@ export function LinkPanel(props: Props) {
       {props.problem !== undefined && <Problem className="pb-2">{props.problem}</Problem>}
       {column.exists && (
         <>
-          <div className="lp-row">
+          <div className={panelRowLook}>
             <span>Place</span>
             <Choice
+              className="text-ink"
               label="Place in the head"
               value={placeOf(column, grid, scope)}
               options={places}
               onChange={(at) => (having.length > 0 ? props.onMove({ at }) : props.onLink({ at }))}
             />
           </div>
-          <div className="lp-row">
+          <div className={panelRowLook}>
             <span>Path</span>
             <div>
               <Choice
+                className="text-ink"
                 label="Path"
                 value={style}
                 options={[
@@ -96,7 +100,7 @@ export function LinkPanel(props: Props) {
               {style === 'host' && <HostField paths={paths} onPaths={props.onPaths} />}
             </div>
           </div>
-          <div className="lp-row">
+          <div className={panelRowLook}>
             <span>Medium</span>
             <MediaField media={column.media} disabled={having.length === 0} onMedia={props.onMedia} />
           </div>
@@ -215,7 +219,7 @@ function Rename({ path, onRename }: { readonly path: string; readonly onRename: 
   const [name, setName] = useState(path);
   return (
     <form
-      className="lp-row"
+      className={panelRowLook}
       onSubmit={(event) => {
         event.preventDefault();
         onRename(name.trim());

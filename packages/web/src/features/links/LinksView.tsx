@@ -2,14 +2,14 @@ import { useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { FindingReply, SurveyReply } from '@syndeton/contract';
 import { folderOf, type LinkPlace, type PathStyle } from '@syndeton/core';
-import { sayLook, sheetHeadLook } from '../../ui/looks.ts';
+import { markLook, sayLook, sheetHeadLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, pageName } from '../../ui/format.ts';
 import { Problem } from '../../ui/Said.tsx';
-import { LinkHead } from './LinkHead.tsx';
+import { LinkHead, linkHeadLook } from './LinkHead.tsx';
 import { LinkPanel } from './LinkPanel.tsx';
 import type { LinkCell, LinkColumn, LinkGrid } from './linkGrid.ts';
 
@@ -165,8 +165,11 @@ function Grid({
         aria-rowindex={1}
         style={{ gridTemplateColumns: template }}
       >
-        <div role="columnheader" className="lk-corner">
-          <b>Pages</b> <span className="n">{pages.length.toLocaleString('en')}</span>
+        <div
+          role="columnheader"
+          className="sticky left-0 z-1 content-end border-r border-line-2 bg-ground px-4 pt-2.5 pb-2 text-body/[inherit]"
+        >
+          <b>Pages</b> <span className="text-ink-2">{pages.length.toLocaleString('en')}</span>
         </div>
         {grid.columns.map((one) => (
           <LinkHead
@@ -184,7 +187,7 @@ function Grid({
           />
         ))}
         {hasBlocks && (
-          <div role="columnheader" className="lk-col">
+          <div role="columnheader" className={linkHeadLook}>
             <span className={sheetHeadLook}>
               <Mark kind="embedded" hidden /> <b>blocks</b>
             </span>
@@ -201,19 +204,23 @@ function Grid({
               key={page}
               role="row"
               aria-rowindex={index + 2}
-              className={`lk-row${fresh ? ' fold' : ''}${chosen.has(page) ? ' on' : ''}`}
+              className={`group absolute inset-x-0 grid h-5 min-w-[min-content] hover:bg-picked ${fresh ? 'inset-shadow-[0_1px_var(--line)]' : ''} ${chosen.has(page) ? 'bg-picked' : ''}`}
+              data-on={chosen.has(page) || undefined}
               style={{ gridTemplateColumns: template, top: start }}
             >
-              <div role="rowheader" className="lk-ph">
+              <div
+                role="rowheader"
+                className="sticky left-0 z-1 min-w-0 border-r border-line-2 bg-ground group-data-on:bg-picked group-data-on:shadow-bar"
+              >
                 <button
                   type="button"
-                  className={`lk-page m${troubled.has(page) ? ' bold' : ''}`}
+                  className={`m w-full truncate pr-2 pl-4 text-left leading-5 focus-visible:shadow-within ${troubled.has(page) ? 'font-bold' : ''}`}
                   aria-pressed={chosen.has(page)}
                   title={`${page}: click to choose it, double-click to open it`}
                   onClick={() => onScope(chosen.has(page) ? [...chosen].filter((p) => p !== page) : [...chosen, page])}
                   onDoubleClick={() => onPage(page)}
                 >
-                  <i>{folderOf(page)}</i>
+                  <span className="text-ink-3">{folderOf(page)}</span>
                   {pageName(page.slice(folderOf(page).length))}
                 </button>
               </div>
@@ -251,9 +258,12 @@ function Cell({
   readonly down: boolean;
 }) {
   const there = cell?.position !== undefined;
-  const lines = there ? `${up ? ' up' : ''}${down ? ' down' : ''}` : '';
+  const lines = there ? `${up ? fromAbove : ''} ${down ? toBelow : ''}` : '';
   return (
-    <div role="cell" className={`lk-cell${on ? ' on' : ''}${lines}`}>
+    <div
+      role="cell"
+      className={`${cellLook} ${on ? 'bg-ground group-hover:bg-transparent group-data-on:bg-transparent' : ''} ${lines}`}
+    >
       {cell && (
         <>
           {there ? <Mark kind={cell.imported ? 'imported' : 'linked'} hidden /> : <Gap />}
@@ -275,9 +285,16 @@ function Cell({
   );
 }
 
+const cellLook =
+  'relative flex min-w-0 items-center gap-1.5 overflow-hidden pl-3.5 text-table/[inherit] whitespace-nowrap [&_b]:min-w-2.5 [&_svg]:relative [&_svg]:z-1';
+
+/** The line through the marks of neighbouring pages. */
+const fromAbove = 'before:absolute before:top-0 before:left-4.75 before:h-2.5 before:w-0.5 before:bg-src-linked';
+const toBelow = 'after:absolute after:top-2.5 after:bottom-0 after:left-4.75 after:w-0.5 after:bg-src-linked';
+
 /** A link that is not there. */
 const Gap = () => (
-  <svg className="mk c-gap" viewBox="0 0 12 12" aria-hidden="true">
+  <svg className={`${markLook} relative z-1 text-error`} viewBox="0 0 12 12" aria-hidden="true">
     <rect
       x="1.5"
       y="1.5"
@@ -295,7 +312,7 @@ const Gap = () => (
 function Blocks({ places = [] }: { readonly places?: readonly number[] | undefined }) {
   const [first, last] = [places[0], places.at(-1)];
   return (
-    <div role="cell" className="lk-cell">
+    <div role="cell" className={cellLook}>
       {first !== undefined && (
         <>
           <Mark kind="embedded" hidden /> <b>{first === last ? first : `${first}–${last!}`}</b>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { PageBandsReply } from '@syndeton/contract';
 import { Act } from '../../ui/Act.tsx';
-import { Mark, type MarkKind } from '../../ui/Mark.tsx';
+import { Mark } from '../../ui/Mark.tsx';
 import { coloursIn, Swatch } from '../../ui/Swatch.tsx';
 import { count, kB } from '../../ui/format.ts';
 import { summaryOf } from '../../ui/summaryOf.ts';
@@ -25,8 +25,8 @@ interface Props {
 export function BandList(props: Props) {
   return (
     <div className="grid gap-4 min-w-0">
-      <div className="band">
-        <div className="bh">
+      <div className={bandLook}>
+        <div className={bandHeadLook}>
           <Mark kind="default" />
           <b>browser default</b> <span>always there</span>
         </div>
@@ -37,6 +37,23 @@ export function BandList(props: Props) {
     </div>
   );
 }
+
+const bandLook = 'relative min-w-0 pl-5 text-table/5 before:absolute before:inset-y-0.75 before:left-px before:w-2.25';
+
+/** The edge of a band, in the shape and colour of its source. */
+const edgeLook: Readonly<Record<string, string>> = {
+  linked: 'before:bg-area-linked',
+  imported: 'before:inset-ring-2 before:inset-ring-area-linked',
+  embedded: 'before:lozenge before:bg-area-embed',
+  attribute: 'before:triangles before:bg-area-style',
+  presentational: 'before:left-1 before:w-0.75 before:bg-area-pres',
+};
+
+const bandHeadLook =
+  'flex min-h-6 items-baseline gap-2.5 overflow-hidden whitespace-nowrap [&_b]:font-bold [&_span]:truncate [&_span]:text-note/[inherit] [&_span]:text-ink-3 [&_svg]:absolute [&_svg]:top-1.75 [&_svg]:left-0';
+
+const ruleLook =
+  'grid min-h-5 w-full grid-cols-[174px_minmax(0,1fr)_auto] gap-2 text-left whitespace-nowrap text-ink-2';
 
 const few: Readonly<Record<string, number>> = { linked: 0, imported: 0, embedded: 7, attribute: 2, presentational: 3 };
 
@@ -58,13 +75,12 @@ function OneBand({
   const rest = (shared ? matching.length : rules.length) - shown.length;
   return (
     <section
-      className={`band a-${band.kind}`}
+      className={`${bandLook} ${edgeLook[band.kind]}`}
       aria-label={`${nameOf(band)}, ${band.kind === 'embedded' ? `lines ${band.line}–${band.endLine}` : `line ${band.line}`}`}
     >
-      <div className="bh" data-tie-from={`b${index}`} data-kind={band.kind}>
-        <Mark kind={band.kind as MarkKind} />
+      <div className={bandHeadLook} data-tie-from={`b${index}`} data-kind={band.kind}>
         {shared && band.problem === null ? (
-          <button type="button" className="name" onClick={() => onSheet(band.name)}>
+          <button type="button" className="name font-bold" onClick={() => onSheet(band.name)}>
             {band.name}
           </button>
         ) : (
@@ -84,7 +100,7 @@ function OneBand({
         />
       ))}
       {rest > 0 && (
-        <div className="br">
+        <div className={ruleLook}>
           <Act className="col-span-full justify-self-start" onClick={() => setAll(true)}>
             {shared
               ? shown.length > 0
@@ -99,7 +115,7 @@ function OneBand({
         </div>
       )}
       {shared && band.problem === null && matching.length === 0 && (
-        <div className="text-note text-ink-3 br">none of its {count(rules.length, 'rule')} matches here</div>
+        <div className={`${ruleLook} text-note text-ink-3`}>none of its {count(rules.length, 'rule')} matches here</div>
       )}
     </section>
   );
@@ -124,13 +140,15 @@ function BandRule({
   return (
     <button
       type="button"
-      className={`br${chosen ? ' cur' : ''}${unused ? ' un' : ''}`}
+      className={`${ruleLook} hover:bg-ground ${chosen ? '-ml-1.5 w-[calc(100%+var(--spacing)*1.5)] rounded-l-sm bg-picked! pl-1.5' : ''}`}
       aria-pressed={chosen}
       onClick={onChoose}
       {...(chosen && rule.spans.length > 0 ? { 'data-tie-from': `r${tie}`, 'data-kind': kind } : {})}
     >
-      <span className="m">{rule.label}</span>
-      <span className="does">
+      <span className={`m truncate ${unused ? 'text-ink-3' : 'text-ink'} ${chosen ? 'font-bold' : ''}`}>
+        {rule.label}
+      </span>
+      <span className="truncate [&_.sw]:mr-0.75">
         {unused ? (
           'nothing here has it'
         ) : kind === 'presentational' ? (
@@ -144,7 +162,7 @@ function BandRule({
           </>
         )}
       </span>
-      <span className="n">{whereElse(rule, kind, pages)}</span>
+      <span className="text-note/[inherit] text-ink-3">{whereElse(rule, kind, pages)}</span>
     </button>
   );
 }

@@ -51,7 +51,7 @@ export function PageView({
   useEffect(() => {
     const target = Math.min(...kept);
     if (Number.isFinite(target)) document.getElementById(`line-${target}`)?.scrollIntoView({ block: 'center' });
-    box.current?.querySelector('.br.cur')?.scrollIntoView({ block: 'center' });
+    box.current?.querySelector('[aria-pressed=true]')?.scrollIntoView({ block: 'center' });
   }, [kept]);
   return (
     <div className="min-w-190 h-full flex flex-col max-phone:min-w-0 max-phone:h-auto">
@@ -72,7 +72,7 @@ export function PageView({
           </Button>
         )}
       </div>
-      <div className="opbar">
+      <div className="flex min-h-7.5 items-center gap-4.5 border-b border-line px-6 pb-2 text-table/[inherit] text-ink-2 max-phone:flex-wrap max-phone:gap-y-0.5">
         <Act onClick={onAll}>All {of.toLocaleString('en')} pages</Act>
         <span>
           page {number.toLocaleString('en')} of {of.toLocaleString('en')}
@@ -90,9 +90,12 @@ export function PageView({
           />
         )}
       </div>
-      <div className="opw" ref={box}>
+      <div
+        className="relative grid min-h-0 flex-1 grid-cols-[458px_minmax(0,1fr)] gap-x-13.5 overflow-hidden max-phone:block"
+        ref={box}
+      >
         <Strands box={box} chosen={chosen === undefined ? undefined : `r${chosen}`} stamp={lines} />
-        <div className="pane">
+        <div className={`${paneLook} pr-2 pl-6`} data-pane>
           <BandList
             bands={bands}
             pagesOf={pagesOf}
@@ -101,7 +104,7 @@ export function PageView({
             onSheet={onSheet}
           />
         </div>
-        <div className="pane">
+        <div className={paneLook} data-pane>
           <SourceText
             lines={lines}
             bands={bands}
@@ -115,10 +118,12 @@ export function PageView({
   );
 }
 
+const paneLook = 'min-h-0 min-w-0 overflow-auto pt-2.5 pb-6 max-phone:px-4';
+
 function Override({ finding, onWhy }: { readonly finding: FindingReply; readonly onWhy: () => void }) {
   const parts = finding.sentence.split('`');
   return (
-    <span className="ctx" title={finding.sentence.replaceAll('`', '')}>
+    <span className="ml-auto min-w-0 truncate [&_b]:text-ink" title={finding.sentence.replaceAll('`', '')}>
       <code>{parts[1]}</code> <b>wins</b> over <code>{parts[5] ?? ''}</code>
       {parts[7] === undefined ? '' : ` in ${parts[7]}`}
       {/ on \d+ elements?/.exec(finding.sentence)?.[0]}.

@@ -22,12 +22,16 @@ export function SourceText({ lines, bands, chosen, onUnfold, onChoose }: Props) 
       aria-label="The page’s own text"
     >
       {lines.map((line) => {
-        const inside = line.block === undefined ? '' : ' inb';
+        const inside = line.block === undefined ? '' : '-ml-2 flex-1 bg-src-embed-tint pl-2';
         if (line.kind === 'fold')
           return (
-            <div key={`f${line.from}`} className={`sl sf${inside}`}>
-              <span className="ln0" />
-              <button type="button" className="cc" onClick={() => onUnfold(line.from)}>
+            <div key={`f${line.from}`} className={lineLook}>
+              <span className={numberLook} />
+              <button
+                type="button"
+                className={`min-w-0 text-left font-ui text-note/5 text-ink-3 hover:text-ink hover:underline ${inside}`}
+                onClick={() => onUnfold(line.from)}
+              >
                 {foldWords(line)}
               </button>
             </div>
@@ -39,12 +43,15 @@ export function SourceText({ lines, bands, chosen, onUnfold, onChoose }: Props) 
         return (
           <div
             key={line.number}
-            className={`sl${inside}${current && line.block !== undefined ? ' cur' : ''}`}
+            className={lineLook}
             id={`line-${line.number}`}
+            data-current={(current && line.block !== undefined) || undefined}
             {...(ties === '' ? {} : { 'data-tie-to': ties })}
           >
-            <span className="ln0">{line.number}</span>
-            <span className="cc">
+            <span className={numberLook}>{line.number}</span>
+            <span
+              className={`min-w-0 ${inside} ${current && line.block !== undefined ? 'inset-shadow-[3px_0_var(--src-embed)]' : ''}`}
+            >
               {line.pieces.map((piece, i) => (
                 <OnePiece
                   key={i}
@@ -84,14 +91,39 @@ function OnePiece({
       <>{text}</>
     ) : (
       // oxlint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions -- the rows beside the text choose the same by keyboard
-      <span className={key === chosen ? 'lt-rule on' : 'lt-rule'} onClick={() => onChoose(key)}>
+      <span className="cursor-pointer" onClick={() => onChoose(key)}>
         {text}
       </span>
     );
   return (
-    <span className={`lt-${bands[piece.band]!.kind}${key !== undefined && key === chosen ? ' on' : ''}`}>{text}</span>
+    <span
+      className={`-mx-0.75 rounded-[2px] px-0.75 py-px ${litLook[bands[piece.band]!.kind]} ${key !== undefined && key === chosen ? 'outline-[1.5px] outline-ink' : ''}`}
+    >
+      {text}
+    </span>
   );
 }
+
+const lineLook = 'flex h-5 leading-5';
+const numberLook = 'w-9.5 flex-none pr-3 text-right text-note/[inherit] text-ink-3 select-none';
+
+/** What stands in a tag, in the tint of its source. */
+const litLook: Readonly<Record<string, string>> = {
+  linked: 'bg-src-linked-tint inset-shadow-[2px_0_var(--src-linked)]',
+  imported: 'bg-src-linked-tint inset-shadow-[2px_0_var(--src-linked)]',
+  presentational: 'bg-src-pres-tint inset-shadow-[0_-1.5px_var(--src-pres)]',
+  attribute: 'bg-src-style-tint inset-shadow-[2px_0_var(--src-style)]',
+};
+
+const tokenLook: Readonly<Record<string, string>> = {
+  tag: 'text-ink-3',
+  name: 'text-ink-3',
+  note: 'text-ink-3',
+  sel: 'font-bold text-ink',
+  prop: 'text-ink',
+  val: 'text-value',
+  str: 'text-string',
+};
 
 /** Told apart by weight and tone; two hues only. */
 function coloured(text: string, css: boolean): ReactNode {
@@ -99,7 +131,7 @@ function coloured(text: string, css: boolean): ReactNode {
     token.kind === '' ? (
       <Fragment key={i}>{token.text}</Fragment>
     ) : (
-      <span key={i} className={`k-${token.kind}`}>
+      <span key={i} className={tokenLook[token.kind]}>
         {token.text}
       </span>
     ),

@@ -8,6 +8,14 @@ interface Strand {
   readonly hot: boolean;
 }
 
+const strandLook: Readonly<Record<string, string>> = {
+  linked: 'stroke-src-linked',
+  imported: 'stroke-src-linked',
+  embedded: 'stroke-src-embed',
+  attribute: 'stroke-src-style',
+  presentational: 'stroke-src-pres',
+};
+
 /** Strands from each band, and from the chosen rule, to their place in the text. Drawn anew when what they tie moves. */
 export function Strands({
   box,
@@ -35,7 +43,7 @@ export function Strands({
     area.addEventListener('scroll', measure, { capture: true, passive: true });
     // a band that unfolds moves the others
     const moved = new MutationObserver(measure);
-    for (const pane of area.querySelectorAll('.pane')) moved.observe(pane, { childList: true, subtree: true });
+    for (const pane of area.querySelectorAll('[data-pane]')) moved.observe(pane, { childList: true, subtree: true });
     return () => {
       cancelAnimationFrame(frame);
       observer.disconnect();
@@ -44,9 +52,19 @@ export function Strands({
     };
   }, [box, chosen, stamp]);
   return (
-    <svg className="strs" width="100%" height="100%" aria-hidden="true">
+    <svg
+      className="pointer-events-none absolute top-0 left-0 overflow-visible"
+      width="100%"
+      height="100%"
+      aria-hidden="true"
+    >
       {strands.map(({ key, path, kind, hot }) => (
-        <path key={key} d={path} className={`st-${kind}${hot ? ' hot' : ''}`} />
+        <path
+          key={key}
+          data-hot={hot || undefined}
+          d={path}
+          className={`fill-none opacity-80 ${hot ? 'stroke-[2.6]' : 'stroke-[1.5]'} ${strandLook[kind]}`}
+        />
       ))}
     </svg>
   );

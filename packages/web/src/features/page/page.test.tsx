@@ -167,7 +167,7 @@ test('bands say what each source does there; a rule chosen is pressed and lit', 
   const chosen = screen.getByRole('button', { name: /^\.r30/ });
   await userEvent.click(chosen);
   expect(chosen.getAttribute('aria-pressed')).toBe('true');
-  expect(document.getElementById('line-35')!.className).toContain('cur');
+  expect(document.getElementById('line-35')!.dataset['current']).toBe('true');
   await userEvent.click(screen.getByRole('button', { name: 'lines 46–49: no styling' }));
   expect(document.getElementById('line-47')).not.toBeNull();
   await userEvent.click(screen.getByRole('button', { name: 's.css' }));

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { listRowLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -23,7 +24,7 @@ export function KeysBox({ onClose }: { readonly onClose: () => void }) {
         </p>
         <ul>
           {tokens.map(({ id, label, createdAt }) => (
-            <li key={id} className="fd">
+            <li key={id} className={listRowLook}>
               <span>
                 {label} <span className="text-note text-ink-3">made {savedWhen(createdAt)}</span>
               </span>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { listRowLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -35,7 +36,7 @@ export function PeopleBox({ own, onClose }: Props) {
       <div className="grid gap-3 text-table">
         <ul>
           {people.map((one) => (
-            <li key={one.id} className="fd">
+            <li key={one.id} className={listRowLook}>
               <span>
                 {one.name}
                 {one.isAdministrator && <span className="text-note text-ink-3"> administrator</span>}

@@ -1,6 +1,6 @@
 import { UserRound } from 'lucide-react';
 import { useState } from 'react';
-import { squareLook } from '../../ui/looks.ts';
+import { iconLook, squareLook } from '../../ui/looks.ts';
 import { api } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
 
@@ -35,7 +35,7 @@ export function PersonMenu({ site }: Props) {
         label="You"
         trigger={
           <button type="button" className={squareLook} aria-label={`Signed in as ${person.name}`} title={person.name}>
-            <UserRound className="ic" aria-hidden="true" />
+            <UserRound className={iconLook} aria-hidden="true" />
           </button>
         }
       >

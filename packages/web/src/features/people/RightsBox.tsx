@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { SiteRightName } from '@syndeton/contract';
+import { listRowLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Field, SelectField } from '../../ui/Field.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -31,7 +32,7 @@ export function RightsBox({ site, onClose }: Props) {
       <div className="grid gap-3 text-table">
         <ul>
           {(data?.rights ?? []).map((one) => (
-            <li key={one.name} className="fd">
+            <li key={one.name} className={listRowLook}>
               <span>{one.name}</span>
               {mayGive ? (
                 <span className="flex items-center gap-3">

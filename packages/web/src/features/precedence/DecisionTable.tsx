@@ -26,17 +26,33 @@ const ordinal = (n: number): string => {
   return `${n}${last === 1 ? 'st' : last === 2 ? 'nd' : last === 3 ? 'rd' : 'th'}`;
 };
 
+const headLook = 'border-b border-ink-3 pr-2 pb-2 text-left align-bottom font-normal text-ink-2';
+
+/** Of what loses, and of what wins. */
+const sourceLook: Readonly<Record<MarkKind, readonly [outline: string, solid: string]>> = {
+  default: ['text-src-default', 'bg-src-default'],
+  presentational: ['text-src-pres', 'bg-src-pres'],
+  linked: ['text-src-linked', 'bg-src-linked'],
+  imported: ['text-src-linked', 'bg-src-linked'],
+  embedded: ['text-src-embed', 'bg-src-embed'],
+  attribute: ['text-src-style', 'bg-src-style'],
+};
+
 /** Properties down, sources across from weakest to strongest; the winner solid, the others hollow with the reason. */
 export function DecisionTable({ sources, rows, peeled, computed, onPeel, onElement, onFile }: Props) {
   return (
-    <table className="dt">
+    <table className="w-full min-w-160 table-fixed border-collapse text-table/4.25">
       <thead>
         <tr>
-          <th scope="col">Property</th>
+          <th scope="col" className={`${headLook} w-32`}>
+            Property
+          </th>
           {sources.map((source) => (
-            <th key={source.id} scope="col">
-              <div className={`dt-src${source.peeled ? ' off' : ''}`}>
-                <span className="dt-name">
+            <th key={source.id} scope="col" className={headLook}>
+              <div
+                className={`grid min-w-0 gap-0.5 rounded-sm px-2 py-1.5 ${source.peeled ? 'rounded-tr-[14px] bg-panel text-ink-3 inset-ring inset-ring-line-2' : 'bg-ground'}`}
+              >
+                <span className="flex items-center gap-1.25 overflow-hidden font-code text-code font-semibold whitespace-nowrap text-ink">
                   <Mark kind={markOf(source.kind)} hidden /> {nameOf(source)}
                 </span>
                 <span className="truncate text-note text-ink-3">{placeWords(source)}</span>
@@ -59,9 +75,9 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
         </tr>
       </thead>
       {rows.map((row) => (
-        <tbody key={`${row.property} ${row.inheritedFrom?.path ?? ''}`}>
+        <tbody className="border-b border-line" key={`${row.property} ${row.inheritedFrom?.path ?? ''}`}>
           <tr>
-            <th scope="row" className="m">
+            <th scope="row" className="m pt-2.25 pr-2 pl-1 text-left align-top font-semibold wrap-anywhere">
               {row.property}
             </th>
             {sources.map((source) => {
@@ -69,7 +85,7 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
                 (entry) => entry.source === source.id || (entry.source === 'ancestor' && source.kind === 'browser'),
               );
               return (
-                <td key={source.id}>
+                <td key={source.id} className="pt-1.75 pr-2 align-top">
                   {entries.length === 0 ? (
                     <span className="text-note text-ink-3">–</span>
                   ) : (
@@ -89,10 +105,11 @@ export function DecisionTable({ sources, rows, peeled, computed, onPeel, onEleme
               );
             })}
           </tr>
-          <tr className="dt-say">
+          <tr className="text-ink-2 [&_td]:pt-px [&_td]:pb-1.75 [&_td]:align-top [&_td]:wrap-anywhere">
             <td />
             <td colSpan={sources.length}>
               <Explain
+                className="font-semibold text-ink"
                 kind={row.sentence.kind}
                 words={row.sentence.lead.replaceAll('`', '')}
                 winner={saidBy(row.entries.find((one) => one.state === 'wins'))}
@@ -132,11 +149,13 @@ function Cell({
   const text = `${entry.declared === '' ? '' : `${entry.declared}: `}${entry.value}`;
   const colour = coloursIn(entry.value)[0];
   const where = entry.file === '' ? 'the browser’s own sheet' : `${entry.file}, line ${entry.line}`;
+  const state = peeled ? 'peeled' : entry.state;
+  const [outline, solid] = sourceLook[kind];
   return (
-    <div className={`dc s-${kind} is-${peeled ? 'peeled' : entry.state}`}>
+    <div className="group mb-0.75 min-w-0">
       <button
         type="button"
-        className="dc-value"
+        className={`inline-flex max-w-full items-center gap-1.25 rounded-sm px-1.5 font-code text-code/4.75 [&_span:not(.sw)]:truncate ${state === 'wins' ? `font-semibold text-on-src ${solid}` : state === 'loses' ? `inset-ring-[1.2px] inset-ring-current ${outline}` : 'text-ink-3 inset-ring inset-ring-line-2'} ${state === 'peeled' ? 'hatched' : ''}`}
         title={`${text}${entry.important ? ' !important' : ''}\n${entry.selector ?? ''} ${entry.specificity ?? ''}\n${where}`}
         disabled={entry.file === ''}
         onClick={() => onFile(entry.file, entry.line)}
@@ -145,14 +164,20 @@ function Cell({
         <span>{text}</span>
         {entry.important && <b>!</b>}
       </button>
-      <span className="dc-why">
+      <span className="relative flex items-center gap-1 text-note/3.75 text-ink-3">
         {entry.reason && (
-          <Explain kind={entry.reason.kind} words={entry.reason.words} winner={saidBy(winner)} loser={saidBy(entry)} />
+          <Explain
+            className="truncate"
+            kind={entry.reason.kind}
+            words={entry.reason.words}
+            winner={saidBy(winner)}
+            loser={saidBy(entry)}
+          />
         )}
         {entry.file !== '' && (
           <button
             type="button"
-            className="dc-peel"
+            className="absolute right-0 bg-panel p-px text-ink-3 opacity-0 group-hover:opacity-100 focus-visible:opacity-100 aria-pressed:opacity-100"
             aria-pressed={peeled}
             onClick={onPeel}
             aria-label={`${peeled ? 'Put back' : 'Peel'} ${text}`}

@@ -28,6 +28,10 @@ interface Props {
 
 const encode = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
 
+/** One element after the other, from the outermost; a mark between each and the next. */
+const pathLook =
+  "flex flex-wrap gap-x-1.5 gap-y-0.5 pt-0.5 pb-1.5 text-ink-3 [&_b]:font-semibold [&_b]:text-ink [&_button]:underline-offset-3 hover:[&_button]:text-ink [&>*:not(:last-child)]:after:font-normal [&>*:not(:last-child)]:after:text-ink-3 [&>*:not(:last-child)]:after:content-['_›']";
+
 /** One element of a page as it is rendered, and who decides each of its properties. */
 export function ElementView({ siteId, page, pages, asked, table, failed, busy, onPage, onFile, onAdd }: Props) {
   const [computed, setComputed] = useState<Readonly<Record<string, string>>>({});
@@ -60,7 +64,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
   const sources = table?.sources.filter((one) => one.says > 0 || one.kind === 'browser' || one.peeled) ?? [];
   const drops = table ? dropOperations(table, asked.peeled) : undefined;
   return (
-    <div className="pe">
+    <div className="grid h-full min-h-0 grid-cols-[minmax(340px,474fr)_minmax(0,766fr)] max-[1101px]:grid-cols-[320px_minmax(0,1fr)] max-phone:block max-phone:h-auto">
       <PageFrame
         src={`/preview/${siteId}/draft/${encode(page)}`}
         page={page}
@@ -91,9 +95,9 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
           )
         ) : (
           <>
-            <div className="pe-head">
+            <div className="flex flex-wrap items-baseline justify-between gap-3 pt-2.5">
               <h1 ref={head}>
-                <b>{table.name}</b>
+                <b className="font-code">{table.name}</b>
                 {asked.pseudo}
                 {table.text !== '' && (
                   <>
@@ -112,7 +116,7 @@ export function ElementView({ siteId, page, pages, asked, table, failed, busy, o
                 )}
               </span>
             </div>
-            <nav className="pe-path" aria-label="Elements around it">
+            <nav className={pathLook} aria-label="Elements around it">
               {table.ancestors.map((one) => (
                 <button key={one.path} type="button" className="m" onClick={() => onPick(one.path)}>
                   {one.name}

@@ -1,3 +1,4 @@
+import { whyLook } from '../../ui/looks.ts';
 import { Aside } from '../../ui/Aside.tsx';
 import { explanationOf } from './explanations.ts';
 
@@ -12,18 +13,20 @@ export function Explain({
   words,
   winner,
   loser,
+  className = '',
 }: {
   readonly kind: string;
   readonly words: string;
   readonly winner?: Said | undefined;
   readonly loser?: Said | undefined;
+  readonly className?: string;
 }) {
   const { title, text, standard } = explanationOf(kind);
   return (
     <Aside
       className="text-table bg-raised rounded-md shadow-float py-3 px-3.5 max-w-95 z-20 grid gap-1.5 [&_p]:text-ink-2"
       trigger={
-        <button type="button" className="why">
+        <button type="button" className={`${whyLook} ${className}`}>
           {words}
         </button>
       }

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ElementTableReply } from '@syndeton/contract';
-import { wellLook } from '../../ui/looks.ts';
+import { setupLook, wellLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { viewOf } from '../../ui/pageDom.ts';
@@ -109,7 +109,7 @@ export function PageFrame(props: Props) {
   });
   return (
     <div className={wellLook}>
-      <div className="setup">
+      <div className={`${setupLook} h-auto! min-h-9.5 flex-wrap gap-x-3 gap-y-1 whitespace-nowrap`}>
         <MediumMenu medium={props.medium} onMedium={props.onMedium} />
         <WidthMenu width={width} onWidth={props.onWidth} />
         <Menu
@@ -130,6 +130,7 @@ export function PageFrame(props: Props) {
           ))}
         </Menu>
         <form
+          className="min-w-27.5 flex-1"
           onSubmit={(event) => {
             event.preventDefault();
             find();

@@ -5,10 +5,13 @@ export function PickThread({ from, to }: { readonly from: Point; readonly to: Po
   if (to.x <= from.x) return null;
   const middle = (from.x + to.x) / 2;
   return (
-    <svg className="pick-thread" aria-hidden="true">
-      <path d={`M${from.x} ${from.y}C${middle + 18} ${from.y} ${middle - 6} ${to.y} ${to.x} ${to.y}`} />
-      <circle cx={from.x} cy={from.y} r="3.5" />
-      <circle cx={to.x} cy={to.y} r="3.5" />
+    <svg className="pointer-events-none fixed inset-0 z-4 size-full" aria-hidden="true">
+      <path
+        className="fill-none stroke-thread stroke-[1.6]"
+        d={`M${from.x} ${from.y}C${middle + 18} ${from.y} ${middle - 6} ${to.y} ${to.x} ${to.y}`}
+      />
+      <circle className="fill-thread" cx={from.x} cy={from.y} r="3.5" />
+      <circle className="fill-thread" cx={to.x} cy={to.y} r="3.5" />
     </svg>
   );
 }

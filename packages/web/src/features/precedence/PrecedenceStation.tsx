@@ -84,7 +84,7 @@ export function PrecedenceStation({ view, inHand }: { readonly view: SiteView; r
     problem ?? (query.error === undefined ? undefined : problemText(query.error));
   return (
     <div className="flex h-full flex-col">
-      <div className="ways">
+      <div className="flex min-h-12.5 flex-none items-center justify-between gap-4 border-b border-line-2 px-5 text-table/[inherit] text-ink-2 max-phone:flex-wrap max-phone:gap-y-1 max-phone:py-1.5 [&_b]:mx-2 [&_b]:text-ink">
         <Ways
           way={asked.way}
           overrides={count}
@@ -184,10 +184,19 @@ interface WaysProps {
 
 function Ways({ way: chosen, overrides, onWay }: WaysProps) {
   return (
-    <div role="group" aria-label="Ways to ask">
+    <div className="flex gap-5.5 text-body/[inherit] max-phone:whitespace-nowrap" role="group" aria-label="Ways to ask">
       {ways.map(([way, words]) => (
-        <button key={way} type="button" aria-pressed={chosen === way} onClick={() => onWay(way)}>
-          {words} {way === 'overrides' && overrides !== undefined && <i>{overrides}</i>}
+        <button
+          key={way}
+          type="button"
+          className="leading-6.5 aria-pressed:font-bold aria-pressed:text-ink aria-pressed:shadow-under"
+          aria-pressed={chosen === way}
+          onClick={() => onWay(way)}
+        >
+          {words}{' '}
+          {way === 'overrides' && overrides !== undefined && (
+            <span className="text-table/[inherit] text-ink-3">{overrides}</span>
+          )}
         </button>
       ))}
     </div>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { OperationBody, QuestionReply, ValueDeciderReply } from '@syndeton/contract';
-import { sayLook } from '../../ui/looks.ts';
+import { askedLook, sayLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { Mark, type MarkKind } from '../../ui/Mark.tsx';
@@ -60,7 +60,7 @@ export function QuestionView(props: Props) {
       >
         What decides{' '}
         <input
-          className="qv-in"
+          className={askedLook}
           aria-label="Property"
           value={property}
           size={Math.max(4, property.length)}
@@ -68,14 +68,14 @@ export function QuestionView(props: Props) {
         />{' '}
         of{' '}
         <input
-          className="qv-in"
+          className={askedLook}
           aria-label="Selector"
           value={selector}
           size={Math.max(2, selector.length)}
           onChange={(event) => setSelector(event.target.value)}
         />{' '}
         on <b>{answer ? `all ${answer.pages} pages` : 'all pages'}</b> for{' '}
-        <button type="button" className="qv-in" onClick={onMedium} title="Turn to the other medium">
+        <button type="button" className={askedLook} onClick={onMedium} title="Turn to the other medium">
           {medium}
         </button>
         ? <Button type="submit">Ask</Button>
@@ -137,10 +137,14 @@ function Answer(props: Props & { readonly answer: QuestionReply }) {
       <div className="grid grid-cols-[190px_250px_minmax(0,1fr)] min-w-190 max-[1101px]:grid-cols-[150px_130px_minmax(0,1fr)] max-[1101px]:min-w-140">
         <div>
           {answer.values.map((value) => (
-            <div key={value.value} className="qv-value" style={{ minHeight: value.deciders.length * deciderHeight }}>
+            <div
+              key={value.value}
+              className="grid content-start justify-items-start gap-0.5 pt-2 pr-3 [&_.sample]:max-w-44.5 [&_.sample]:truncate [&_.sample]:px-1 [&_.sample]:py-0.5 [&_.sample]:text-[18px]"
+              style={{ minHeight: value.deciders.length * deciderHeight }}
+            >
               <button
                 type="button"
-                className="qv-say"
+                className="flex max-w-44.5 items-center gap-2 text-left wrap-anywhere [&_.sw]:size-5 [&_.sw]:flex-none"
                 title="Where does this value stand on the site?"
                 onClick={() => props.onValue(value.value)}
               >
@@ -182,7 +186,10 @@ function DeciderRow({ decider, busy, onPages, onElement, onAdd }: Props & { read
     ...(decider.important ? { important: true } : {}),
   };
   return (
-    <div className="qd" style={{ minHeight: deciderHeight }}>
+    <div
+      className="grid h-21 grid-cols-[20px_minmax(0,1fr)_auto] gap-2 overflow-hidden border-t border-line pt-2 pb-1.5 text-table [&>svg]:mt-1"
+      style={{ minHeight: deciderHeight }}
+    >
       <Mark kind={mark} hidden />
       <div className="min-w-0">
         <p className="truncate">

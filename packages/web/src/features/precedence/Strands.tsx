@@ -6,13 +6,13 @@ const width = 250;
 const mostStrands = 400;
 
 const strandClass: Readonly<Record<string, string>> = {
-  linked: 'st-linked',
-  imported: 'st-imported',
-  embedded: 'st-embedded',
-  attribute: 'st-attribute',
-  presentational: 'st-presentational',
-  browser: 'st-browser',
-  initial: 'st-browser',
+  linked: 'stroke-src-linked',
+  imported: 'stroke-src-linked',
+  embedded: 'stroke-src-embed',
+  attribute: 'stroke-src-style',
+  presentational: 'stroke-src-pres',
+  browser: 'stroke-src-default',
+  initial: 'stroke-src-default',
 };
 
 /** One strand a page, from the value it gets to what decides it; on large sites one strand for several pages. */
@@ -24,7 +24,7 @@ export function Strands({ values }: { readonly values: QuestionReply['values'] }
   const height = deciders.length * deciderHeight;
   return (
     <svg
-      className="qs"
+      className="overflow-visible max-[1101px]:w-32.5"
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
@@ -59,14 +59,14 @@ function ValueStrands({ value, row, gap, each }: { value: Value; row: number; ga
           return (
             <path
               key={`${d} ${i}`}
-              className={strandClass[one.kind]}
+              className={`fill-none stroke-[1.6] opacity-80 ${strandClass[one.kind]}`}
               d={`M6 ${from}C${width * 0.45} ${from} ${width * 0.55} ${to} ${width - 4} ${to}`}
             />
           );
         });
       })}
       <rect
-        className="st-bar"
+        className="fill-ink stroke-line-2 stroke-1"
         x="1"
         y={top}
         width="5"

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { ValuePlacesReply } from '@syndeton/contract';
-import { sayLook } from '../../ui/looks.ts';
+import { askedLook, sayLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Mark } from '../../ui/Mark.tsx';
 import { count } from '../../ui/format.ts';
@@ -30,7 +30,7 @@ export function ValueView({ value, found, failed, onAsk, onFile }: Props) {
       >
         Where does{' '}
         <input
-          className="qv-in"
+          className={askedLook}
           aria-label="Value"
           value={typed}
           size={Math.max(6, typed.length)}

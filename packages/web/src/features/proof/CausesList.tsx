@@ -18,8 +18,10 @@ export function CausesList({ causes, busy, onKeep }: Props) {
   return (
     <ol>
       {causes.slice(0, 60).map((cause, i) => (
-        <li className="df" key={i}>
-          <span className="no1">{i + 1}</span>
+        <li className="grid grid-cols-[28px_1fr] border-b border-line pt-3 pb-3.25" key={i}>
+          <span className="mt-0.5 h-4.25 min-w-4.25 justify-self-start rounded-sm bg-ink px-0.75 text-center text-note/4.25 font-semibold text-panel">
+            {i + 1}
+          </span>
           <div className="min-w-0">
             <h2 className="text-body!">
               <span className="m">
@@ -32,15 +34,15 @@ export function CausesList({ causes, busy, onKeep }: Props) {
                   : `and ${cause.elements.length - 1} more, from line ${cause.elements[0]!.line}`}
               </span>
             </h2>
-            <div className="ba">
-              <span className="prop">{cause.property}</span>
+            <div className="mt-0.5 flex flex-wrap items-center gap-x-2 gap-y-1 font-code text-code/5.5">
+              <span className="min-w-37.5 text-ink-2">{cause.property}</span>
               <Value side={cause.before} />
-              <ArrowRight className="ic" role="img" aria-label="becomes" />
+              <ArrowRight className="size-3 text-ink-3" role="img" aria-label="becomes" />
               <b>
                 <Value side={cause.after} />
               </b>
             </div>
-            <p>
+            <p className="mt-1 max-w-[60ch] text-table text-ink-2">
               {cause.intended && <b>As you chose. </b>}
               {sentence(cause.reason)}
             </p>

@@ -102,8 +102,8 @@ export function ProofView({
         </div>
       </div>
       <SlidingEdge key={shownKey} {...shown} causes={page?.causes ?? []} />
-      <section className="diffs" aria-label="Differences">
-        <div className="ttl">
+      <section className="min-w-0 overflow-auto pr-5 pb-5 pl-5.5" aria-label="Differences">
+        <div className="flex min-h-10.5 items-baseline gap-2 border-b border-line-2 leading-10.5">
           <span className="m text-[15px] font-bold">{pageName(path)}</span>
           <span className="text-ink-2">{page ? pageWords(page) : '…'}</span>
         </div>

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ProofReply } from '@syndeton/contract';
-import { wellLook } from '../../ui/looks.ts';
+import { outlineLook, paperLook, setupLook, threadLook, turnLook, wellLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { holdStill } from '../../ui/holdStill.ts';
 import { showMedium, type Medium } from '../../ui/frameMedium.ts';
@@ -81,7 +81,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
   const size = { width: share, height: share, transform: `scale(${scale})`, transformOrigin: '0 0' };
   return (
     <div className={wellLook}>
-      <div className="setup">
+      <div className={setupLook}>
         <span className="whitespace-nowrap">
           <b>before</b>, {beforeName}
         </span>
@@ -97,7 +97,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
           <b>after</b>, {afterName}
         </span>
       </div>
-      <div className="paper" ref={paper}>
+      <div className={paperLook} ref={paper}>
         <div className="absolute inset-0">
           <iframe
             ref={first}
@@ -121,7 +121,7 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
         {outlines.map(({ key, number, box }) => (
           <div
             key={key}
-            className="outline-box"
+            className={outlineLook}
             style={{
               left: box.left * scale - 4,
               top: box.top * scale - 3,
@@ -157,11 +157,11 @@ export function SlidingEdge({ before, after, beforeName, afterName, page, causes
           onPointerMove={drag}
         >
           <svg width="22" height="14" aria-hidden="true">
-            <path className="th" d="M1 7H21" />
+            <path className={threadLook} d="M1 7H21" />
             {[-1, 0, 1].map((i) => (
               <path
                 key={i}
-                className="turn"
+                className={turnLook}
                 d={`M${11 + i * 4.4 - 1.4} 11L${11 + i * 4.4 + 1.4} 3`}
                 style={{ strokeWidth: 3 }}
               />

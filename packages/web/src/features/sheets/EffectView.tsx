@@ -1,5 +1,6 @@
 import { byPath, contrastRatio } from '@syndeton/core';
 import type { EffectReply } from '@syndeton/contract';
+import { effectLook } from '../../ui/looks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { Coded } from '../../ui/Coded.tsx';
@@ -28,7 +29,7 @@ interface Props {
 export function EffectView(props: Props) {
   const { effect, problem, nothing, looks, busy, onAdd, onPutBack, onPage } = props;
   return (
-    <section className="eff" aria-label="What the edit does" aria-live="polite">
+    <section className={effectLook} aria-label="What the edit does" aria-live="polite">
       <h2>{headingOf(props)}</h2>
       {effect?.changes.length === 0 && effect.differing.length === 0 && (
         <p className="mt-1 text-table">
@@ -37,7 +38,7 @@ export function EffectView(props: Props) {
       )}
       {looks && differs(looks) && <Samples {...looks} />}
       {problem !== undefined && <Problem className="mt-2 text-table">{problem}</Problem>}
-      <div className="dec2">
+      <div className="mt-2.5 mb-3.5 flex items-center gap-4.5">
         <Button next onClick={onAdd} disabled={busy}>
           Put it into the draft
         </Button>
@@ -69,7 +70,7 @@ function Changes({ effect, onPage }: { readonly effect: EffectReply; readonly on
   const { changes, notes, doubts } = effect;
   return (
     <>
-      <ul className="chg" aria-label="What changes">
+      <ul className="text-table/5 [&_.sw]:mx-px" aria-label="What changes">
         {changes.slice(0, 12).map((one) => (
           <li key={`${one.pseudoElement} ${one.property} ${one.before ?? ''} ${one.after ?? ''}`}>
             <p>
@@ -131,15 +132,15 @@ export function PagesByFolder({
     folders.set(folder, [...(folders.get(folder) ?? []), page]);
   }
   return (
-    <div className="pgs2">
+    <div className="mt-2 font-code text-code/4.75">
       {[...folders].map(([folder, list]) => (
-        <div key={folder}>
-          <span className={folder === 'root' ? 'pf ui' : 'pf'}>{folder}</span>
+        <div key={folder} className="grid grid-cols-[86px_1fr]">
+          <span className={`truncate text-ink-3 ${folder === 'root' ? 'font-ui' : ''}`}>{folder}</span>
           <span>
             {list.slice(0, 60).map(({ path, elements }) => (
               <span
                 key={path}
-                className="whitespace-nowrap mr-1.25 inline-block [&_button:hover]:underline [&_i]:font-ui [&_i]:text-note/4.5 [&_i]:font-normal [&_i]:text-ink-3"
+                className="whitespace-nowrap mr-1.25 inline-block [&_button:hover]:underline [&_i]:font-ui [&_i]:text-note/4.5 [&_i]:not-italic [&_i]:font-normal [&_i]:text-ink-3"
               >
                 <button type="button" onClick={() => onPage(path)}>
                   {pageName(path.slice(path.lastIndexOf('/') + 1))}
@@ -161,9 +162,9 @@ const differs = ({ now, then }: { readonly now: TextLook; readonly then: TextLoo
 /** The text of an element as it is and as it would be, with its contrast. */
 function Samples({ now, then }: { readonly now: TextLook; readonly then: TextLook }) {
   return (
-    <div className="spec">
+    <div className="mt-2 mb-2.5 grid grid-cols-[minmax(0,1fr)_24px_minmax(0,1fr)] items-center gap-2 [&_.sw]:mr-0.5 [&_.sw]:ml-0.75">
       <Sample name="now" look={now} />
-      <span className="arrow" aria-hidden="true">
+      <span className="-mt-4.5 justify-self-center text-ink-3" aria-hidden="true">
         →
       </span>
       <Sample name="then" look={then} />
@@ -176,7 +177,10 @@ function Sample({ name, look }: { readonly name: string; readonly look: TextLook
   const ratio = contrastRatio(look.color, look.ground);
   return (
     <div>
-      <span className="spx" style={{ color: look.color, backgroundColor: look.ground }}>
+      <span
+        className="block truncate px-3 py-1 font-[family-name:serif] text-[17px]/6.5 font-semibold"
+        style={{ color: look.color, backgroundColor: look.ground }}
+      >
         {look.text || 'Text'}
       </span>
       <span className="mt-1 block text-note text-ink-3">

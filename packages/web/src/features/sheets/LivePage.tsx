@@ -1,4 +1,5 @@
 import { useCallback, useLayoutEffect, useRef, useState } from 'react';
+import { setupLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { pageName } from '../../ui/format.ts';
 import { elementAtPath, pathOfElement } from '../../ui/elementPath.ts';
@@ -31,6 +32,8 @@ interface Props {
 }
 
 const mostOutlines = 200;
+
+const boxLook = 'pointer-events-none absolute z-2 border-[1.5px] border-ink';
 
 /** A page with the edit in hand applied, the elements of the rule at the cursor outlined. */
 export function LivePage(props: Props) {
@@ -80,8 +83,11 @@ export function LivePage(props: Props) {
   const at = pages.indexOf(page);
   const step = (by: number): void => onPage(pages[(at + by + pages.length) % pages.length]!);
   return (
-    <div className={hidden ? 'live away' : 'live'} aria-hidden={hidden}>
-      <div className="setup">
+    <div
+      className={`grid grid-rows-[auto_minmax(0,1fr)] ${hidden ? 'invisible absolute -left-1000 h-150 w-120' : 'h-[calc(100%-74px)]'}`}
+      aria-hidden={hidden}
+    >
+      <div className={setupLook}>
         <b className="m">{pageName(page)}</b>
         {pages.length > 1 && (
           <>
@@ -110,10 +116,16 @@ export function LivePage(props: Props) {
         onScrolled={outline}
       >
         {outlines.map((place, i) => (
-          <PlaceBox key={i} place={place} scale={scale} outside={1} className="rule-box" />
+          <PlaceBox key={i} place={place} scale={scale} outside={1} className={boxLook} />
         ))}
         {picked.map((place, i) => (
-          <PlaceBox key={i} place={place} scale={scale} outside={1} className="rule-box picked" />
+          <PlaceBox
+            key={i}
+            place={place}
+            scale={scale}
+            outside={1}
+            className={`${boxLook} border-dashed border-thread!`}
+          />
         ))}
       </ScaledPage>
     </div>

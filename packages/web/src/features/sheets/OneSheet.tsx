@@ -62,14 +62,14 @@ export function OneSheet({ view, inHand, path, pages, file, hasOthers, onWrong, 
   const { rule } = here ?? {};
   return (
     <>
-      <div className="ed">
+      <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[30px_auto_minmax(0,1fr)]">
         <div className="text-note text-ink-3 flex gap-3.5 items-center pr-4 pl-3.5 border-b border-line-2">
           <span>line</span>
           <span>rule</span>
           <span className="ml-auto">reach: pages of {reach?.pages.length ?? pages.length}, elements</span>
         </div>
         <TypedNotice typed={typed} path={path} isUnlooked={isUnlooked} onDrop={putBack} />
-        <div className="min-h-0">
+        <div className="row-start-3 min-h-0">
           <SheetEditor
             key={generation}
             base={file.text ?? ''}

@@ -2,6 +2,7 @@ import { useCallback, useMemo, useState, type ReactNode, type RefObject } from '
 import { dropFromRule, parseSheet, setInRule, type OutlinedRule, type Said } from '@syndeton/core';
 import type { OperationBody, SelectorReachReply, SheetReachReply, SiteWordsReply } from '@syndeton/contract';
 
+import { effectLook } from '../../ui/looks.ts';
 import { count } from '../../ui/format.ts';
 import type { DraftInHand } from '../drafts/index.ts';
 import type { SiteView } from '../site/index.ts';
@@ -79,7 +80,11 @@ export function RulePanel(props: Props) {
     selector !== undefined ? reachedPages.map((one) => one.path) : differing.length > 0 ? differing : pages;
   const live = page ?? sample?.page ?? reachedPages[0]?.path ?? pages[0];
   return (
-    <aside className="reach" aria-label="What it reaches and does">
+    <aside
+      className="relative min-h-0 min-w-0 overflow-auto border-l border-line-2 pr-5 pb-5 pl-6 max-phone:border-l-0 max-phone:px-4"
+      data-rule-panel
+      aria-label="What it reaches and does"
+    >
       <p className="flex gap-4 h-7.5 items-center max-[1200px]:gap-3">
         {(['words', 'page', 'form'] as const).map((name) => (
           <button
@@ -177,7 +182,7 @@ export function RulePanel(props: Props) {
         />
       )}
       {way === 'words' && !typed.changed && reachedPages.length > 0 && (
-        <div className="eff">
+        <div className={effectLook}>
           <PagesByFolder pages={reachedPages} onPage={toPage} />
         </div>
       )}
@@ -197,8 +202,8 @@ function Title({
   readonly specificity: string | undefined;
 }) {
   return (
-    <div className="ttl">
-      <span className="m">{rule.selector}</span>
+    <div data-rule-name className="flex flex-wrap items-baseline gap-x-2.5 pt-2 pb-1.5 leading-5.5 [&_b]:text-ink">
+      <span className="m text-[15px] font-bold wrap-anywhere">{rule.selector}</span>
       <span className="text-ink-2">
         {rule.isNested ? (
           'stands in another rule'

@@ -20,52 +20,60 @@ interface Props {
   readonly actsOf: (beater: Beater) => readonly BeaterAct[];
 }
 
+const headLook = 'border-b border-line-2 pb-0.75 text-left text-note font-normal text-ink-3';
+const cellLook = 'h-6.25 pt-0.5 align-middle';
+
 /** Declarations down, pages across: solid wins, hollow loses; below, who beats what. */
 export function RuleScore({ score, pages, changed, onBeater, actsOf }: Props) {
   return (
     <>
-      <table className="score">
+      <table className="w-full table-fixed border-collapse text-table [&_tr>:first-child]:pl-2">
         <thead>
           <tr>
-            <th scope="col">What it says</th>
-            <th scope="col" className="max-[1199px]:hidden">
+            <th scope="col" className={`${headLook} w-[34%]`}>
+              What it says
+            </th>
+            <th scope="col" className={`${headLook} max-[1199px]:hidden`}>
               <span className="sr-only">on each page</span>
             </th>
-            <th scope="col" className="num">
+            <th scope="col" className={`${headLook} w-10 pr-1.5 text-right!`}>
               wins
             </th>
-            <th scope="col" className="num">
+            <th scope="col" className={`${headLook} w-10 pr-1.5 text-right!`}>
               loses
             </th>
           </tr>
         </thead>
         <tbody>
           {score.declarations.map((one) => (
-            <tr key={one.start} className={changed.includes(one.property) ? 'lit' : ''}>
-              <th scope="row" className="m">
+            <tr key={one.start} className={changed.includes(one.property) ? 'bg-lit' : ''}>
+              <th scope="row" className={`${cellLook} m truncate text-left font-normal`}>
                 {one.property}
               </th>
-              <td className="max-[1199px]:hidden">
+              <td className={`${cellLook} max-[1199px]:hidden`}>
                 <Stave pages={pages} counts={one.pages} />
               </td>
-              <td className="num">
+              <td className={`${cellLook} pr-1.5 text-right`}>
                 <b>{one.wins}</b>
               </td>
-              <td className="num">{one.loses}</td>
+              <td className={`${cellLook} pr-1.5 text-right`}>{one.loses}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {score.beaters.length > 0 && (
-        <ul className="loss" aria-label="What beats it">
+        <ul
+          className="mt-1.75 pb-2.5 pl-2 text-table/5 text-ink-2 [&_button]:text-left [&_code]:text-ink"
+          aria-label="What beats it"
+        >
           {score.beaters.slice(0, 6).map((beater, i) => (
-            <li key={i}>
+            <li key={i} className="flex gap-1.75 [&>svg]:mt-1">
               <Mark kind={beater.kind} />
               <span>
-                <button type="button" className="plain" onClick={() => onBeater(beater)}>
+                <button type="button" className="hover:underline" onClick={() => onBeater(beater)}>
                   <Coded text={beaterWords(beater)} />
                 </button>{' '}
-                <i>{beaterReason(beater)}</i>{' '}
+                <span className="text-ink-3">{beaterReason(beater)}</span>{' '}
                 {actsOf(beater).map(({ label, does }) => (
                   <Act key={label} className="mr-3" onClick={does}>
                     {label}
@@ -107,7 +115,7 @@ function Stave({
   const tall = (n: number): number => (n === 0 ? 0 : 3 + (n / most) * (height - 4));
   return (
     <svg
-      className="stave"
+      className="block"
       viewBox={`0 0 ${width} ${height + 1}`}
       width="100%"
       height="19"
@@ -121,18 +129,20 @@ function Stave({
           <g key={i}>
             {loses > 0 && (
               <rect
-                className="w0"
+                className="fill-panel stroke-area-linked stroke-[1.3]"
                 x={i * step + 0.5}
                 y={height - all + 0.5}
                 width={tick - 1}
                 height={Math.max(all - 1, 1)}
               />
             )}
-            {wins > 0 && <rect className="w1" x={i * step} y={height - solid} width={tick} height={solid} />}
+            {wins > 0 && (
+              <rect className="fill-area-linked" x={i * step} y={height - solid} width={tick} height={solid} />
+            )}
           </g>
         );
       })}
-      <path className="zero" d={`M0 ${height + 0.5}H${width}`} />
+      <path className="stroke-line-2" d={`M0 ${height + 0.5}H${width}`} />
     </svg>
   );
 }

@@ -20,8 +20,8 @@ export function RuleTie({ handle, start }: Props) {
     let frame = 0;
     const measure = (): void => {
       const station = svg.current?.parentElement;
-      const title = station?.querySelector('.reach .ttl')?.getBoundingClientRect();
-      const panel = station?.querySelector('.reach')?.getBoundingClientRect();
+      const title = station?.querySelector('[data-rule-name]')?.getBoundingClientRect();
+      const panel = station?.querySelector('[data-rule-panel]')?.getBoundingClientRect();
       const y = handle.current?.lineMiddle(start);
       if (!station || !title || !panel || y === undefined || title.top < panel.top) {
         setEnds(undefined);
@@ -51,10 +51,10 @@ export function RuleTie({ handle, start }: Props) {
     };
   });
   return (
-    <svg ref={svg} className="ruletie" aria-hidden="true">
+    <svg ref={svg} className="pointer-events-none absolute inset-0 z-4 size-full fill-thread" aria-hidden="true">
       {ends && (
         <>
-          <path className="string" d={curve(ends)} />
+          <path className="fill-none stroke-thread stroke-[1.3]" d={curve(ends)} />
           <circle cx={ends.from.x} cy={ends.from.y} r="3" />
           <circle cx={ends.to.x} cy={ends.to.y} r="3" />
         </>

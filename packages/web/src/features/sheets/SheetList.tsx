@@ -33,7 +33,7 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
         <button
           key={one.path}
           type="button"
-          className={`shrow${one.path === path ? ' on' : ''}`}
+          className={`block w-full pt-1.5 pr-3 pb-1.75 pl-4 text-left text-note text-ink-3 focus-visible:shadow-within [&>span]:block [&>span]:pl-5.75 [&_svg]:mr-1.25 ${one.path === path ? 'bg-panel shadow-[inset_3px_0_0_var(--ink),0_1px_0_var(--line-2),0_-1px_0_var(--line-2)]' : ''}`}
           aria-current={one.path === path}
           title={one.path}
           onClick={() => onOpen(one.path)}
@@ -45,7 +45,7 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
             if (rule !== '') onRule(one.path, JSON.parse(rule) as RuleRef);
           }}
         >
-          <span className="m pl-0!">
+          <span className="m truncate pl-0! leading-4.5 font-semibold text-ink">
             <Mark kind="linked" hidden /> {one.path}
           </span>
           <span>
@@ -58,7 +58,10 @@ export function SheetList({ sheets, path, unfinished, used, acts, onOpen, onNew,
       <div className="px-4 pt-6 pb-3 text-table">
         <h3 className="pb-1.5 text-body! font-bold">In {path}</h3>
         {used.colours.length > 0 && (
-          <ul className="pal" aria-label={count(used.colours.length, 'colour')}>
+          <ul
+            className="flex flex-wrap gap-0.75 [&_.sw]:block [&_.sw]:size-5 [&_.sw]:rounded-sm"
+            aria-label={count(used.colours.length, 'colour')}
+          >
             {used.colours.slice(0, 24).map(({ name, uses }) => (
               <li key={name}>
                 <button

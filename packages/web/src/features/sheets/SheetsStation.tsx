@@ -77,8 +77,8 @@ export function SheetsStation({ view, inHand }: { readonly view: SiteView; reado
   const repeated = [...used.colours, ...used.fonts].filter(({ uses }) => uses > 1).map(({ name }) => name);
   const idle = reach?.rules.filter(({ elements }) => elements === 0).length ?? 0;
   return (
-    <div className="shts">
-      <div className="scope">
+    <div className="relative grid h-full grid-cols-[188px_minmax(0,550fr)_minmax(300px,480fr)] grid-rows-[56px_minmax(0,1fr)] max-[1200px]:grid-cols-[168px_minmax(0,1fr)_300px] max-phone:block max-phone:h-auto max-phone:*:border-l-0">
+      <div className="col-span-full flex items-center border-b border-line px-5">
         <h1 className={sayLook}>
           <b>{path}</b> has <b>{count(sheet.rules, 'rule')}</b> for <b>{count(sheet.pages.length, 'page')}</b>
           {wrong?.path === path && wrong.count > 0 && (

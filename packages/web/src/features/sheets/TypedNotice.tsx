@@ -2,6 +2,8 @@ import { Act } from '../../ui/Act.tsx';
 import { Problem } from '../../ui/Said.tsx';
 import type { Typed } from './useTyped.ts';
 
+const typedLook = 'row-start-2 gap-0.5 bg-lit px-4 py-1.5 text-table';
+
 /** What became of text that was typed earlier, cannot be kept, or cannot be looked at. */
 export function TypedNotice({
   typed,
@@ -16,7 +18,7 @@ export function TypedNotice({
 }) {
   if (typed.overtaken)
     return (
-      <div className="typed" role="alert">
+      <div className={`grid ${typedLook}`} role="alert">
         <p>
           <b>{path} is another text now</b> than the one you typed over. What you typed stands here still.
         </p>
@@ -28,19 +30,19 @@ export function TypedNotice({
     );
   if (typed.unkept)
     return (
-      <Problem className="typed">
+      <Problem className={typedLook}>
         This browser has no room to keep what you type. Put it into the draft before you leave.
       </Problem>
     );
   if (isUnlooked)
     return (
-      <Problem className="typed">
+      <Problem className={typedLook}>
         The text could not be checked just now. What you type is kept all the same; the next change is checked again.
       </Problem>
     );
   if (typed.isBack && typed.changed)
     return (
-      <p className="typed" role="status">
+      <p className={typedLook} role="status">
         This is what you typed before; it is not in the draft yet. <Act onClick={onDrop}>Put it back</Act>
       </p>
     );

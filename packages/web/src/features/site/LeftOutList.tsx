@@ -1,4 +1,5 @@
 import type { LeftOutReply } from '@syndeton/contract';
+import { listRowLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 
 /** Files that were left out, why, and the way to take each in. */
@@ -14,7 +15,7 @@ export function LeftOutList({
   return (
     <ul>
       {files.slice(0, 50).map((file) => (
-        <li key={file.path} className="fd">
+        <li key={file.path} className={listRowLook}>
           <span>
             <code>{file.path}</code>: {file.reason}
           </span>

@@ -2,18 +2,17 @@
 export function SiteThread({ tied }: { readonly tied: readonly boolean[] }) {
   return (
     <svg
-      className="mth"
+      className="fill-none stroke-thread stroke-[1.7]"
+      strokeLinecap="round"
       width="158"
       height="20"
       role="img"
       aria-label={`${tied.filter(Boolean).length} of ${tied.length} stations done`}
     >
       {tied.slice(1).map((next, i) => (
-        <path key={i} className="th" d={between(i, tied[i]!, next)} />
+        <path key={i} d={between(i, tied[i]!, next)} />
       ))}
-      {tied.map((knot, i) =>
-        knot ? <Tied key={i} x={1 + i * 23} /> : <path key={i} className="th" d={loop(1 + i * 23)} />,
-      )}
+      {tied.map((knot, i) => (knot ? <Tied key={i} x={1 + i * 23} /> : <path key={i} d={loop(1 + i * 23)} />))}
     </svg>
   );
 }
@@ -28,13 +27,13 @@ function between(i: number, left: boolean, right: boolean): string {
 function Tied({ x }: { readonly x: number }) {
   return (
     <>
-      <path className="th" d={`M${x} 13H${x + 12}`} />
+      <path d={`M${x} 13H${x + 12}`} />
       {[1.1, 4.7, 8.3].map((at) => {
         const d = `M${x + at} 16.6L${x + at + 2.6} 9.4`;
         return (
           <g key={at}>
-            <path className="mg" d={d} />
-            <path className="mt" d={d} />
+            <path className="stroke-panel stroke-[4.4]" d={d} />
+            <path className="stroke-[2.7]" d={d} />
           </g>
         );
       })}

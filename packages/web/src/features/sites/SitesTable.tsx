@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { Ellipsis } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
-import { squareLook } from '../../ui/looks.ts';
+import { iconLook, squareLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { count, savedWhen } from '../../ui/format.ts';
@@ -19,12 +19,14 @@ interface Props {
   readonly onRemove: (site: SiteSummaryReply) => void;
 }
 
+const nameLook = 'block text-brand/5 font-semibold underline-offset-3 hover:underline';
+
 /** The sites that are here: what is done of each, and what is left in its pages. Those being read stand last. */
 export function SitesTable({ sites, reading, onStop, onRename, onRemove }: Props) {
   const apart = namesApart(sites);
   return (
-    <table className="stt">
-      <caption className="hidden-table">Sites</caption>
+    <table className="w-full table-fixed border-collapse text-table max-phone:min-w-190 [&_td]:h-19.5 [&_td]:border-b [&_td]:border-line [&_td]:pr-4 [&_td]:align-middle [&_th]:border-b [&_th]:border-line-2 [&_th]:py-1.25 [&_th]:pr-4 [&_th]:text-left [&_th]:text-note/4.5 [&_th]:font-normal [&_th]:whitespace-nowrap [&_th]:text-ink-3">
+      <caption className="sr-only">Sites</caption>
       <colgroup>
         <col />
         <col style={{ width: 66 }} />
@@ -41,7 +43,7 @@ export function SitesTable({ sites, reading, onStop, onRename, onRemove }: Props
           <th>What is done</th>
           <th>shared, left in the pages</th>
           <th>
-            <span className="hidden-table">More</span>
+            <span className="sr-only">More</span>
           </th>
         </tr>
       </thead>
@@ -78,7 +80,7 @@ function SiteRow({
             }}
           />
         ) : (
-          <Link className="sn" to={`/sites/${site.id}/survey`}>
+          <Link className={nameLook} to={`/sites/${site.id}/survey`}>
             {site.name}
             {apart}
           </Link>
@@ -120,7 +122,7 @@ function SiteRow({
           }}
           trigger={
             <button type="button" className={squareLook} aria-label={`More for ${site.name}${apart}`}>
-              <Ellipsis className="ic" aria-hidden="true" />
+              <Ellipsis className={iconLook} aria-hidden="true" />
             </button>
           }
         >
@@ -137,7 +139,7 @@ function ReadingRow({ one, onStop }: { readonly one: ImportReply; readonly onSto
   return (
     <tr>
       <td>
-        <span className="sn">{one.name}</span>
+        <span className={nameLook}>{one.name}</span>
         <span className="text-note text-ink-3 block">
           {reading ? 'being read' : one.status === 'looking' ? 'being looked at' : 'being stored'}
         </span>
@@ -173,17 +175,20 @@ function LeftBar({ figures }: { readonly figures: SiteSummaryReply['figures'] })
   const triangles = figures.attributeBytes > 0 ? Math.max(1, Math.round((figures.attributeBytes * scale) / 9.6)) : 0;
   return (
     <svg width="200" height="20" aria-hidden="true" className="block">
-      <path className="zero" d="M84 0V20" />
-      {shared > 0 && <rect className="f-linked" x={83 - shared} y="4.5" width={shared} height="11" />}
+      <path className="stroke-ink" d="M84 0V20" />
+      {shared > 0 && <rect className="fill-area-linked" x={83 - shared} y="4.5" width={shared} height="11" />}
       {embedded > 0 && (
-        <path className="f-embedded" d={`M86 10l5.5 -5.5h${embedded - 11}l5.5 5.5l-5.5 5.5h${-(embedded - 11)}z`} />
+        <path
+          className="fill-area-embed"
+          d={`M86 10l5.5 -5.5h${embedded - 11}l5.5 5.5l-5.5 5.5h${-(embedded - 11)}z`}
+        />
       )}
       {Array.from({ length: triangles }, (_, i) => (
-        <path key={i} className="f-attribute" d={`M${88 + embedded + i * 9.6} 15l4.5 -10l4.5 10z`} />
+        <path key={i} className="fill-area-style" d={`M${88 + embedded + i * 9.6} 15l4.5 -10l4.5 10z`} />
       ))}
       {figures.presentationalBytes > 0 && (
         <rect
-          className="f-presentational"
+          className="fill-area-pres"
           x={90 + embedded + triangles * 9.6}
           y="8.5"
           width={Math.max(4, figures.presentationalBytes * scale)}

@@ -1,7 +1,7 @@
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { ImportReply, SiteSummaryReply } from '@syndeton/contract';
-import { actLook, frameLook, headLook, headNameLook, sayLook } from '../../ui/looks.ts';
+import { actLook, frameLook, headLook, headNameLook, sayLook, threadBoxLook } from '../../ui/looks.ts';
 import { Brand } from '../../ui/Brand.tsx';
 import { FindButton } from '../../ui/FindButton.tsx';
 import { Act } from '../../ui/Act.tsx';
@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Finder } from '../../ui/Finder.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import { ThemeButton } from '../../ui/ThemeButton.tsx';
-import { Logo } from '../../ui/Thread.tsx';
+import { Logo, Strand } from '../../ui/Thread.tsx';
 import { count } from '../../ui/format.ts';
 import { Problem } from '../../ui/Said.tsx';
 import {
@@ -75,14 +75,19 @@ export function StartView(props: Props) {
         {props.person}
         <ThemeButton />
       </header>
-      <svg className="thread" width="1280" height="180" viewBox="0 0 1280 180" aria-hidden="true">
+      <svg
+        className={threadBoxLook}
+        fill="none"
+        strokeLinecap="round"
+        width="1280"
+        height="180"
+        viewBox="0 0 1280 180"
+        aria-hidden="true"
+      >
         {[
           'M19 24 C10.5 24 11.5 33 12.5 40 C15 62 26 72 50 72 C180 72 200 84 330 80 S520 70 600 76 S800 92 905 78 C925 75 944 71 958 71 C978 73 974 101 950 101 C922 101 926 73 955 72 C1010 70 1030 100 1064 167',
         ].map((d) => (
-          <g key={d}>
-            <path className="th" d={d} />
-            <path className="ply" d={d} />
-          </g>
+          <Strand key={d} d={d} />
         ))}
         <Logo />
       </svg>
@@ -143,8 +148,12 @@ export function StartView(props: Props) {
           className="relative min-w-0 px-8 pt-14.25 pb-6 overflow-auto max-phone:pt-6"
           aria-label="Bring a site in"
         >
-          <div className={`drop${over ? ' over' : ''}`}>
-            <svg className="stitch" aria-hidden="true">
+          <div className="relative rounded-[9px] bg-panel px-8 pt-10 pb-6">
+            <svg
+              className={`pointer-events-none absolute inset-0 size-full overflow-visible fill-none stroke-thread ${over ? 'stroke-[2.6]' : 'stroke-[1.8]'}`}
+              strokeDasharray={over ? undefined : '11 7'}
+              aria-hidden="true"
+            >
               <rect width="100%" height="100%" rx="9" />
             </svg>
             <h2 className="text-say! leading-7!">Drop a folder, zip or files</h2>

@@ -80,10 +80,11 @@ test('what is dropped is brought in, and the seam closes while it hangs over', a
   const file = new File(['<p>'], 'a.html');
   const area = screen.getByRole('region', { name: 'Bring a site in' });
   fireEvent.dragOver(area);
-  expect(area.querySelector('.drop')!.className).toContain('over');
+  const isClosed = (): boolean => area.querySelector('svg')!.getAttribute('stroke-dasharray') === null;
+  expect(isClosed()).toBe(true);
   fireEvent.drop(area, { dataTransfer: { items: [], files: [file] } });
   await waitFor(() => expect(onBring).toHaveBeenCalledWith([{ path: 'a.html', file }]));
-  expect(area.querySelector('.drop')!.className).not.toContain('over');
+  expect(isClosed()).toBe(false);
 });
 
 const walks = (over: Partial<ImportReply> = {}): ImportReply => ({

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { FindingReply } from '@syndeton/contract';
 import { describeSeverity, isRemoteAddress, type Severity } from '@syndeton/core';
-import { sideHeadLook } from '../../ui/looks.ts';
+import { listRowLook, sideHeadLook } from '../../ui/looks.ts';
 import { Act } from '../../ui/Act.tsx';
 import { FindingSentence } from './FindingSentence.tsx';
 
@@ -50,7 +50,7 @@ function Group({
       </h2>
       <ul>
         {shown.map((finding) => (
-          <li className="fd" key={finding.id}>
+          <li className={listRowLook} key={finding.id}>
             <span title={whereOf(finding)}>
               <FindingSentence sentence={finding.sentence} pathOfName={pathOfName} onPath={onPath} />
               <Nowhere path={sheetNotHere(finding)} {...{ nowhere, busy, onNowhere }} />

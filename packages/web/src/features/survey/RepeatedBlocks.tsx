@@ -12,7 +12,7 @@ export function RepeatedBlocks({
 }) {
   return (
     <table className="text-table/4.25 border-collapse w-full table-fixed [&_td]:truncate [&_td]:pt-1.25 [&_td]:pr-2 [&_td]:pb-1.25 [&_td]:border-t [&_td]:border-t-line">
-      <caption className="hidden-table">Blocks pasted into several pages</caption>
+      <caption className="sr-only">Blocks pasted into several pages</caption>
       <colgroup>
         <col />
         <col style={{ width: Math.min(allPages.length, 120) > 40 ? 200 : 112 }} />

@@ -71,7 +71,7 @@ export function SourcesChart({ pages, sorting, onSort, onChoose }: Props) {
             <button
               key={name}
               type="button"
-              className={`word${name === sorting ? ' on' : ''}`}
+              className={`mx-1 ${name === sorting ? 'font-semibold text-ink shadow-under' : 'text-ink-2'}`}
               aria-pressed={name === sorting}
               onClick={() => onSort(name)}
             >
@@ -86,7 +86,7 @@ export function SourcesChart({ pages, sorting, onSort, onChoose }: Props) {
           The numbers as CSV
         </Act>
       </div>
-      <table className="hidden-table">
+      <table className="sr-only">
         <caption>Bytes of styling by page</caption>
         <thead>
           <tr>

@@ -44,7 +44,7 @@ export function ChangedTexts({
       wide
     >
       <div
-        className="texts"
+        className="grid min-h-0 grid-cols-[200px_minmax(0,1fr)] gap-4 max-phone:block max-phone:overflow-auto"
         role="presentation"
         onKeyDown={({ key, ctrlKey, metaKey, altKey }) => {
           if (ctrlKey || metaKey || altKey) return;
@@ -52,12 +52,12 @@ export function ChangedTexts({
           if (key === 'k') step(-1);
         }}
       >
-        <ul aria-label="Changed files">
+        <ul className="overflow-auto text-table/5.5" aria-label="Changed files">
           {files.map((one) => (
             <li key={one.path}>
               <button
                 type="button"
-                className={one.path === path ? 'on' : ''}
+                className={`w-full truncate px-1.5 text-left ${one.path === path ? 'bg-picked' : ''}`}
                 aria-current={one.path === path}
                 onClick={() => setPath(one.path)}
               >

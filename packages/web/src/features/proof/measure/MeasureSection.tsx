@@ -79,7 +79,7 @@ export function MeasureSection({ measuring, proof, onPage, onSave }: Props) {
       ) : (
         <>
           <fieldset className="mt-2 flex flex-wrap gap-4">
-            <legend className="hidden-table">Where to look</legend>
+            <legend className="sr-only">Where to look</legend>
             {views.map((view) => {
               const name = viewWords(view);
               return (

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { outlineLook } from '../../../ui/looks.ts';
 import { Act } from '../../../ui/Act.tsx';
 import { Box } from '../../../ui/Box.tsx';
 import { count, pageName } from '../../../ui/format.ts';
@@ -143,7 +144,8 @@ function Side({ drawn: { canvas }, name, regions, at }: SideProps) {
           <div
             key={i}
             ref={i === at ? shown : undefined}
-            className={`outline-box${i === at ? ' now' : ''}`}
+            data-now={i === at || undefined}
+            className={`${outlineLook} ${i === at ? 'border-thread [&_span]:bg-thread [&_span]:text-on-thread' : ''}`}
             style={{
               left: region.left * scale,
               top: region.top * scale,
