@@ -65,13 +65,15 @@ function judge(property: string, value: string): Judgement {
   const substitution = substitutionIn(value);
   if (substitution !== undefined) {
     if (hasStray(value) || hasBang(value) || !everyVarNamesOne(value)) return invalid;
-    return /^(var|--.*)$/.test(substitution) ? valid : unsure(true);
+    // browsers without functions of the author drop them as they read
+    return substitution === 'var' ? valid : unsure(true);
   }
   if (property === 'all') return invalid;
   const target = aliasOf(property);
   if (hasStray(value) || (hasStrayEscape(value) && !takesNames.test(target))) return invalid;
   if (!lexer.getProperty(target) || isLong(value)) return unsure(true);
-  const open = unsettled.test(target) || beyond.some(([name, pattern]) => name.test(target) && pattern.test(value));
+  const isOpen = ([name, pattern]: readonly [RegExp, RegExp]): boolean => name.test(target) && pattern.test(value);
+  const open = unsettled.test(target) || beyond.some(isOpen) || recent.some(isOpen);
   const plain = hasMath(value) ? withoutMath(value) : [value];
   if (!plain) return unsure(false);
   const matched = plain.map((text) => matches(target, text));
@@ -92,6 +94,13 @@ const beyond: readonly (readonly [property: RegExp, value: RegExp])[] = [
   [/^background$/, /\btext\b/i],
   [/^font-variant$/, /\b(text|emoji|unicode)\b/i],
   [/^font-family$/, /(^|[\t\n\f\r ,])(inherit|initial|unset|revert)\b/i],
+];
+
+/** Values of properties all browsers have that not all of them take: what stands before them is what counts there. From memory. */
+const recent: readonly (readonly [property: RegExp, value: RegExp])[] = [
+  [/^(min-|max-)?(width|height|inline-size|block-size)$/, /\bstretch\b/i],
+  [/^text-wrap(-style)?$/, /\bpretty\b/i],
+  [/^background(-clip)?$/, /\bborder-area\b/i],
 ];
 
 /** What the grammar cannot say: values it takes and Chromium does not. */
