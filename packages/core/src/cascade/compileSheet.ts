@@ -1,6 +1,7 @@
 import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { isYoung } from '../selectors/pseudoTable.ts';
 import type { SelectorList } from '../selectors/selector.ts';
 import type { GroupRule, NestedDeclarations, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
 import { foldedText } from '../sheet/tokens.ts';
@@ -91,7 +92,7 @@ class Compiler {
 
   private styleRule(rule: StyleRule, around: Around): boolean {
     const selectors = this.selectors(rule.selector, around);
-    if (selectors) this.ruleOf(rule, selectors, around);
+    if (selectors) this.ruleOf(rule, selectors, selectors.length > 1 ? besideYoung(rule.selector, around) : around);
     if (selectors && !mayBeReadOtherwise(rule.selector)) return true;
     const others = this.selectors(rule.selector, around, true);
     if (others && JSON.stringify(others) !== JSON.stringify(selectors)) this.ruleOf(rule, others, elsewhere(around));
@@ -266,6 +267,12 @@ function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' 
 
 /** Forgiving lists leave out what ours does not know. */
 const mayBeReadOtherwise = (selector: string): boolean => /:(is|where|-webkit-any)\(/i.test(selector);
+
+/** A list that some browsers drop for one of its selectors. */
+const besideYoung = (selector: string, around: Around): Around =>
+  isYoung(selector)
+    ? { ...around, conditions: [...around.conditions, { kind: 'young-list', text: foldedText(selector) }] }
+    : around;
 
 /** In a browser that knows what ours does not. */
 const elsewhere = (around: Around, text = ''): Around => ({

@@ -24,6 +24,8 @@ function conditionHolds(condition: Condition, environment: Environment): boolean
       return evaluateSupports(condition.text);
     case 'container':
       return undefined; // the size of a container is layout's
+    case 'young-list':
+      return true;
     case 'other-browsers':
       return false;
     case 'other':
@@ -44,6 +46,8 @@ export function describeCondition(condition: Condition): string {
       return `the sheet set “${condition.text}”`;
     case 'other':
       return condition.text;
+    case 'young-list':
+      return `a browser that knows all of ${condition.text}`;
     case 'other-browsers':
       return condition.text === ''
         ? 'what only other browsers know'

@@ -23,6 +23,8 @@ const differing: readonly (readonly [before: string, after: string])[] = [
   ['p[class=n s]{color:red}', ''],
   [':is(:-moz-focusring,.q){color:red}', ''],
   ['.n{&::-moz-selection{color:red}}', ''],
+  ['.n, p::scroll-marker{color:red}', '.n{color:red} p::scroll-marker{color:red}'],
+  ['.n{color:red} .q:open{color:red}', '.n, .q:open{color:red}'],
   // groups
   ['@-moz-document url-prefix(){p{color:red}}', ''],
   ['@-moz-document url-prefix(){p{color:red}}', '@-moz-document url-prefix(){p{color:blue}}'],
@@ -47,6 +49,8 @@ const same: readonly (readonly [before: string, after: string])[] = [
   ['a::-moz-selection{color:red}', ''],
   ['.q::-moz-selection, q:-moz-broken{color:red}', ''],
   ['.n::-moz-selection{color:red} p::-moz-selection{color:blue}', 'p::-moz-selection{color:blue} .n::-moz-selection{color:red}'],
+  ['.n, p::scroll-marker{color:red} .m{color:blue}', '.m{color:blue} .n, p::scroll-marker{color:red}'],
+  ['.n, .m{color:red}', '.n{color:red} .m{color:red}'],
   ['p[a=b=c]{color:red}', ''],
   ['p / q{color:red}', ''],
   ['p:not(.a,){color:red}', ''],
