@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Dialog } from 'radix-ui';
+import { boxLook, smallBoxLook } from './looks.ts';
 import { Act } from './Act.tsx';
 
 /** A question or list over the page; Escape closes it. */
@@ -28,7 +29,7 @@ export function Box({
         <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
         <Dialog.Content
           data-asking
-          className={`fixed left-1/2 z-21 -translate-x-1/2 overflow-auto rounded-[9px] bg-raised px-6 py-5 shadow-[0_0_0_1px_var(--line-2),var(--float)] ${wide ? 'top-[4vh] grid h-[88vh] w-[min(1240px,calc(100vw-32px))] grid-rows-[auto_minmax(0,1fr)]' : 'top-[18%] max-h-[70vh] w-[min(520px,calc(100vw-32px))]'}`}
+          className={`${boxLook} px-6 py-5 ${wide ? 'top-[4vh] grid h-[88vh] w-[min(1240px,calc(100vw-32px))] grid-rows-[auto_minmax(0,1fr)]' : smallBoxLook}`}
           aria-describedby={describedBy}
           onCloseAutoFocus={keepFocus}
         >

@@ -2,7 +2,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 
-import { menuRowLook } from './looks.ts';
+import { boxLook, menuRowLook, smallBoxLook } from './looks.ts';
 import { pageName } from './format.ts';
 
 export interface Findable {
@@ -33,11 +33,11 @@ export function Finder({
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ground/70 z-20" />
-        <Dialog.Content data-asking className="box p-0!" aria-describedby={undefined}>
+        <Dialog.Content data-asking className={`${boxLook} ${smallBoxLook}`} aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Find</Dialog.Title>
           <Command shouldFilter={false} label="Find">
             <Command.Input
-              className="w-full border-b border-line-2 bg-transparent px-4 py-3 outline-none"
+              className="w-full border-b border-line-2 bg-transparent px-4 py-3 outline-none focus-visible:shadow-none"
               placeholder={hint}
               value={text}
               onValueChange={setText}

@@ -99,3 +99,10 @@ export const threadBoxLook =
 
 /** The turns of a knot that is tied. */
 export const turnLook = 'stroke-thread stroke-[4.7]';
+
+/** What floats over everything and is answered or closed first. */
+export const boxLook =
+  'fixed left-1/2 z-21 -translate-x-1/2 overflow-auto rounded-[9px] bg-raised shadow-[0_0_0_1px_var(--line-2),var(--float)]';
+
+/** As large as what is asked. */
+export const smallBoxLook = 'top-[18%] max-h-[70vh] w-[min(520px,calc(100vw-32px))]';

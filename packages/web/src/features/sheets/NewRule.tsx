@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { parseSelectorList } from '@syndeton/core';
 import type { SiteWordsReply } from '@syndeton/contract';
-import { formRowLook } from '../../ui/looks.ts';
+import { effectLook, formRowLook } from '../../ui/looks.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Act } from '../../ui/Act.tsx';
 import { count } from '../../ui/format.ts';
@@ -27,7 +27,7 @@ export function NewRule({ at, path, words, onWrite }: Props) {
   ];
   return (
     <form
-      className="text-table/[inherit] grid gap-1.5 eff"
+      className={`${effectLook} grid gap-1.5 text-table/[inherit]`}
       onSubmit={(event) => {
         event.preventDefault();
         if (!isRead) return;
