@@ -1,6 +1,6 @@
 import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
-import { parseSelectorList } from '../selectors/parseSelector.ts';
+import { parseSelectorList, readByBoth } from '../selectors/parseSelector.ts';
 import { isYoung } from '../selectors/pseudoTable.ts';
 import type { SelectorList } from '../selectors/selector.ts';
 import type { GroupRule, NestedDeclarations, Rule, Sheet, StyleRule } from '../sheet/sheet.ts';
@@ -27,6 +27,8 @@ interface Around {
   readonly layers: readonly string[];
   readonly scopes: readonly ScopeRange[];
   readonly parent: { readonly selectors: SelectorList; readonly rule: StyleRule } | undefined;
+  /** As another browser reads it, or as ours where the other reading is made apart; both in one where nothing is said. */
+  readonly reading?: 'ours' | 'any';
 }
 
 /** The sheet's rules as the cascade needs them: nesting unfolded, conditions and layers attached, references resolved. */
@@ -84,19 +86,26 @@ class Compiler {
     }
   }
 
-  private endPreamble({ conditions }: Around): void {
-    if (conditions.some(({ kind }) => kind === 'other-browsers')) return;
+  private endPreamble({ reading }: Around): void {
+    if (reading === 'any') return;
     this.importsOver = true;
     this.namespacesOver = true;
   }
 
   private styleRule(rule: StyleRule, around: Around): boolean {
-    const selectors = this.selectors(rule.selector, around);
-    if (selectors) this.ruleOf(rule, selectors, selectors.length > 1 ? besideYoung(rule.selector, around) : around);
-    if (selectors && !mayBeReadOtherwise(rule.selector)) return true;
-    const others = this.selectors(rule.selector, around, true);
-    if (others && JSON.stringify(others) !== JSON.stringify(selectors)) this.ruleOf(rule, others, elsewhere(around));
-    return selectors !== undefined;
+    const { ours, any } = this.selectors(rule.selector, around);
+    if (around.reading === 'any') {
+      if (any) this.ruleOf(rule, any, around);
+      return false;
+    }
+    const differs = any !== ours;
+    if (ours) {
+      const here = ours.length > 1 ? besideYoung(rule.selector, around) : around;
+      // the other reading takes what is nested along, once
+      this.ruleOf(rule, ours, differs ? { ...here, reading: 'ours' } : here);
+    }
+    if (any && differs && around.reading === undefined) this.ruleOf(rule, any, elsewhere(around));
+    return ours !== undefined;
   }
 
   private ruleOf(rule: StyleRule, selectors: SelectorList, around: Around): void {
@@ -124,7 +133,7 @@ class Compiler {
       this.items.push({ kind: 'layer-statement', names: [inside.layers], conditions: inside.conditions });
     this.straight(rule, inside);
     this.rules(rule.rules, inside, false);
-    return inside.conditions.at(-1)?.kind !== 'other-browsers';
+    return inside.reading !== 'any';
   }
 
   /** Declarations straight in a group or after a nested rule: they reach what the rule around reaches, or the scoping root. */
@@ -159,7 +168,7 @@ class Compiler {
         return names?.length === 1 ? { ...around, layers: [...around.layers, ...names[0]!] } : undefined;
       }
       case 'scope':
-        return this.scope(rule, around) ?? this.scope(rule, elsewhere(around), true);
+        return this.scope(rule, around) ?? this.scope(rule, elsewhere(around));
       case 'starting-style':
         return add({ kind: 'other', text: `@${rule.name}` });
       default:
@@ -167,18 +176,19 @@ class Compiler {
     }
   }
 
-  private selectors(text: string, { parent, scopes }: Around, anyBrowser = false): SelectorList | undefined {
+  private selectors(text: string, { parent, scopes }: Around): ReturnType<typeof readByBoth> {
     const outer = parent ? { parent: parent.selectors } : scopes.length > 0 ? { scoped: true } : {};
-    return parseSelectorList(text, { ...outer, namespaces: this.namespaces, anyBrowser });
+    return readByBoth(text, { ...outer, namespaces: this.namespaces });
   }
 
-  private scope(rule: GroupRule, around: Around, anyBrowser = false): Around | undefined {
+  private scope(rule: GroupRule, around: Around): Around | undefined {
+    const which = around.reading === 'any' ? 'any' : 'ours';
     const found = scopePrelude.exec(trimmed(rule.prelude));
     if (!found) return undefined;
-    const start = found[1] === undefined ? undefined : this.selectors(found[1], around, anyBrowser);
+    const start = found[1] === undefined ? undefined : this.selectors(found[1], around)[which];
     const inside = { ...around, scopes: [...around.scopes, scopeHolder] };
     const limit =
-      found[2] === undefined ? undefined : this.selectors(found[2], { ...inside, parent: undefined }, anyBrowser);
+      found[2] === undefined ? undefined : this.selectors(found[2], { ...inside, parent: undefined })[which];
     if ((found[1] !== undefined && !start) || (found[2] !== undefined && !limit)) return undefined;
     const scopes = [...around.scopes, { start, limit, text: `@scope ${rule.prelude}` }];
     return { ...around, scopes, parent: undefined };
@@ -265,9 +275,6 @@ function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' 
   }
 }
 
-/** Forgiving lists leave out what ours does not know. */
-const mayBeReadOtherwise = (selector: string): boolean => /:(is|where|-webkit-any)\(/i.test(selector);
-
 /** A list that some browsers drop for one of its selectors. */
 const besideYoung = (selector: string, around: Around): Around =>
   isYoung(selector)
@@ -277,6 +284,7 @@ const besideYoung = (selector: string, around: Around): Around =>
 /** In a browser that knows what ours does not. */
 const elsewhere = (around: Around, text = ''): Around => ({
   ...around,
+  reading: 'any',
   conditions: [...around.conditions, { kind: 'other-browsers', text }],
 });
 

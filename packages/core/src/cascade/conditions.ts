@@ -49,8 +49,6 @@ export function describeCondition(condition: Condition): string {
     case 'young-list':
       return `a browser that knows all of ${condition.text}`;
     case 'other-browsers':
-      return condition.text === ''
-        ? 'what only other browsers know'
-        : `${condition.text}, which only other browsers know`;
+      return condition.text === '' ? 'another browser' : `another browser, ${condition.text}`;
   }
 }

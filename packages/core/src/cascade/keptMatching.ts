@@ -66,7 +66,7 @@ function isByPath(simple: SimpleSelector): boolean {
     case 'matches':
       return simple.list.every(hangsOnPathOnly);
     case 'pseudo-class':
-      return stateClasses.has(simple.name) || /^(any-link|root|lang)$/.test(simple.name);
+      return stateClasses.has(simple.name) || /^(any-link|root)$/.test(simple.name);
     default:
       return true;
   }

@@ -70,6 +70,14 @@ test.each(same)('%s → %s: nobody does', (...row) => {
   expect(verdict(row)).toBe('same');
 });
 
+test('rules nested deep, each read in two ways, are read twice and not a thousand times', () => {
+  const nested = (value: string): string =>
+    `body{${':is(:-moz-broken,&) div{'.repeat(40)}color:${value}${'}'.repeat(41)}`;
+  const page = (css: string): string => pageOf(`<style>${css}</style>`, '<div>'.repeat(41));
+  const proof = proveSites(siteOf({ 'p.html': page(nested('red')) }), siteOf({ 'p.html': page(nested('blue')) }));
+  expect(proof.pages[0]!.verdict).toBe('differs');
+});
+
 test('where our browser drops it, it wins nothing in it: Chromium shows all these rows alike', async () => {
   const ask = `[...document.querySelectorAll('body *')].map((e) => [null, '::before', '::selection'].map((p) => {
     const style = getComputedStyle(e, p);

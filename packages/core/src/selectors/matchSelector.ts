@@ -11,7 +11,8 @@ export function matchSelector(element: ElementNode, selector: ComplexSelector, c
   const last = selector.compounds.length - 1;
   const here = matchCompound(element, selector.compounds[last]!, context);
   if (here === 0 || last === 0) return here;
-  const rest = matchBefore(element, last, { selector, context, steps: 0, known: undefined });
+  const steps = asksMore(selector) ? manySteps : 0;
+  const rest = matchBefore(element, last, { selector, context, steps, known: undefined });
   return rest < here ? rest : here;
 }
 
@@ -57,10 +58,31 @@ const manySteps = 64;
 const knownPaths = { any: new WeakMap<ComplexSelector, Known>(), rest: new WeakMap<ComplexSelector, Known>() };
 const isPlain = (context: MatchContext): boolean => !context.forced && !context.scope;
 
+/** Where states are held on or in scopes, from one part of a selector to the next. */
+const knownHere = new WeakMap<MatchContext, WeakMap<ComplexSelector, Known>>();
+
 function keptFor({ selector, context, anchor }: Search): Known {
-  if (anchor || !isPlain(context)) return new WeakMap();
-  let known = knownPaths[context.state].get(selector);
-  if (!known) knownPaths[context.state].set(selector, (known = new WeakMap()));
+  if (anchor) return new WeakMap();
+  let paths = isPlain(context) ? knownPaths[context.state] : knownHere.get(context);
+  if (!paths) knownHere.set(context, (paths = new WeakMap()));
+  let known = paths.get(selector);
+  if (!known) paths.set(selector, (known = new WeakMap()));
+  return known;
+}
+
+const deep = new WeakMap<ComplexSelector, boolean>();
+
+/** Whether each step asks for a path once more, as in rules nested in rules: without what is known from before that takes exponential time. */
+function asksMore(selector: ComplexSelector): boolean {
+  let known = deep.get(selector);
+  if (known === undefined) {
+    known = selector.compounds.some(({ simples }) =>
+      simples.some(
+        (simple) => simple.kind === 'matches' && simple.list.some((one) => one.compounds.length > 1 || asksMore(one)),
+      ),
+    );
+    deep.set(selector, known);
+  }
   return known;
 }
 

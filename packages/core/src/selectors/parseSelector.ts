@@ -29,8 +29,6 @@ export interface SelectorContext {
   readonly scoped?: boolean;
   /** Namespace prefixes declared in the sheet; '' is the default one. */
   readonly namespaces?: ReadonlyMap<string, string>;
-  /** As some other browser may read it: pseudo-classes and pseudo-elements of any name, each matching in some state. */
-  readonly anyBrowser?: boolean;
 }
 
 /**
@@ -39,18 +37,31 @@ export interface SelectorContext {
  * Selectors 4, "Selector Syntax and Validity"; `:is()` and `:where()` are forgiving. With a parent, selectors are relative
  * to it as CSS Nesting 1, "Syntax", says.
  */
-export function parseSelectorList(text: string, context: SelectorContext = {}): SelectorList | undefined {
+export const parseSelectorList = (text: string, context: SelectorContext = {}): SelectorList | undefined =>
+  read(new Reader(tokensOf(text), context));
+
+/** The selectors as any browser may read them, of those that ours drops as well; undefined where none can. */
+export const selectorsOfAnyBrowser = (text: string, context: SelectorContext = {}): SelectorList | undefined =>
+  readByBoth(text, context).any;
+
+/** What our browser reads, and what any may: the same list, unless a name is in it that ours does not know. */
+export function readByBoth(
+  text: string,
+  context: SelectorContext = {},
+): { readonly ours: SelectorList | undefined; readonly any: SelectorList | undefined } {
+  const notes = { beyond: false };
+  const any = read(new Reader(tokensOf(text), context, notes));
+  return { ours: notes.beyond ? parseSelectorList(text, context) : any, any };
+}
+
+function read(reader: Reader): SelectorList | undefined {
   try {
-    return new Reader(tokensOf(text), context).list(context.parent !== undefined || context.scoped === true);
+    return reader.whole();
   } catch (error) {
     if (error === invalid) return undefined;
     throw error;
   }
 }
-
-/** The selectors as any browser may read them, of those that ours drops as well; undefined where none can. */
-export const selectorsOfAnyBrowser = (text: string, context: SelectorContext = {}): SelectorList | undefined =>
-  parseSelectorList(text, { ...context, anyBrowser: true });
 
 /** Thrown inside the reader only, to leave a selector a browser would not take. */
 const invalid = new Error('invalid selector');
@@ -66,10 +77,23 @@ class Reader {
   private insideHas = false;
   private readonly t: Tokens;
   private readonly context: SelectorContext;
+  /** Given where names that ours does not know are taken as well: whether there was one. */
+  private readonly notes: { beyond: boolean } | undefined;
 
-  constructor(tokens: Tokens, context: SelectorContext) {
+  constructor(tokens: Tokens, context: SelectorContext, notes?: { beyond: boolean }) {
     this.t = tokens;
     this.context = context;
+    this.notes = notes;
+  }
+
+  whole(): SelectorList {
+    return this.list(this.context.parent !== undefined || this.context.scoped === true);
+  }
+
+  /** What ours does not take another browser may: each such name matches in some state. */
+  private onlyElsewhere(): void {
+    if (!this.notes) throw invalid;
+    this.notes.beyond = true;
   }
 
   list(relative: boolean): ComplexSelector[] {
@@ -266,8 +290,9 @@ class Reader {
     if (!this.is(T.Ident)) return caselessAttributes.has(lowered(name));
     const flag = lowered(this.ident());
     if (flag === 'i') return true;
-    if (flag === 's' && this.context.anyBrowser) return false;
-    throw invalid; // Chromium takes no "s" flag
+    if (flag !== 's') throw invalid;
+    this.onlyElsewhere(); // Chromium takes no "s" flag
+    return false;
   }
 
   private pseudo(before: string | undefined): SimpleSelector | string {
@@ -277,21 +302,21 @@ class Reader {
       const name = lowered(this.ident());
       if (double || oneColonElements.has(name)) {
         if (before !== undefined) {
-          if ((!/^::(before|after)$/.test(before) || name !== 'marker') && !this.context.anyBrowser) throw invalid;
+          if (!/^::(before|after)$/.test(before) || name !== 'marker') this.onlyElsewhere();
           return `${before}::${name}`;
         }
-        if (!pseudoElements.has(name) && !name.startsWith('-webkit-') && !this.context.anyBrowser) throw invalid;
+        if (!pseudoElements.has(name) && !name.startsWith('-webkit-')) this.onlyElsewhere();
         return `::${name}`;
       }
-      if (!stateClasses.has(name) && !treeClasses.has(name) && !this.context.anyBrowser) throw invalid;
+      if (!stateClasses.has(name) && !treeClasses.has(name)) this.onlyElsewhere();
       return { kind: 'pseudo-class', name, argument: undefined };
     }
     if (!this.is(T.Function)) throw invalid;
     const name = lowered(unescapeCss(this.raw(this.at++).slice(0, -1)));
     const inner = this.inner();
     if (double) {
-      const isTaken = functionalPseudoElements.has(name) || this.context.anyBrowser === true;
-      if (!isTaken || before !== undefined || trimmed(inner) === '') throw invalid;
+      if (before !== undefined || trimmed(inner) === '') throw invalid;
+      if (!functionalPseudoElements.has(name)) this.onlyElsewhere();
       return `::${name}(${trimmed(inner)})`;
     }
     return this.functional(name, inner);
@@ -327,15 +352,13 @@ class Reader {
       default:
         if (trimmed(inner) === '') throw invalid;
         // Chromium takes one language only, as an identifier
-        if (!textArgumentClasses.has(name) || (name === 'lang' && /["',]/.test(inner))) {
-          if (!this.context.anyBrowser) throw invalid;
-        }
+        if (!textArgumentClasses.has(name) || (name === 'lang' && /["',]/.test(inner))) this.onlyElsewhere();
         return { kind: 'pseudo-class', name, argument: trimmed(inner) };
     }
   }
 
   private sub(text: string): Reader {
-    const reader = new Reader(tokensOf(text), this.context);
+    const reader = new Reader(tokensOf(text), this.context, this.notes);
     reader.depth = this.depth + 1;
     reader.insideHas = this.insideHas;
     if (reader.depth > maxDepth) throw invalid;

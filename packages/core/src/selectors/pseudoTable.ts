@@ -31,6 +31,6 @@ export const oneColonElements = words('before after first-line first-letter');
 
 /** Of these, the ones not all browsers know: a list with one of them they drop as a whole. From memory. */
 const young =
-  /::(checkmark|column|details-content|(grammar|spelling)-error|highlight|picker(-icon)?|scroll-(button|marker(-group)?)|search-text|target-text|view-transition[-\w]*)(?![-\w])|:(current|future|past|interest-(source|target)|navigation-source|open|target-(after|before|current)|active-view-transition[-\w]*|xr-overlay|picture-in-picture|state)(?![-\w])/i;
+  /(?<!\\)(?:::(checkmark|column|details-content|(grammar|spelling)-error|highlight|picker(-icon)?|scroll-(button|marker(-group)?)|search-text|target-text|view-transition[-\w]*)(?![-\w])|:(current|future|past|interest-(source|target)|navigation-source|open|target-(after|before|current)|active-view-transition[-\w]*|xr-overlay|picture-in-picture|state))(?![-\w])/i;
 
 export const isYoung = (selector: string): boolean => young.test(selector);
