@@ -106,3 +106,14 @@ export const boxLook =
 
 /** As large as what is asked. */
 export const smallBoxLook = 'top-[18%] max-h-[70vh] w-[min(520px,calc(100vw-32px))]';
+
+/** A strand from a source, in its colour. */
+export const strandLook: Readonly<Record<string, string>> = {
+  linked: 'stroke-src-linked',
+  imported: 'stroke-src-linked',
+  embedded: 'stroke-src-embed',
+  attribute: 'stroke-src-style',
+  presentational: 'stroke-src-pres',
+  browser: 'stroke-src-default',
+  initial: 'stroke-src-default',
+};

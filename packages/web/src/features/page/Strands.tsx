@@ -1,4 +1,5 @@
 import { useEffect, useState, type RefObject } from 'react';
+import { strandLook } from '../../ui/looks.ts';
 
 /** What two things to tie: elements marked `data-tie-from` in the bands and `data-tie-to` in the text share a name. */
 interface Strand {
@@ -7,14 +8,6 @@ interface Strand {
   readonly kind: string;
   readonly hot: boolean;
 }
-
-const strandLook: Readonly<Record<string, string>> = {
-  linked: 'stroke-src-linked',
-  imported: 'stroke-src-linked',
-  embedded: 'stroke-src-embed',
-  attribute: 'stroke-src-style',
-  presentational: 'stroke-src-pres',
-};
 
 /** Strands from each band, and from the chosen rule, to their place in the text. Drawn anew when what they tie moves. */
 export function Strands({

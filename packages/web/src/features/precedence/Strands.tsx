@@ -1,19 +1,10 @@
 import type { QuestionReply } from '@syndeton/contract';
+import { strandLook } from '../../ui/looks.ts';
 import { coloursIn } from '../../ui/Swatch.tsx';
 
 export const deciderHeight = 84;
 const width = 250;
 const mostStrands = 400;
-
-const strandClass: Readonly<Record<string, string>> = {
-  linked: 'stroke-src-linked',
-  imported: 'stroke-src-linked',
-  embedded: 'stroke-src-embed',
-  attribute: 'stroke-src-style',
-  presentational: 'stroke-src-pres',
-  browser: 'stroke-src-default',
-  initial: 'stroke-src-default',
-};
 
 /** One strand a page, from the value it gets to what decides it; on large sites one strand for several pages. */
 export function Strands({ values }: { readonly values: QuestionReply['values'] }) {
@@ -59,7 +50,7 @@ function ValueStrands({ value, row, gap, each }: { value: Value; row: number; ga
           return (
             <path
               key={`${d} ${i}`}
-              className={`fill-none stroke-[1.6] opacity-80 ${strandClass[one.kind]}`}
+              className={`fill-none stroke-[1.6] opacity-80 ${strandLook[one.kind]}`}
               d={`M6 ${from}C${width * 0.45} ${from} ${width * 0.55} ${to} ${width - 4} ${to}`}
             />
           );

@@ -90,7 +90,7 @@ export function RulePanel(props: Props) {
           <button
             key={name}
             type="button"
-            className="text-ink-3 whitespace-nowrap aria-pressed:font-medium aria-pressed:text-ink aria-pressed:shadow-[0_2px_0_var(--ink)]"
+            className="text-ink-3 whitespace-nowrap aria-pressed:font-medium aria-pressed:text-ink aria-pressed:shadow-under"
             aria-pressed={name === way}
             onClick={() => setWay(name)}
           >
