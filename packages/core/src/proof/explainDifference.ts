@@ -97,8 +97,7 @@ const isAmong = (contender: Contender, all: readonly Contender[]): boolean =>
   all.some((one) => isSameRule(one, contender));
 
 function conditionalReason(old: readonly Contender[], now: readonly Contender[], longhand: string): string {
-  if (old.length === 0 && now.length === 0)
-    return `What is said of ${longhand} changed. Only other browsers take it.`;
+  if (old.length === 0 && now.length === 0) return `What is said of ${longhand} changed. Only other browsers take it.`;
   const sameDeclaration = (a: Contender, b: Contender): boolean => saysSame(a, b, longhand);
   const gone = old.find((c) => !now.some((d) => sameDeclaration(c, d)));
   if (gone) return `${nameOf(gone)}${underConditions(gone)} does not reach this element any more.`;
