@@ -64,7 +64,7 @@ async function webkit() {
   };
 }
 
-const engines = { firefox, webkit };
+export const engines = { firefox, webkit };
 
 /** Pages that differ in an engine: `{ page, found }`, and how many boxes were compared. */
 export async function compareInEngine(name, beforeFolder, afterFolder, limit) {

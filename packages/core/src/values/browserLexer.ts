@@ -11,6 +11,28 @@ const baseline = '[ first ]? baseline';
 const cursorWords =
   'auto | default | none | context-menu | help | pointer | progress | wait | cell | crosshair | text | vertical-text | alias | copy | move | no-drop | not-allowed | e-resize | n-resize | ne-resize | nw-resize | s-resize | se-resize | sw-resize | w-resize | ew-resize | ns-resize | nesw-resize | nwse-resize | col-resize | row-resize | all-scroll | zoom-in | zoom-out | grab | grabbing | -webkit-grab | -webkit-grabbing | -webkit-zoom-in | -webkit-zoom-out';
 const cursorSyntax = `[ [ <url> | <image> ] [ <number> <number> ]? , ]* [ ${cursorWords} ]`;
+const origin =
+  '[ left | center | right | top | bottom | <length-percentage> ] | [ [ left | center | right | <length-percentage> ] [ top | center | bottom | <length-percentage> ] | [ left | center | right ] && [ top | center | bottom ] ] <length>?';
+const radius = '[ <length-percentage [0,∞]> | closest-side | farthest-side | closest-corner | farthest-corner ]';
+const fraction = '[ <number [0,∞]> | <percentage [0,∞]> ]?';
+const shadow = '[ <length>{2} [ <length [0,∞]> <length>? ]? ]';
+/** CSS Color 5, "Relative Colors": names of channels stand for those of the colour they begin with. */
+const relative = ([name, channels]: readonly [string, string]): string => {
+  const words = ['none', 'alpha', ...channels].join(' | ');
+  const value = (letter: string): string => `[ <number> | ${letter === 'h' ? '<angle>' : '<percentage>'} | ${words} ]`;
+  return `${name}( from <color> ${[...channels].map(value).join(' ')} [ / ${value('alpha')} ]? )`;
+};
+const relatives = Object.entries({
+  rgb: 'rgb',
+  rgba: 'rgb',
+  hsl: 'hsl',
+  hsla: 'hsl',
+  hwb: 'hwb',
+  lab: 'lab',
+  oklab: 'lab',
+  lch: 'lch',
+  oklch: 'lch',
+});
 const svgLength = '<length-percentage> | <number>';
 
 /**
@@ -25,7 +47,30 @@ export const browserLexer = fork({
     'track-breadth': '<length-percentage [0,∞]> | <flex> | min-content | max-content | auto',
     'fixed-breadth': '<length-percentage [0,∞]>',
     'inflexible-breadth': '<length-percentage [0,∞]> | min-content | max-content | auto',
+    'single-animation':
+      "<'animation-duration'> || <easing-function> || <'animation-delay'> || <single-animation-iteration-count> || <single-animation-direction> || <single-animation-fill-mode> || <single-animation-play-state> || [ none | <keyframes-name> ]",
+    'single-transition':
+      '[ none | <single-transition-property> ] || <time [0s,∞]> || <easing-function> || <time> || <transition-behavior-value>',
     'single-transition-property': 'all | <custom-ident>',
+    'steps()':
+      'steps( [ <integer [1,∞]> | <integer [2,∞]> , jump-none | <integer [1,∞]> , [ jump-start | jump-end | jump-both | start | end ] ] )',
+    ...Object.fromEntries(
+      ['brightness', 'contrast', 'grayscale', 'invert', 'opacity', 'saturate', 'sepia'].map((name) => [
+        `${name}()`,
+        `${name}( ${fraction} )`,
+      ]),
+    ),
+    'blur()': 'blur( <length [0,∞]>? )',
+    'drop-shadow()': 'drop-shadow( [ <color>? && [ <length>{2} <length [0,∞]>? ] ] )',
+    shadow: `inset? && ${shadow} && <color>?`,
+    'shadow-t': '[ <length>{2} <length [0,∞]>? ] && <color>?',
+    'track-size':
+      '<track-breadth> | minmax( <inflexible-breadth> , <track-breadth> ) | fit-content( <length-percentage [0,∞]> )',
+    'circle()': `circle( ${radius}? [ at <position> ]? )`,
+    'ellipse()': `ellipse( ${radius}{2}? [ at <position> ]? )`,
+    'color-function': `<rgb()> | <rgba()> | <hsl()> | <hsla()> | <hwb()> | <lab()> | <lch()> | <oklab()> | <oklch()> | <color()> | ${relatives.map(relative).join(' | ')}`,
+    'system-color':
+      '<deprecated-system-color> | AccentColor | AccentColorText | ActiveText | ButtonBorder | ButtonFace | ButtonText | Canvas | CanvasText | Field | FieldText | GrayText | Highlight | HighlightText | LinkText | Mark | MarkText | SelectedItem | SelectedItemText | VisitedText',
   },
   properties: {
     'line-height': `normal | <number [0,∞]> | ${nonNegative}`,
@@ -58,7 +103,13 @@ export const browserLexer = fork({
     'max-height': maxSize,
     'max-block-size': maxSize,
     'max-inline-size': maxSize,
-    'flex-basis': `content | ${size}`,
+    'flex-basis': `content | ${size.replace(' | intrinsic | min-intrinsic', '')}`,
+    'transform-origin': origin,
+    zoom: 'normal | reset | <number [0,∞]> | <percentage [0,∞]>',
+    'overflow-wrap': 'normal | break-word | anywhere',
+    'word-wrap': 'normal | break-word | anywhere',
+    'container-type': 'normal | size | inline-size',
+    'font-variation-settings': 'normal | [ <string> <number> ]#',
     filter: 'none | [ <filter-function> | <url> ]+',
     'animation-duration': '[ auto | <time [0s,∞]> ]#',
     'transition-duration': '<time [0s,∞]>#',
@@ -100,7 +151,7 @@ export const browserLexer = fork({
     'shape-margin': nonNegative,
     'font-size-adjust':
       'none | [ ex-height | cap-height | ch-width | ic-width | ic-height ]? [ from-font | <number [0,∞]> ]',
-    'font-family': '[ <family-name> | <generic-family> ]#',
+    'font-family': '[ <string> | <ident>+ ]#',
     ...Object.fromEntries(
       [
         '-block',

@@ -1,9 +1,12 @@
 import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
-import { parsedValue, tokenize, tokenTypes } from './cssTokens.ts';
+import { tokenize, tokenTypes } from './cssTokens.ts';
+import { grammarMatch } from './grammarMatch.ts';
+import { isRefusedBeyondGrammar } from './beyondGrammar.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
 import { hasMath, withoutMath } from './mathFunctions.ts';
 import { tableOf } from '../source/tableOf.ts';
+import { isDroppedElsewhere, isTakenElsewhere } from './partedValues.ts';
 import { longhandsOfShorthand, refusedKeywords } from './propertyTable.ts';
 import { everyVarNamesOne, substitutionIn } from './substitution.ts';
 import { unescapeCss } from './unescape.ts';
@@ -73,41 +76,31 @@ function judge(property: string, value: string): Judgement {
   if (hasStray(value) || (hasStrayEscape(value) && !takesNames.test(target))) return invalid;
   if (!lexer.getProperty(target) || isLong(value)) return unsure(true);
   const isOpen = ([name, pattern]: readonly [RegExp, RegExp]): boolean => name.test(target) && pattern.test(value);
-  const open = unsettled.test(target) || beyond.some(isOpen) || recent.some(isOpen);
+  const open = unsettled.test(target) || beyond.some(isOpen);
   const plain = hasMath(value) ? withoutMath(value) : [value];
   if (!plain) return unsure(false);
-  const matched = plain.map((text) => matches(target, text));
+  const matched = plain.map((text) => grammarMatch(target, text));
   const sure = surelyKnown(target, value);
-  if (finer.some(([name, pattern]) => name.test(target) && pattern.test(value))) return invalid;
-  if (matched.every((one) => one === true)) return sure && !open ? valid : unsure(!isRefused(target, value));
-  if (matched.includes(undefined)) return invalid;
+  if (isRefusedBeyondGrammar(target, value)) return invalid;
+  if (matched.includes('broken')) return invalid;
+  if (matched.every((one) => one === 'taken'))
+    return sure && !open && !isDroppedElsewhere(target, value) && !isDroppedElsewhere(property, value)
+      ? valid
+      : unsure(!isRefused(target, value));
+  if (matched.includes('open')) return unsure(false);
   if (isQuirk(target, value)) return { validity: 'quirks', likely: false };
-  return sure && !open && isPlain(value) ? invalid : unsure(/(^|[\t\n\f\r ,])-webkit-/i.test(value));
+  return sure && !open && isPlain(value) && !isTakenElsewhere(target, value) && !isTakenElsewhere(property, value)
+    ? invalid
+    : unsure(/(^|[\t\n\f\r ,])-webkit-/i.test(value));
 }
 
 /** Properties where the grammar and Chromium part in more than a few values; none that hand-coded pages use. */
 const unsettled =
-  /^(-webkit-(box-reflect|border-before.*|mask-box-image.*|perspective|text-stroke)|overflow-clip-margin|timeline-trigger.*|animation-range.*|(-webkit-)?column-rule.*|contain-intrinsic-.*|interest-delay.*|position-try.*|position-anchor|margin-trim|speak|view-transition-.*|container|container-name|will-change|(-webkit-)?(font-feature-settings|text-emphasis-position)|(-webkit-)?appearance)$/;
+  /^(-webkit-(box-reflect|border-before.*|mask-box-image.*|perspective|text-stroke)|overflow-clip-margin|timeline-trigger.*|animation-range.*|animation-trigger|(scroll|view)-timeline.*|timeline-scope|(-webkit-)?column-rule.*|contain-intrinsic-.*|interest-delay.*|position-try.*|position-anchor|margin-trim|speak|view-transition-.*|container|container-name|will-change|(-webkit-)?(font-feature-settings|text-emphasis-position)|(-webkit-)?appearance)$/;
 
 /** Values that Chromium may take and the grammar does not know. */
 const beyond: readonly (readonly [property: RegExp, value: RegExp])[] = [
-  [/^background$/, /\btext\b/i],
-  [/^font-variant$/, /\b(text|emoji|unicode)\b/i],
   [/^font-family$/, /(^|[\t\n\f\r ,])(inherit|initial|unset|revert)\b/i],
-];
-
-/** Values of properties all browsers have that not all of them take: what stands before them is what counts there. From memory. */
-const recent: readonly (readonly [property: RegExp, value: RegExp])[] = [
-  [/^(min-|max-)?(width|height|inline-size|block-size)$/, /\bstretch\b/i],
-  [/^text-wrap(-style)?$/, /\bpretty\b/i],
-  [/^background(-clip)?$/, /\bborder-area\b/i],
-];
-
-/** What the grammar cannot say: values it takes and Chromium does not. */
-const finer: readonly (readonly [property: RegExp, value: RegExp])[] = [
-  [/^(-webkit-)?(animation|transition)-duration$/, /(^|[\t\n\f\r ,])-[\d.]/],
-  [/^(-webkit-)?transition(-property)?$/, /(^|[\t\n\f\r ,])none\b[^]*,|,[^]*(^|[\t\n\f\r ,])none\b/i],
-  [/^grid-(area|row|column)/, /\bauto[\t\n\f\r ]+[-+]?\d|\d[\t\n\f\r ]+auto\b/i],
 ];
 
 /** The grammar takes long over long lists; no hand writes such values. */
@@ -156,15 +149,6 @@ const closers = new Map<number, number>([
   [tokenTypes.LeftCurlyBracket, tokenTypes.RightCurlyBracket],
 ]);
 const closing = new Set(closers.values());
-
-/** Whether the lexer takes it; undefined when it is no value at all, such as a string left open. */
-function matches(property: string, value: string): boolean | undefined {
-  try {
-    return lexer.matchProperty(property, parsedValue(value)).error === null;
-  } catch {
-    return undefined;
-  }
-}
 
 /** Properties that take names of the author's own, which may hold any character. */
 const takesNames =
@@ -244,12 +228,15 @@ function isQuirk(property: string, value: string): boolean {
   if (property === 'cursor' && /^[\t\n\f\r ]*hand[\t\n\f\r ]*$/i.test(value)) return true; // Chromium's own
   if (
     quirkyColours.test(property) &&
-    matches(property, value.replace(/(^|[\t\n\f\r ])([0-9a-f]{6}|[0-9a-f]{3})(?=[\t\n\f\r ]|$)/gi, '$1#$2')) === true
+    grammarMatch(property, value.replace(/(^|[\t\n\f\r ])([0-9a-f]{6}|[0-9a-f]{3})(?=[\t\n\f\r ]|$)/gi, '$1#$2')) ===
+      'taken'
   )
     return true;
   return (
     quirkyLengths.test(property) &&
-    matches(property, value.replace(/(^|[\t\n\f\r (,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\t\n\f\r ),]|$)/g, '$1$2px')) ===
-      true
+    grammarMatch(
+      property,
+      value.replace(/(^|[\t\n\f\r (,])([+-]?(?:\d+\.?\d*|\.\d+))(?=[\t\n\f\r ),]|$)/g, '$1$2px'),
+    ) === 'taken'
   );
 }

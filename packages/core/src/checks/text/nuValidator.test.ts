@@ -26,7 +26,6 @@ const properties = [...longhandNames, ...Object.keys(longhandsOfShorthand)].filt
 
 /** Lines where the two may part, and why. */
 const explained: readonly (readonly [line: RegExp, why: string])[] = [
-  [/\{ vertical-align: center \}/, 'CSS Inline 3 has it; no browser takes it yet'],
   [/\{ font-style: left \}/, 'CSS Fonts 4 has it; no browser takes it yet'],
   [/\{ outline: hidden \}/, 'CSS UI 4, "outline-style": hidden is not a value of it; theirs is the style of borders'],
   [/\{ font: (normal|left|italic|bold|[\d.]+(%|px|em)?) \}/, 'CSS Fonts 4, "font": a size and a family must be there'],

@@ -1,0 +1,67 @@
+// Where Gecko and WebKit take a value that Chromium drops, or the other way round, core must call it unsure: asks the two for each
+// property with each value of the tests, and with values the grammar makes. node … oracle/engines.ts [--seed N] [--each N] [--engine firefox,webkit]
+import { parseArgs } from 'node:util';
+import { values as handValues } from '../packages/core/src/testing/declarationValues.ts';
+import { grammarValues } from '../packages/core/src/testing/grammarValues.ts';
+import { Random } from '../packages/core/src/testing/random.ts';
+import { declarationValidity } from '../packages/core/src/values/declarationValidity.ts';
+import { longhandNames, longhandsOfShorthand } from '../packages/core/src/values/propertyTable.ts';
+import { engines } from '../scripts/compareEngines.mjs';
+import { serve } from './serve.ts';
+
+const { values } = parseArgs({
+  options: {
+    seed: { type: 'string', default: '1' },
+    each: { type: 'string', default: '30' },
+    engine: { type: 'string', default: 'firefox,webkit' },
+  },
+});
+
+type Asked = readonly [property: string, values: readonly string[]];
+
+const asked = [...longhandNames, ...Object.keys(longhandsOfShorthand)].map((name, i): Asked => {
+  const random = new Random(Number(values.seed) * 1000 + i);
+  return [name, [...handValues, ...grammarValues(name, Number(values.each), random)]];
+});
+
+/** In the page: a row of signs a property, the first whether it is known at all. No name inside: the function travels as text. */
+const answer = (rows: readonly Asked[]): readonly string[] =>
+  rows.map(([name, list]) =>
+    ['inherit', ...list]
+      .map((value) => {
+        const sheet = new CSSStyleSheet();
+        sheet.replaceSync(`p{${name}:${value}}`);
+        return (sheet.cssRules[0] as CSSStyleRule).style.length > 0 ? '1' : '0';
+      })
+      .join(''),
+  );
+
+const server = await serve(() => new TextEncoder().encode('<!DOCTYPE html><p>'));
+let wrong = 0;
+for (const name of values.engine.split(',')) {
+  const { tabs, close } = await engines[name as keyof typeof engines]();
+  const [tab] = tabs as readonly {
+    goto(url: string): Promise<void>;
+    evaluate<T>(run: unknown, given: unknown): Promise<T>;
+  }[];
+  await tab!.goto(`${server.origin}/p.html`);
+  let count = 0;
+  for (let i = 0; i < asked.length; i += 40) {
+    const part = asked.slice(i, i + 40);
+    const answers = await tab!.evaluate<readonly string[]>(answer, part);
+    part.forEach(([property, list], k) => {
+      const [known, ...signs] = answers[k]!;
+      for (const [n, sign] of known === '1' ? signs.entries() : []) {
+        count++;
+        const said = declarationValidity(property, list[n]!);
+        if (said === 'unsure' || said === 'quirks' || (said === 'valid') === (sign === '1')) continue;
+        console.log(`${name} ${sign === '1' ? 'takes' : 'drops'} what is ${said} here: ${property}: ${list[n]}`);
+        wrong++;
+      }
+    });
+  }
+  await close();
+  console.log(`${name}: ${count} values of properties it knows, ${wrong} wrong so far`);
+}
+server.close();
+process.exit(wrong > 0 ? 1 : 0);
