@@ -1,9 +1,12 @@
 // Where Gecko and WebKit take a value that Chromium drops, or the other way round, core must call it unsure: asks the two for each
-// property with each value of the tests, and with values the grammar makes. node … oracle/engines.ts [--seed N] [--each N] [--engine firefox,webkit]
+// property with each value of the tests and with values the grammar makes, and for selectors of all forms. node … oracle/engines.ts [--seed N] [--each N] [--engine firefox,webkit]
 import { parseArgs } from 'node:util';
+import { readByBoth } from '../packages/core/src/selectors/parseSelector.ts';
+import { isYoung } from '../packages/core/src/selectors/pseudoTable.ts';
 import { values as handValues } from '../packages/core/src/testing/declarationValues.ts';
 import { grammarValues } from '../packages/core/src/testing/grammarValues.ts';
 import { Random } from '../packages/core/src/testing/random.ts';
+import { selectorForms } from '../packages/core/src/testing/selectorForms.ts';
 import { declarationValidity } from '../packages/core/src/values/declarationValidity.ts';
 import { longhandNames, longhandsOfShorthand } from '../packages/core/src/values/propertyTable.ts';
 import { engines } from '../scripts/compareEngines.mjs';
@@ -36,6 +39,18 @@ const answer = (rows: readonly Asked[]): readonly string[] =>
       .join(''),
   );
 
+/** In the page: a sign a selector. */
+const readSelectors = (list: readonly string[]): string =>
+  list
+    .map((selector) => {
+      const sheet = new CSSStyleSheet();
+      sheet.replaceSync(`${selector}{color:red}`);
+      return sheet.cssRules.length > 0 ? '1' : '0';
+    })
+    .join('');
+
+const forms = selectorForms();
+
 const server = await serve(() => new TextEncoder().encode('<!DOCTYPE html><p>'));
 let wrong = 0;
 for (const name of values.engine.split(',')) {
@@ -59,6 +74,13 @@ for (const name of values.engine.split(',')) {
         wrong++;
       }
     });
+  }
+  const taken = await tab!.evaluate<string>(readSelectors, forms);
+  for (const [n, selector] of forms.entries()) {
+    const { ours, any } = readByBoth(selector);
+    if (taken[n] === '1' ? any !== undefined : ours === undefined || isYoung(selector)) continue;
+    console.log(`${name} ${taken[n] === '1' ? 'takes what nobody does' : 'drops what all take'} here: ${selector}`);
+    wrong++;
   }
   await close();
   console.log(`${name}: ${count} values of properties it knows, ${wrong} wrong so far`);

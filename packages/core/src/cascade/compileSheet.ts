@@ -100,7 +100,7 @@ class Compiler {
     }
     const differs = any !== ours;
     if (ours) {
-      const here = ours.length > 1 ? besideYoung(rule.selector, around) : around;
+      const here = besideYoung(rule.selector, around);
       // the other reading takes what is nested along, once
       this.ruleOf(rule, ours, differs ? { ...here, reading: 'ours' } : here);
     }
@@ -275,7 +275,7 @@ function isKeptDefinition({ name, prelude }: Extract<Rule, { kind: 'definition' 
   }
 }
 
-/** A list that some browsers drop for one of its selectors. */
+/** Selectors that some browsers drop. */
 const besideYoung = (selector: string, around: Around): Around =>
   isYoung(selector)
     ? { ...around, conditions: [...around.conditions, { kind: 'young-list', text: foldedText(selector) }] }

@@ -3,7 +3,8 @@ import { askChromium } from '../testing/chromium.ts';
 import { pageOf, siteOf } from '../testing/siteOf.ts';
 import { proveSites } from './proveSites.ts';
 
-const body = '<div class=w><p class=n lang=cy>one</p><p class=m>two</p><button>x</button><input type=search></div>';
+const body =
+  '<div class=w><a href=x>l</a><p class=n lang=cy>one</p><p class=m>two</p><button>x</button><input type=search></div>';
 const state = (css: string): string => pageOf(`<style>${css}</style>`, body);
 
 /** What Chromium drops and another browser may take: which those are is common practice, what they take from memory. */
@@ -41,12 +42,16 @@ const differing: readonly (readonly [before: string, after: string])[] = [
   ['p{cursor:-moz-grab}', ''],
   // what stands before a value that not all take
   ['p{width:9px;width:stretch}', 'p{width:stretch}'],
+  ['a{text-decoration:none;text-decoration:underline dotted red}', 'a{text-decoration:underline dotted red}'],
+  ['p{margin-left:9px;-webkit-margin-start:2px}', 'p{-webkit-margin-start:2px}'],
+  ['.n{color:blue} :-webkit-any(.n,.m){color:red}', ':-webkit-any(.n,.m){color:red}'],
+  ['button{vertical-align:center}', ''],
   ['p{color:red;color:--f()} @function --f(){result:blue}', 'p{color:--f()} @function --f(){result:blue}'],
 ];
 
 /** What no browser takes, or what reaches nothing in any. */
 const same: readonly (readonly [before: string, after: string])[] = [
-  ['a::-moz-selection{color:red}', ''],
+  ['b::-moz-selection{color:red}', ''],
   ['.q::-moz-selection, q:-moz-broken{color:red}', ''],
   ['.n::-moz-selection{color:red} p::-moz-selection{color:blue}', 'p::-moz-selection{color:blue} .n::-moz-selection{color:red}'],
   ['.n, p::scroll-marker{color:red} .m{color:blue}', '.m{color:blue} .n, p::scroll-marker{color:red}'],
@@ -61,6 +66,22 @@ const same: readonly (readonly [before: string, after: string])[] = [
 
 const verdict = ([before, after]: readonly [string, string]): string =>
   proveSites(siteOf({ 'p.html': state(before) }), siteOf({ 'p.html': state(after) })).pages[0]!.verdict;
+
+/** What Chromium itself takes or drops, and a grammar or a table of names once told otherwise. */
+const here: readonly (readonly [before: string, after: string])[] = [
+  ['p{color:red;color:rgb(from blue r g b)}', 'p{color:red}'],
+  ['p{color:red;color:menu}', 'p{color:red}'],
+  ['p{text-shadow:1px 1px;text-shadow:1px 1px -1px}', 'p{text-shadow:1px 1px -1px}'],
+  ['p{transform-origin:0 0;transform-origin:top 1px}', 'p{transform-origin:top 1px}'],
+  ['.n{color:blue} .n, .n::before:hover{color:red}', '.n, .n::before:hover{color:red}'],
+  ['.n{color:blue} .n, .q::part(.a){color:red}', '.n, .q::part(.a){color:red}'],
+  ['.n{color:blue} .n, q::-webkit-autofill{color:red}', '.n, q::-webkit-autofill{color:red}'],
+  ['.w::-webkit-scrollbar-button:disabled{color:red}', ''],
+];
+
+test.each(here)('%s → %s: our browser shows it', (...row) => {
+  expect(verdict(row)).toBe('differs');
+});
 
 test.each(differing)('%s → %s: another browser may show it', (...row) => {
   expect(verdict(row)).toBe('differs');
@@ -77,6 +98,17 @@ test('rules nested deep, each read in two ways, are read twice and not a thousan
   const proof = proveSites(siteOf({ 'p.html': page(nested('red')) }), siteOf({ 'p.html': page(nested('blue')) }));
   expect(proof.pages[0]!.verdict).toBe('differs');
 });
+
+test('Chromium shows that these rows differ', async () => {
+  const ask = `[...document.querySelectorAll('body *')].map((e) => {
+    const style = getComputedStyle(e);
+    return [...style].map((name) => style.getPropertyValue(name)).join('|');
+  }).join('\\n')`;
+  const shown = here.filter(([text]) => !text.includes('scrollbar'));
+  const answers = await askChromium(shown.flat().map((css) => ({ html: state(css), ask })));
+  for (let i = 0; i < shown.length; i++) expect(answers[2 * i]).not.toBe(answers[2 * i + 1]);
+  expect(answers).toHaveLength(2 * shown.length);
+}, 60_000);
 
 test('where our browser drops it, it wins nothing in it: Chromium shows all these rows alike', async () => {
   const ask = `[...document.querySelectorAll('body *')].map((e) => [null, '::before', '::selection'].map((p) => {

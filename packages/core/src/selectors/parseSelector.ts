@@ -2,12 +2,14 @@ import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { tokensOf, tokenTypes as T, type Tokens } from '../sheet/tokens.ts';
 import { unescapeCss } from '../values/unescape.ts';
+import { takesClassAfter, takesElementAfter, takesListAfter } from './afterElement.ts';
 import { parseAnPlusB } from './anPlusB.ts';
+import { isArgument, takesCompound } from './pseudoArgument.ts';
 import {
   functionalPseudoElements,
   oneColonElements,
-  pseudoElements,
   stateClasses,
+  isPlainElement,
   textArgumentClasses,
   treeClasses,
 } from './pseudoTable.ts';
@@ -75,6 +77,8 @@ class Reader {
   private at = 0;
   private depth = 0;
   private insideHas = false;
+  /** The pseudo-element that all of this says something of: in the brackets of `::part(a):not(…)`. */
+  private after: string | undefined;
   private readonly t: Tokens;
   private readonly context: SelectorContext;
   /** Given where names that ours does not know are taken as well: whether there was one. */
@@ -174,7 +178,7 @@ class Reader {
     const type = this.typeOrUniversal();
     if (type) simples.push(type);
     for (;;) {
-      while (this.is(T.Comment)) this.at++;
+      this.comments();
       const before = this.at;
       if (this.is(T.Hash)) simples.push(this.idSelector());
       else if (this.isDelim(this.at, '.')) simples.push(this.classSelector());
@@ -183,7 +187,7 @@ class Reader {
         this.at++;
         simples.push(this.context.parent ? nesting(this.context.parent) : scopeClass);
       } else if (this.is(T.Colon)) {
-        const pseudo = this.pseudo(pseudoElement);
+        const pseudo = this.pseudo(pseudoElement ?? this.after);
         if (typeof pseudo === 'string') pseudoElement = pseudo;
         else simples.push(pseudo);
       } else break;
@@ -191,6 +195,8 @@ class Reader {
         throw invalid;
     }
     if (simples.length === 0 && pseudoElement === undefined) throw invalid;
+    if (this.after !== undefined && simples.some(({ kind }) => !/^(pseudo-class|matches)$/.test(kind)))
+      this.onlyElsewhere();
     return this.depth === 0 && pseudoElement === undefined && isBareHover(simples)
       ? { simples, pseudoElement, isBareHover: true }
       : { simples, pseudoElement };
@@ -297,29 +303,52 @@ class Reader {
 
   private pseudo(before: string | undefined): SimpleSelector | string {
     this.at++;
+    this.comments();
     const double = this.take(T.Colon);
+    this.comments();
     if (this.is(T.Ident)) {
       const name = lowered(this.ident());
       if (double || oneColonElements.has(name)) {
-        if (before !== undefined) {
-          if (!/^::(before|after)$/.test(before) || name !== 'marker') this.onlyElsewhere();
-          return `${before}::${name}`;
-        }
-        if (!pseudoElements.has(name) && !name.startsWith('-webkit-')) this.onlyElsewhere();
-        return `::${name}`;
+        if (!isPlainElement(name)) this.onlyElsewhere();
+        return this.pseudoElement(before, `::${name}`);
       }
       if (!stateClasses.has(name) && !treeClasses.has(name)) this.onlyElsewhere();
-      return { kind: 'pseudo-class', name, argument: undefined };
+      return this.pseudoClass(before, name, undefined);
     }
     if (!this.is(T.Function)) throw invalid;
     const name = lowered(unescapeCss(this.raw(this.at++).slice(0, -1)));
     const inner = this.inner();
-    if (double) {
-      if (before !== undefined || trimmed(inner) === '') throw invalid;
-      if (!functionalPseudoElements.has(name)) this.onlyElsewhere();
-      return `::${name}(${trimmed(inner)})`;
-    }
-    return this.functional(name, inner);
+    if (!double) return this.functional(before, name, inner);
+    if (trimmed(inner) === '') throw invalid;
+    if (!functionalPseudoElements.has(name)) this.onlyElsewhere();
+    this.argument(name, inner);
+    return this.pseudoElement(before, `::${name}(${trimmed(inner)})`);
+  }
+
+  private pseudoElement(before: string | undefined, text: string): string {
+    if (before === undefined) return text;
+    if (!takesElementAfter(before, text)) this.onlyElsewhere();
+    return before + text;
+  }
+
+  /** After a pseudo-element it says something of what no markup shows: it holds in some state. */
+  private pseudoClass(before: string | undefined, name: string, argument: string | undefined): SimpleSelector {
+    if (before === undefined) return { kind: 'pseudo-class', name, argument };
+    if (!takesClassAfter(before, name)) this.onlyElsewhere();
+    return { kind: 'pseudo-class', name: `${before}:${name}`, argument };
+  }
+
+  private argument(name: string, inner: string): void {
+    if (!isArgument(name, inner)) this.onlyElsewhere();
+    if (takesCompound.test(name) && !this.isCompound(name, inner)) this.onlyElsewhere();
+  }
+
+  private isCompound(name: string, inner: string): boolean {
+    const reader = new Reader(tokensOf(inner), this.context);
+    reader.depth = this.depth + 1;
+    const list = reader.depth > maxDepth ? undefined : read(reader);
+    if (!list?.every((one) => one.combinators.length === 0 && hasNoPseudoElement(one))) return false;
+    return list.length === 1 || name === 'cue';
   }
 
   /** The text up to the matching closing parenthesis, which is passed. */
@@ -334,42 +363,57 @@ class Reader {
     return this.t.text.slice(from);
   }
 
-  private functional(name: string, inner: string): SimpleSelector {
+  private functional(before: string | undefined, name: string, inner: string): SimpleSelector {
     switch (name) {
       case 'is':
       case 'where':
+        if (before !== undefined && !takesListAfter(before)) this.onlyElsewhere();
+        return { kind: 'matches', name, list: this.forgiving(inner, before) };
       case '-webkit-any':
-        return { kind: 'matches', name: name === 'where' ? 'where' : 'is', list: this.forgiving(inner) };
+        return { kind: 'matches', name: 'is', list: this.any(inner, before) };
       case 'not':
-        return { kind: 'matches', name: 'not', list: this.sub(inner).list(false).map(withoutPseudoElement) };
+        if (before !== undefined && !takesListAfter(before)) this.onlyElsewhere();
+        return { kind: 'matches', name: 'not', list: this.sub(inner, before).list(false).map(withoutPseudoElement) };
       case 'has':
+        if (before !== undefined) this.onlyElsewhere();
         return { kind: 'has', list: this.relativeList(inner) };
       case 'nth-child':
       case 'nth-last-child':
       case 'nth-of-type':
       case 'nth-last-of-type':
+        if (before !== undefined) this.onlyElsewhere();
         return this.nth(name, inner);
       default:
         if (trimmed(inner) === '') throw invalid;
-        // Chromium takes one language only, as an identifier
-        if (!textArgumentClasses.has(name) || (name === 'lang' && /["',]/.test(inner))) this.onlyElsewhere();
-        return { kind: 'pseudo-class', name, argument: trimmed(inner) };
+        if (!textArgumentClasses.has(name)) this.onlyElsewhere();
+        this.argument(name, inner);
+        return this.pseudoClass(before, name, trimmed(inner));
     }
   }
 
-  private sub(text: string): Reader {
+  /** The older form of `:is()`: no list that forgives, no combinators. */
+  private any(inner: string, before: string | undefined): ComplexSelector[] {
+    const list = this.forgiving(inner, before);
+    const isOld =
+      list.length === splitCommas(inner).length && list.every(({ combinators }) => combinators.length === 0);
+    if (before !== undefined || !isOld) this.onlyElsewhere();
+    return list;
+  }
+
+  private sub(text: string, after?: string): Reader {
     const reader = new Reader(tokensOf(text), this.context, this.notes);
+    reader.after = after;
     reader.depth = this.depth + 1;
     reader.insideHas = this.insideHas;
     if (reader.depth > maxDepth) throw invalid;
     return reader;
   }
 
-  private forgiving(inner: string): ComplexSelector[] {
+  private forgiving(inner: string, after: string | undefined): ComplexSelector[] {
     const out: ComplexSelector[] = [];
     for (const part of splitCommas(inner)) {
       try {
-        out.push(...this.sub(part).list(false).map(withoutPseudoElement));
+        out.push(...this.sub(part, after).list(false).map(withoutPseudoElement));
       } catch (error) {
         if (error !== invalid) throw error;
       }
@@ -394,8 +438,12 @@ class Reader {
     const ofType = name.endsWith('of-type');
     if (!formula || (formula.of !== undefined && ofType)) throw invalid;
     const { step, offset } = formula;
-    const of = formula.of === undefined ? undefined : this.sub(formula.of).list(false).map(withoutPseudoElement);
+    const of = formula.of === undefined ? undefined : this.sub(formula.of).list(false).filter(hasNoPseudoElement);
     return { kind: 'nth', last: name.includes('last'), ofType, step, offset, of };
+  }
+
+  private comments(): void {
+    while (this.is(T.Comment)) this.at++;
   }
 
   private space(): boolean {
@@ -449,8 +497,11 @@ function join(parent: SimpleSelector, combinator: Combinator, inner: ComplexSele
   return { compounds, combinators, specificity: specificityOf(compounds), text };
 }
 
+const hasNoPseudoElement = ({ compounds }: ComplexSelector): boolean =>
+  compounds.every((c) => c.pseudoElement === undefined);
+
 function withoutPseudoElement(selector: ComplexSelector): ComplexSelector {
-  if (selector.compounds.some((c) => c.pseudoElement !== undefined)) throw invalid;
+  if (!hasNoPseudoElement(selector)) throw invalid;
   return selector;
 }
 

@@ -29,8 +29,29 @@ export const functionalPseudoElements = words(`cue highlight part picker scroll-
 /** The four that may be written with one colon. Selectors 4, "Pseudo-Elements". */
 export const oneColonElements = words('before after first-line first-letter');
 
-/** Of these, the ones not all browsers know: a list with one of them they drop as a whole. From memory. */
-const young =
-  /(?<!\\)(?:::(checkmark|column|details-content|(grammar|spelling)-error|highlight|picker(-icon)?|scroll-(button|marker(-group)?)|search-text|target-text|view-transition[-\w]*)(?![-\w])|:(current|future|past|interest-(source|target)|navigation-source|open|target-(after|before|current)|active-view-transition[-\w]*|xr-overlay|picture-in-picture|state))(?![-\w])/i;
+/** Names with a vendor's prefix that are pseudo-classes stand for no pseudo-element. */
+export const isPlainElement = (name: string): boolean =>
+  pseudoElements.has(name) ||
+  (name.startsWith('-webkit-') &&
+    !stateClasses.has(name) &&
+    !treeClasses.has(name) &&
+    name !== '-webkit-full-page-media');
+
+/** Of these, the ones not all browsers take: a list with one of them they drop as a whole. Asked of Gecko and WebKit: oracle/engines.ts. */
+const young = new RegExp(
+  [
+    String.raw`::(checkmark|column|(grammar|spelling)-error|picker(-icon)?|scroll-(button|marker(-group)?)|search-text|view-transition-group-children)(?![-\w])`,
+    String.raw`::(cue[(:]|details-content:|slotted\([^()]*\)::|view-transition-group\([^()]*\s)`,
+    String.raw`::?(before|after)::marker`,
+    String.raw`::-webkit-(scrollbar|resizer)[-\w]*:`,
+    String.raw`::[-\w]+(\([^()]*\))?:(focus-(visible|within)|not\()`,
+    String.raw`:(current|future|past|interest-(source|target)|navigation-source|open|target-(after|before|current)|xr-overlay|picture-in-picture|host-context|window-inactive|-webkit-(any|any-link|drag|full-screen))(?![-\w])`,
+    String.raw`:(corner-present|horizontal|vertical|decrement|increment|start|end|(double|single|no)-button)(?![-\w])`,
+    String.raw`:nth-(last-)?child\([^()]*::`,
+  ]
+    .map((one) => String.raw`(?<!\\)${one}`)
+    .join('|'),
+  'i',
+);
 
 export const isYoung = (selector: string): boolean => young.test(selector);

@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import { parsePage } from '../page/parsePage.ts';
 import { askChromium } from '../testing/chromium.ts';
 import { matchList } from './matchSelector.ts';
+import { selectorForms } from '../testing/selectorForms.ts';
 import { parseSelectorList } from './parseSelector.ts';
 
 const read = (name: string): string => fs.readFileSync(new URL(`../testing/fixtures/${name}`, import.meta.url), 'utf8');
@@ -47,4 +48,18 @@ test.each([
   expect(parted).toEqual([]);
   expect(selectors.length).toBeGreaterThanOrEqual(300);
   expect(page.elements.length).toBeGreaterThanOrEqual(100);
+});
+
+// Selectors 4, "Pseudo-elements" and "Functional Pseudo-Classes": the browser reads each as a rule's selector
+test('what follows a pseudo-element and what stands in brackets is taken where Chromium takes it', async () => {
+  const forms = selectorForms();
+  const ask = `(${JSON.stringify(forms)}).map((selector) => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(selector + '{color:red}');
+    return sheet.cssRules.length > 0 ? 1 : 0;
+  }).join('')`;
+  const [answers] = (await askChromium([{ html: '<!DOCTYPE html>', ask }])) as [string];
+  const parted = forms.filter((selector, i) => (parseSelectorList(selector) !== undefined) !== (answers[i] === '1'));
+  expect(parted).toEqual([]);
+  expect(forms.length).toBeGreaterThan(4000);
 });
