@@ -155,7 +155,7 @@ const familyNames = (text: string): string =>
 
 /** Properties whose values may hold an author's own, case-sensitive identifiers. */
 const keepsCase = (property: string): boolean =>
-  /^(animation|counter|container|view-|grid|list-style|font-family$|font$|will-change|transition|scroll-timeline|timeline|anchor|position-|page$|quotes|font-palette|font-variant|content$|offset|font-feature)/.test(
+  /^(-webkit-)?(animation|counter|container|view-|grid|list-style|font-family$|font$|will-change|transition|scroll-timeline|timeline|anchor|position-|page$|quotes|font-palette|font-variant|content$|offset|font-feature)/.test(
     property,
   );
 

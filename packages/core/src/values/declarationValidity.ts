@@ -152,7 +152,7 @@ const closing = new Set(closers.values());
 
 /** Properties that take names of the author's own, which may hold any character. */
 const takesNames =
-  /^(font|font-family|animation|animation-name|counter-|grid|list-style|content|container|quotes|will-change|transition|view-)/;
+  /^(-webkit-)?(font|font-family|animation|animation-name|counter-|grid|list-style|content|container|quotes|will-change|transition|view-)/;
 
 /** An escape in a keyword that stands for a character no keyword has, as in the old `red\9`. */
 function hasStrayEscape(value: string): boolean {
