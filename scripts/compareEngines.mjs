@@ -6,6 +6,7 @@ import fs from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import puppeteer from 'puppeteer-core';
+import { launchChromium } from './chromium.mjs';
 import { differences, readStyles, samplePages, serveFolder } from './compareSites.mjs';
 
 const firefoxPath = '/usr/bin/firefox-esr';
@@ -64,7 +65,13 @@ async function webkit() {
   };
 }
 
-export const engines = { firefox, webkit };
+/** For questions beside the comparison of folders. */
+async function chromium() {
+  const browser = await launchChromium();
+  return { tabs: [await browser.newPage()], close: () => browser.close() };
+}
+
+export const engines = { chromium, firefox, webkit };
 
 /** Pages that differ in an engine: `{ page, found }`, and how many boxes were compared. */
 export async function compareInEngine(name, beforeFolder, afterFolder, limit) {
