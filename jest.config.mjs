@@ -15,7 +15,10 @@ export default {
   // one more than CI has cores: a test that waits for a server or a browser leaves its core to others
   maxWorkers: 3,
   projects: [
-    project('core'),
+    project('core', {
+      globalSetup: '<rootDir>/packages/core/src/testing/startChromium.mjs',
+      globalTeardown: '<rootDir>/packages/core/src/testing/stopChromium.mjs',
+    }),
     project('contract'),
     project('cli'),
     project('server', {

@@ -8,6 +8,8 @@ import { grammarValues } from '../packages/core/src/testing/grammarValues.ts';
 import { Random } from '../packages/core/src/testing/random.ts';
 import { selectorForms } from '../packages/core/src/testing/selectorForms.ts';
 import { declarationValidity } from '../packages/core/src/values/declarationValidity.ts';
+import { meantElsewhere } from '../packages/core/src/values/knownElsewhere.ts';
+import { propertyKind } from '../packages/core/src/values/longhands.ts';
 import { longhandNames, longhandsOfShorthand } from '../packages/core/src/values/propertyTable.ts';
 import { engines } from '../scripts/compareEngines.mjs';
 import { serve } from './serve.ts';
@@ -49,6 +51,16 @@ const readSelectors = (list: readonly string[]): string =>
     })
     .join('');
 
+/** In the page: every property its styles have. */
+const ownNames = (): readonly string[] => {
+  const { style } = document.documentElement;
+  const spelled = Object.keys(Object.getOwnPropertyDescriptors(Object.getPrototypeOf(style)));
+  for (const key in style as object) spelled.push(key);
+  return [...new Set([...getComputedStyle(document.documentElement), ...spelled])]
+    .map((key) => key.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`).replace(/^(webkit|moz)-/, '-$1-'))
+    .filter((key) => CSS.supports(key, 'inherit'));
+};
+
 const forms = selectorForms();
 
 const server = await serve(() => new TextEncoder().encode('<!DOCTYPE html><p>'));
@@ -74,6 +86,12 @@ for (const name of values.engine.split(',')) {
         wrong++;
       }
     });
+  }
+  const named = await tab!.evaluate<readonly string[]>(ownNames, undefined);
+  for (const property of named) {
+    if (propertyKind(property) !== 'unknown' || meantElsewhere(property) !== undefined) continue;
+    console.log(`${name} knows a property that nobody does here: ${property}`);
+    wrong++;
   }
   const taken = await tab!.evaluate<string>(readSelectors, forms);
   for (const [n, selector] of forms.entries()) {

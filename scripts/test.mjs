@@ -54,7 +54,7 @@ const isBuilt = step('build', 'npm', ['run', '--silent', 'build']);
 // the longest first
 await together([
   ['lint', bin('oxlint'), []],
-  ...(isBuilt ? [['kills', process.execPath, ['--import', 'tsx', 'endurance/killTests.ts', '5', '1']]] : []),
+  ...(isBuilt ? [['kills', process.execPath, ['--import', 'tsx', 'endurance/killTests.ts', '4', '1']]] : []),
   ['types of tests', process.execPath, [tsc, '-p', 'tsconfig.test.json']],
   ['oracle', 'npm', ['run', '--silent', 'oracle', '--', '--demo', '--sample', '5', '--generated', '60', '--alternate']],
   ['format', bin('oxfmt'), ['--check']],

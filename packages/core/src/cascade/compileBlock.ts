@@ -3,7 +3,7 @@ import { urlReferences } from '../sheet/urlReferences.ts';
 import type { Declaration } from '../sheet/sheet.ts';
 import { comparableValue } from '../values/comparableValue.ts';
 import { declarationValidity, isNeverKept, type Validity } from '../values/declarationValidity.ts';
-import { isKnownElsewhere } from '../values/knownElsewhere.ts';
+import { meantElsewhere } from '../values/knownElsewhere.ts';
 import { longhandsOf, propertyKind } from '../values/longhands.ts';
 import { longhandValues } from '../values/longhandValues.ts';
 import { unescapeCss } from '../values/unescape.ts';
@@ -78,7 +78,8 @@ function compileDeclaration(declaration: Declaration, context: BlockContext): Co
 /** What ours does not know sets itself in another browser, or what its name says without a prefix. */
 function setBy(property: string): readonly string[] {
   if (propertyKind(property) !== 'unknown') return longhandsOf(property);
-  return isKnownElsewhere(property) ? [property, ...longhandsOf(property.replace(/^-[a-z]+-/, ''))] : [];
+  const meant = meantElsewhere(property);
+  return meant === undefined ? [] : [property, ...longhandsOf(meant)];
 }
 
 /**

@@ -1,4 +1,6 @@
 import { execFile } from 'node:child_process';
+import net from 'node:net';
+import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 
@@ -20,10 +22,20 @@ export interface Question {
   readonly ask: string;
 }
 
-/** What Debian's Chromium answers, one answer per question; run in a process of its own. */
+/** What Debian's Chromium answers, one answer per question: by the host that `npm test` keeps, or in a process of its own. */
 export async function askChromium(questions: readonly Question[]): Promise<readonly unknown[]> {
+  const socket = process.env['CHROMIUM_SOCKET'];
+  if (socket !== undefined) return askHost(socket, questions);
   const run = promisify(execFile)(process.execPath, [script], { maxBuffer: 1e8, encoding: 'utf8' });
   run.child.stdin!.end(JSON.stringify(questions));
   const { stdout } = await run;
   return JSON.parse(stdout) as readonly unknown[];
+}
+
+async function askHost(path: string, questions: readonly Question[]): Promise<readonly unknown[]> {
+  const socket = net.connect(path);
+  socket.end(JSON.stringify({ worker: process.env['JEST_WORKER_ID'] ?? '', questions }));
+  const { answers, error } = JSON.parse(await text(socket)) as { answers?: readonly unknown[]; error?: string };
+  if (!answers) throw new Error(error);
+  return answers;
 }

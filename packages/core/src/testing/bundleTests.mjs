@@ -1,3 +1,0 @@
-import bundleTests from '../../../../scripts/bundleTests.mjs';
-
-export default () => bundleTests('core');
