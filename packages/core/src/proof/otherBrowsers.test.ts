@@ -73,6 +73,7 @@ const verdict = ([before, after]: readonly [string, string]): string =>
 const here: readonly (readonly [before: string, after: string])[] = [
   ['p{color:red;color:rgb(from blue r g b)}', 'p{color:red}'],
   ['p{color:red;color:menu}', 'p{color:red}'],
+  ['p{border:1px solid, red}', ''],
   ['p{text-shadow:1px 1px;text-shadow:1px 1px -1px}', 'p{text-shadow:1px 1px -1px}'],
   ['p{transform-origin:0 0;transform-origin:top 1px}', 'p{transform-origin:top 1px}'],
   ['.n{color:blue} .n, .n::before:hover{color:red}', '.n, .n::before:hover{color:red}'],

@@ -7,9 +7,9 @@ import { parseAnPlusB } from './anPlusB.ts';
 import { isArgument, takesCompound } from './pseudoArgument.ts';
 import {
   functionalPseudoElements,
+  isPlainElement,
   oneColonElements,
   stateClasses,
-  isPlainElement,
   textArgumentClasses,
   treeClasses,
 } from './pseudoTable.ts';

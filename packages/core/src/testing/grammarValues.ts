@@ -25,6 +25,9 @@ const terminals: Readonly<Record<string, readonly string[]>> = {
   'custom-property-name': ['--x'],
 };
 
+/** Words that stand for the whole of a value. CSS Cascading 5, "Explicit Defaulting". */
+const alone = ['inherit', 'initial', 'unset', 'revert', 'revert-layer', 'none', 'auto'];
+
 class NoValue extends Error {}
 
 /** Values that the grammar makes for a property, and near misses: words in another order, left out, said twice. */
@@ -58,6 +61,8 @@ function nearMisses(value: string, random: Random): readonly string[] {
   if (random.chance(0.2)) out.push([...words, random.pick(words)].join(' '));
   if (random.chance(0.2) && words.length > 1) out.push(words.slice(1).join(' '));
   if (random.chance(0.2)) out.push(`${value}, ${value}`);
+  if (random.chance(0.1)) out.push(`${value}, ${random.pick(alone)}`);
+  if (random.chance(0.1)) out.push(value.replaceAll(' ', random.pick(['/**/', '\n', '  ', ' /* x */ '])));
   if (random.chance(0.2)) out.push(value.replace(' ', ' / '));
   if (random.chance(0.1)) out.push(value.replace(/\d+px|\d+%/, 'calc(1px + 2%)'));
   return out;

@@ -1,5 +1,5 @@
 import { parse, tokenize as tokenizeFile, tokenTypes, type CssNode } from 'css-tree';
-import { withMarkAsLetter } from '../source/space.ts';
+import { trimmed, withMarkAsLetter } from '../source/space.ts';
 
 export { tokenTypes };
 
@@ -10,3 +10,14 @@ export function tokenize(value: string, onToken: (type: number, start: number, e
 
 /** The value as the lexer of grammars takes it. */
 export const parsedValue = (value: string): CssNode => parse(withMarkAsLetter(value), { context: 'value' });
+
+/** The value with a space for each comment and each run of white space, but for what stands in strings. */
+export function plainlySpaced(value: string): string {
+  if (!/\/\*|[\t\n\f\r]| {2}/.test(value)) return trimmed(value);
+  let out = '';
+  tokenize(value, (type, start, end) => {
+    if (type !== tokenTypes.Comment && type !== tokenTypes.WhiteSpace) out += value.slice(start, end);
+    else if (!out.endsWith(' ')) out += ' ';
+  });
+  return trimmed(out);
+}

@@ -1,6 +1,6 @@
 import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
-import { tokenize, tokenTypes } from './cssTokens.ts';
+import { plainlySpaced, tokenize, tokenTypes } from './cssTokens.ts';
 import { grammarMatch } from './grammarMatch.ts';
 import { isRefusedBeyondGrammar } from './beyondGrammar.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
@@ -81,15 +81,15 @@ function judge(property: string, value: string): Judgement {
   if (!plain) return unsure(false);
   const matched = plain.map((text) => grammarMatch(target, text));
   const sure = surelyKnown(target, value);
-  if (isRefusedBeyondGrammar(target, value)) return invalid;
-  if (matched.includes('broken')) return invalid;
+  const text = plainlySpaced(value);
+  if (matched.includes('broken') || isRefusedBeyondGrammar(target, text)) return invalid;
   if (matched.every((one) => one === 'taken'))
-    return sure && !open && !isDroppedElsewhere(target, value) && !isDroppedElsewhere(property, value)
+    return sure && !open && !isDroppedElsewhere(target, text) && !isDroppedElsewhere(property, text)
       ? valid
       : unsure(!isRefused(target, value));
   if (matched.includes('open')) return unsure(false);
   if (isQuirk(target, value)) return { validity: 'quirks', likely: false };
-  return sure && !open && isPlain(value) && !isTakenElsewhere(target, value) && !isTakenElsewhere(property, value)
+  return sure && !open && isPlain(value) && !isTakenElsewhere(target, text) && !isTakenElsewhere(property, text)
     ? invalid
     : unsure(/(^|[\t\n\f\r ,])-webkit-/i.test(value));
 }
@@ -100,7 +100,7 @@ const unsettled =
 
 /** Values that Chromium may take and the grammar does not know. */
 const beyond: readonly (readonly [property: RegExp, value: RegExp])[] = [
-  [/^font-family$/, /(^|[\t\n\f\r ,])(inherit|initial|unset|revert)\b/i],
+  [/^font(-family)?$/, /(^|[\t\n\f\r ,])(inherit|initial|unset|revert)\b/i],
 ];
 
 /** The grammar takes long over long lists; no hand writes such values. */

@@ -45,7 +45,7 @@ function readListSyntax(property: string): ListSyntax | null {
   const { syntax } = lexer.getProperty(property) as unknown as { readonly syntax?: DSNode };
   const isChoice = syntax?.type === 'Group' && (syntax.combinator === '|' || syntax.terms.length === 1);
   const terms = isChoice ? syntax.terms : [syntax];
-  const alone = new Set<string>();
+  const alone = new Set(['initial', 'inherit', 'unset', 'revert', 'revert-layer']);
   let isList = false;
   for (const term of terms) {
     if (term?.type === 'Keyword') alone.add(term.name);
