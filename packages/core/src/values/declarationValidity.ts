@@ -1,7 +1,7 @@
 import { lowered } from '../source/asciiCase.ts';
 import { trimmed } from '../source/space.ts';
 import { plainlySpaced, tokenize, tokenTypes } from './cssTokens.ts';
-import { grammarMatch } from './grammarMatch.ts';
+import { grammarMatch, isTakenUpToComma } from './grammarMatch.ts';
 import { isRefusedBeyondGrammar } from './beyondGrammar.ts';
 import { browserLexer as lexer } from './browserLexer.ts';
 import { hasMath, withoutMath } from './mathFunctions.ts';
@@ -88,6 +88,7 @@ function judge(property: string, value: string): Judgement {
       ? valid
       : unsure(!isRefused(target, value));
   if (matched.includes('open')) return unsure(false);
+  if (isTakenUpToComma(target, value)) return unsure(true);
   if (isQuirk(target, value)) return { validity: 'quirks', likely: false };
   return sure && !open && isPlain(value) && !isTakenElsewhere(target, text) && !isTakenElsewhere(property, text)
     ? invalid

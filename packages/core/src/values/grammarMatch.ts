@@ -17,6 +17,13 @@ export function grammarMatch(property: string, value: string): GrammarMatch {
   return (['broken', 'refused', 'open'] as const).find((worst) => found.includes(worst)) ?? 'taken';
 }
 
+/** Chromium takes a border up to a comma, as in `1px solid, red`; other browsers drop it. */
+export function isTakenUpToComma(property: string, value: string): boolean {
+  if (!/^border(-block|-inline)?$/.test(property)) return false;
+  const [first, ...more] = itemsOf(value);
+  return more.length > 0 && matchOf(property, first!) === 'taken';
+}
+
 function matchOf(property: string, value: string): GrammarMatch {
   try {
     const { error } = lexer.matchProperty(property, parsedValue(value));

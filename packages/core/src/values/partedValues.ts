@@ -27,8 +27,6 @@ const corner = /(left|right|top|bottom)\s+([\d.]\S*\s+)?(left|right|top|bottom|c
 
 /** Against a value in lower case. */
 const taken: readonly Row[] = [
-  // Chromium takes what stands before a comma
-  [/^border(-block|-inline)?$/, /^[^,(]*(\([^()]*\)[^,(]*)*,/],
   [/^place-/, word('first safe unsafe')],
   [/^font-variant-alternates$/, word('historical-forms')],
   [/^content$/, /\/$/],
