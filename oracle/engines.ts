@@ -11,7 +11,7 @@ import { declarationValidity } from '../packages/core/src/values/declarationVali
 import { meantElsewhere } from '../packages/core/src/values/knownElsewhere.ts';
 import { propertyKind } from '../packages/core/src/values/longhands.ts';
 import { longhandNames, longhandsOfShorthand } from '../packages/core/src/values/propertyTable.ts';
-import { engines } from '../scripts/compareEngines.mjs';
+import { openTab } from './openTab.ts';
 import { serve } from './serve.ts';
 
 const { values } = parseArgs({
@@ -66,16 +66,12 @@ const forms = selectorForms();
 const server = await serve(() => new TextEncoder().encode('<!DOCTYPE html><p>'));
 let wrong = 0;
 for (const name of values.engine.split(',')) {
-  const { tabs, close } = await engines[name as keyof typeof engines]();
-  const [tab] = tabs as readonly {
-    goto(url: string): Promise<void>;
-    evaluate<T>(run: unknown, given: unknown): Promise<T>;
-  }[];
-  await tab!.goto(`${server.origin}/p.html`);
+  const { tab, close } = await openTab(name);
+  await tab.goto(`${server.origin}/p.html`);
   let count = 0;
   for (let i = 0; i < asked.length; i += 40) {
     const part = asked.slice(i, i + 40);
-    const answers = await tab!.evaluate<readonly string[]>(answer, part);
+    const answers = await tab.evaluate<readonly string[]>(answer, part);
     part.forEach(([property, list], k) => {
       const [known, ...signs] = answers[k]!;
       for (const [n, sign] of known === '1' ? signs.entries() : []) {
@@ -87,13 +83,13 @@ for (const name of values.engine.split(',')) {
       }
     });
   }
-  const named = await tab!.evaluate<readonly string[]>(ownNames, undefined);
+  const named = await tab.evaluate<readonly string[]>(ownNames, undefined);
   for (const property of named) {
     if (propertyKind(property) !== 'unknown' || meantElsewhere(property) !== undefined) continue;
     console.log(`${name} knows a property that nobody does here: ${property}`);
     wrong++;
   }
-  const taken = await tab!.evaluate<string>(readSelectors, forms);
+  const taken = await tab.evaluate<string>(readSelectors, forms);
   for (const [n, selector] of forms.entries()) {
     const { ours, any } = readByBoth(selector);
     if (taken[n] === '1' ? any !== undefined : ours === undefined || isYoung(selector)) continue;

@@ -4,8 +4,8 @@ import { parseArgs } from 'node:util';
 import { proveSites } from '../packages/core/src/proof/proveSites.ts';
 import { Random } from '../packages/core/src/testing/random.ts';
 import { pageOf, siteOf } from '../packages/core/src/testing/siteOf.ts';
-import { engines } from '../scripts/compareEngines.mjs';
 import { body, SheetMaker } from './mutatedSheet.ts';
+import { openTab } from './openTab.ts';
 import { serve } from './serve.ts';
 import { whereLooksPart } from './whereLooksPart.mjs';
 
@@ -36,15 +36,11 @@ const pairs = samePairs(Number(values.cases), new SheetMaker(new Random(Number(v
 const server = await serve(() => new TextEncoder().encode(`<!DOCTYPE html><title>t</title>${body}`));
 let wrong = 0;
 for (const name of values.engine.split(',')) {
-  const { tabs, close } = await engines[name as keyof typeof engines]();
-  const [tab] = tabs as readonly {
-    goto(url: string): Promise<void>;
-    evaluate<T>(run: unknown, given: unknown): Promise<T>;
-  }[];
+  const { tab, close } = await openTab(name);
   for (let i = 0; i < pairs.length; i += 20) {
     const part = pairs.slice(i, i + 20);
-    await tab!.goto(`${server.origin}/p.html`);
-    const found = await tab!.evaluate<readonly string[]>(whereLooksPart, part);
+    await tab.goto(`${server.origin}/p.html`);
+    const found = await tab.evaluate<readonly string[]>(whereLooksPart, part);
     for (const [k, difference] of found.entries()) {
       if (difference === '') continue;
       wrong++;

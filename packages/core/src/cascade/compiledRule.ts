@@ -39,7 +39,7 @@ export type Condition =
   | { readonly kind: 'other'; readonly text: string }
   /** Our browser drops what is in it, another may not: a selector or a group it does not know. */
   | { readonly kind: 'other-browsers'; readonly text: string }
-  /** Our browser takes it, but not all do, for what stands beside it in a list. */
+  /** Our browser takes it, but not all do: a selector they drop, or one they drop for what stands beside it in a list. */
   | { readonly kind: 'young-list'; readonly text: string };
 
 export const conditionKey = (conditions: readonly Condition[]): string =>

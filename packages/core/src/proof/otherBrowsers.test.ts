@@ -7,7 +7,7 @@ const body =
   '<div class=w><a href=x>l</a><p class=n lang=cy>one</p><p class=m>two</p><button>x</button><input type=search></div>';
 const state = (css: string): string => pageOf(`<style>${css}</style>`, body);
 
-/** What Chromium drops and another browser may take: which those are is common practice, what they take from memory. */
+/** What Chromium drops and another browser may take: oracle/engines.ts asks Gecko and WebKit. */
 const differing: readonly (readonly [before: string, after: string])[] = [
   // selectors
   ['button::-moz-focus-inner{border:0}', ''],

@@ -1,7 +1,7 @@
 import { stateClasses } from './pseudoTable.ts';
 import { trimmed } from '../source/space.ts';
 
-// What may stand after a pseudo-element. Asked of Chromium for each pair of the names in pseudoTable.ts: parseSelector.test.ts.
+// What may stand after a pseudo-element. Asked of Chromium for each pair of the names in pseudoTable.ts: selectorOracle.test.ts.
 
 const words = (text: string): ReadonlySet<string> => new Set(trimmed(text).split(/[\t\n\f\r ]+/));
 
